@@ -1,0 +1,230 @@
+import { DASH_SIZES, HOSE_KIND_IDS } from '../parts/catalogue/hoses.ts';
+import { END_IDS } from '../parts/catalogue/fittings.ts';
+import { WIRE_SIZES } from '../wiring/wire.ts';
+import {
+  byId,
+  flag,
+  integer,
+  list,
+  number,
+  object,
+  oneOf,
+  optional,
+  text,
+  variant,
+  type Infer,
+} from './shape.ts';
+
+/**
+ * The job document: everything that is designed. SI throughout, the unit in the field's name where it is not obvious.
+ * Measured things (readings, sign-offs, acceptances) are rows in the database, not part of it.
+ * A newer format gets a new version number and an upgrade step in formats/read-job.ts.
+ */
+export const JOB_FORMAT = 'venula-job';
+export const JOB_VERSION = 1;
+
+const name = text(80, 1);
+const LPH = 1e-3 / 3600;
+
+const fuel = object({
+  ethanol: number(0, 1, '', 'Ethanol content by volume'),
+  ethanolMeasured: flag(),
+  gasolineDensity15: number(700, 800, 'kg/m³'),
+  rvpPa: number(20e3, 110e3, 'Pa'),
+});
+
+const pullPoint = object({
+  rpm: number(500, 20_000, 'rpm'),
+  powerW: number(0, 3e6, 'W'),
+  boostPa: number(-100e3, 500e3, 'Pa gauge'),
+});
+
+const brief = object({
+  fuel,
+  fuelK: number(243, 343, 'K'),
+  barometricPa: number(55e3, 110e3, 'Pa absolute'),
+  powerBasis: oneOf(['crank', 'wheels']),
+  drivetrainLoss: number(0, 0.4, ''),
+  bsfc: number(5e-8, 3e-7, 'kg/J'),
+  pull: list(pullPoint, 1, 60),
+  basePressurePa: number(50e3, 800e3, 'Pa'),
+  designMargin: number(0, 1, ''),
+  idle: object({
+    rpm: number(300, 3000, 'rpm'),
+    manifoldPa: number(-95e3, 0, 'Pa gauge'),
+    drawM3s: number(0, 100 * LPH, 'm³/s'),
+  }),
+  cruise: object({
+    rpm: number(500, 8000, 'rpm'),
+    manifoldPa: number(-95e3, 100e3, 'Pa gauge'),
+    drawM3s: number(0, 300 * LPH, 'm³/s'),
+  }),
+  injectors: object({
+    count: integer(1, 32),
+    staticFlowM3s: number(5e-7, 1e-4, 'm³/s'),
+    ratedPa: number(100e3, 600e3, 'Pa'),
+    dutyLimit: number(0.3, 1, ''),
+    maxDifferentialPa: number(100e3, 2e6, 'Pa'),
+  }),
+  electrical: object({
+    batteryV: number(9, 15, 'V'),
+    chargingV: number(11, 16, 'V'),
+    sourceOhms: number(0, 0.2, 'Ω'),
+    engineBayK: number(253, 423, 'K'),
+    underBodyK: number(253, 393, 'K'),
+    cabinK: number(253, 353, 'K'),
+  }),
+});
+
+const junction = variant({
+  tank: object({ kind: oneOf(['tank']), name, elevationM: number(-3, 5, 'm') }),
+  rail: object({
+    kind: oneOf(['rail']),
+    name,
+    elevationM: number(-3, 5, 'm'),
+    volumeM3: number(1e-6, 5e-3, 'm³'),
+  }),
+  tee: object({ kind: oneOf(['tee']), name, elevationM: number(-3, 5, 'm') }),
+});
+
+const pumpCurve = object({
+  volts: number(6, 30, 'V'),
+  pressures: list(number(0, 3e6, 'Pa'), 2, 60),
+  flows: list(number(0, 2e-3, 'm³/s'), 2, 60),
+  currents: list(number(0, 200, 'A'), 2, 60),
+});
+
+const element = variant({
+  strainer: object({
+    kind: oneOf(['strainer']),
+    name,
+    lossAt400Pa: number(0, 200e3, 'Pa'),
+    clogged: number(0, 0.95, ''),
+  }),
+  filter: object({
+    kind: oneOf(['filter']),
+    name,
+    micron: number(1, 500, 'µm'),
+    media: oneOf(['paper', 'glass-fiber', 'steel']),
+    lossAt400Pa: number(0, 200e3, 'Pa'),
+    clogged: number(0, 0.95, ''),
+  }),
+  pump: object({
+    kind: oneOf(['pump']),
+    name,
+    catalogueId: optional(text(40)),
+    elevationM: number(-3, 5, 'm'),
+    type: oneOf(['turbine', 'positive-displacement', 'brushless']),
+    curve: pumpCurve,
+    armatureOhms: number(0.001, 1, 'Ω'),
+    frictionAmps: number(0, 50, 'A'),
+    reliefPa: number(100e3, 3e6, 'Pa'),
+    outletCheck: flag(),
+  }),
+  'check-valve': object({
+    kind: oneOf(['check-valve']),
+    name,
+    crackPa: number(0, 100e3, 'Pa'),
+    k: number(0, 100, ''),
+    boreM: number(1e-3, 0.05, 'm'),
+  }),
+  run: object({
+    kind: oneOf(['run']),
+    name,
+    hose: oneOf(HOSE_KIND_IDS),
+    dash: oneOf(DASH_SIZES),
+    /** Measured bore where it differs from the table's. */
+    boreM: optional(number(1e-3, 0.05, 'm')),
+    lengthM: number(0.01, 30, 'm'),
+    ends: list(oneOf(END_IDS), 2, 2),
+    bendDegrees: number(0, 1080, '°'),
+    extraK: number(0, 100, ''),
+    zone: oneOf(['in-tank', 'under-body', 'engine-bay', 'cabin']),
+    existing: flag(),
+  }),
+  'bypass-regulator': object({
+    kind: oneOf(['bypass-regulator']),
+    name,
+    referenced: flag(),
+    ratio: number(0, 10, ''),
+    droop: number(1e5, 1e10, 'Pa per m³/s'),
+    cv: number(0.05, 20, 'US gpm/√psi'),
+    /** Bypass flow while the screw was set; absent: what the pump gives then. */
+    setFlowM3s: optional(number(0, 1e-3, 'm³/s')),
+  }),
+});
+
+const id = text(40, 1);
+
+const plumbing = object({
+  style: oneOf(['full-return']),
+  junctions: byId(junction, 60),
+  elements: byId(element, 300),
+  paths: byId(
+    object({ name, role: oneOf(['feed', 'return']), from: id, to: id, order: list(id, 0, 60) }),
+    60,
+  ),
+});
+
+const zone = oneOf(['engine-bay', 'under-body', 'cabin']);
+
+const segment = variant({
+  fuse: object({ kind: oneOf(['fuse']), name, ratingA: number(1, 300, 'A'), distanceM: number(0, 5, 'm') }),
+  wire: object({
+    kind: oneOf(['wire']),
+    name,
+    color: text(30),
+    size: oneOf(WIRE_SIZES),
+    conductor: oneOf(['copper', 'copper-clad']),
+    lengthM: number(0.01, 30, 'm'),
+    zone,
+    bundled: integer(1, 60),
+    insulationK: number(333, 523, 'K'),
+  }),
+  relay: object({
+    kind: oneOf(['relay']),
+    name,
+    ratingA: number(1, 300, 'A'),
+    contactOhms: number(0, 0.5, 'Ω'),
+    suppression: oneOf(['diode', 'resistor', 'none']),
+  }),
+  connector: object({ kind: oneOf(['connector']), name, ohms: number(0, 1, 'Ω') }),
+  chassis: object({ kind: oneOf(['chassis']), name, ohms: number(0, 1, 'Ω') }),
+});
+
+const circuit = object({
+  name,
+  /** The pump it feeds. */
+  loadId: id,
+  supply: oneOf(['battery', 'fuse-box']),
+  feed: list(id, 0, 30),
+  ground: list(id, 0, 30),
+  segments: byId(segment, 60),
+});
+
+export const jobShape = object({
+  format: oneOf([JOB_FORMAT]),
+  version: oneOf([JOB_VERSION]),
+  title: text(120, 1),
+  customer: text(120),
+  vehicle: object({
+    description: text(200),
+    engine: text(120),
+    induction: oneOf(['naturally-aspirated', 'mild-boost', 'high-boost']),
+    asFound: text(2000),
+  }),
+  brief,
+  plumbing,
+  wiring: object({ circuits: byId(circuit, 40) }),
+});
+
+export type JobDocument = Infer<typeof jobShape>;
+export type Brief = Infer<typeof brief>;
+export type PlumbingElement = Infer<typeof element>;
+export type ElementKind = PlumbingElement['kind'];
+export type ElementOf<K extends ElementKind> = Extract<PlumbingElement, { kind: K }>;
+export type Junction = Infer<typeof junction>;
+export type Path = JobDocument['plumbing']['paths'][string];
+export type Circuit = Infer<typeof circuit>;
+export type Segment = Infer<typeof segment>;
+export type SegmentOf<K extends Segment['kind']> = Extract<Segment, { kind: K }>;

@@ -1,0 +1,88 @@
+import type { PatchOperation } from '../outcome/finding.ts';
+
+const escape = (key: string): string => key.replaceAll('~', '~0').replaceAll('/', '~1');
+
+const isObject = (v: unknown): v is Record<string, unknown> =>
+  typeof v === 'object' && v !== null && !Array.isArray(v);
+
+const same = (a: unknown, b: unknown): boolean => {
+  if (Object.is(a, b)) return true;
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((v, i) => same(v, b[i]));
+  if (isObject(a) && isObject(b)) {
+    const keys = Object.keys(a);
+    return (
+      keys.length === Object.keys(b).length && keys.every((k) => Object.hasOwn(b, k) && same(a[k], b[k]))
+    );
+  }
+  return false;
+};
+
+/**
+ * The RFC 6902 operations that turn one document into another. Lists are replaced whole: an index means something else
+ * after somebody else's edit, so two people changing one list is a conflict and not a shuffle.
+ * @param from document as it was
+ * @param to document as it is
+ * @returns operations in an order that applies; empty when equal
+ * @throws nothing
+ * @source RFC 6902
+ * @example diffDocuments({ a: 1 }, { a: 2 }).length // => 1
+ */
+export function diffDocuments(from: unknown, to: unknown, at = ''): PatchOperation[] {
+  if (same(from, to)) return [];
+  if (!isObject(from) || !isObject(to)) return [{ op: 'replace', path: at, value: to }];
+  const out: PatchOperation[] = [];
+  for (const key of Object.keys(from)) {
+    const path = `${at}/${escape(key)}`;
+    if (!Object.hasOwn(to, key) || to[key] === undefined) out.push({ op: 'remove', path });
+    else out.push(...diffDocuments(from[key], to[key], path));
+  }
+  for (const key of Object.keys(to)) {
+    if (!Object.hasOwn(from, key) && to[key] !== undefined)
+      out.push({ op: 'add', path: `${at}/${escape(key)}`, value: to[key] });
+  }
+  return out;
+}
+
+/**
+ * Paths two patches both touch: the same place, or one inside the other.
+ * @param mine one patch
+ * @param theirs the other
+ * @returns the paths of `mine` that overlap
+ * @throws nothing
+ * @source own rule
+ * @example overlappingPaths([{ op: 'replace', path: '/a/b', value: 1 }], [{ op: 'remove', path: '/a' }]).join() // => '/a/b'
+ */
+export function overlappingPaths(
+  mine: readonly PatchOperation[],
+  theirs: readonly PatchOperation[],
+): string[] {
+  const inside = (a: string, b: string): boolean => a === b || a.startsWith(`${b}/`);
+  return [
+    ...new Set(
+      mine
+        .filter((m) => theirs.some((t) => inside(m.path, t.path) || inside(t.path, m.path)))
+        .map((m) => m.path),
+    ),
+  ];
+}
+
+/**
+ * The value at a JSON Pointer.
+ * @param doc any JSON
+ * @param pointer RFC 6901 pointer
+ * @returns the value, or undefined where there is none
+ * @throws nothing
+ * @source RFC 6901
+ * @example valueAt({ a: { b: 3 } }, '/a/b') // => 3
+ */
+export function valueAt(doc: unknown, pointer: string): unknown {
+  if (pointer === '') return doc;
+  return pointer
+    .slice(1)
+    .split('/')
+    .map((part) => part.replaceAll('~1', '/').replaceAll('~0', '~'))
+    .reduce<unknown>((at, key) => {
+      if (Array.isArray(at)) return at[Number(key)];
+      return isObject(at) && Object.hasOwn(at, key) ? at[key] : undefined;
+    }, doc);
+}

@@ -1,0 +1,211 @@
+import { checkShape } from '../design/shape.ts';
+import { JOB_FORMAT, JOB_VERSION, jobShape, type JobDocument } from '../design/job-document.ts';
+import { fail, ok, type InputError, type Result } from '../outcome/result.ts';
+
+/** A job file is a few kilobytes; nothing honest comes near this. */
+export const JOB_FILE_LIMIT = 2_000_000;
+const MAX_DEPTH = 24;
+
+const problem = (
+  code: string,
+  field: string,
+  message: string,
+  limit: string,
+  remedy: string,
+): InputError => ({
+  code,
+  field,
+  message,
+  limit,
+  remedy,
+});
+
+/**
+ * Reads a job file: size, JSON, nesting, format and version, shape, then what shapes cannot say.
+ * @param source the file's text
+ * @returns the document, or every error with its JSON Pointer, limit and remedy
+ * @throws nothing, whatever the text holds
+ * @source RFC 8259; docs/job.schema.json
+ * @example readJob('{}').ok // => false
+ */
+export function readJob(source: string): Result<JobDocument> {
+  if (source.length > JOB_FILE_LIMIT) {
+    return fail(
+      problem(
+        'TOO_LARGE',
+        '',
+        `the file holds ${source.length} characters`,
+        `${JOB_FILE_LIMIT} characters`,
+        'pick a Venula job file',
+      ),
+    );
+  }
+  let value: unknown;
+  try {
+    value = JSON.parse(source.charCodeAt(0) === 0xfeff ? source.slice(1) : source);
+  } catch (error) {
+    const detail = error instanceof Error ? error.message : 'not JSON';
+    return fail(
+      problem(
+        'NOT_JSON',
+        '',
+        `not readable as JSON: ${detail}`,
+        'UTF-8 JSON',
+        'export the job again; this file is cut off or of another kind',
+      ),
+    );
+  }
+  return checkJob(value);
+}
+
+/**
+ * Checks parsed JSON as a job document.
+ * @param value parsed JSON from anywhere
+ * @returns the document, or every error with its JSON Pointer, limit and remedy
+ * @throws nothing
+ * @source docs/job.schema.json
+ * @example checkJob(fullReturnJob('x')).ok // => true
+ */
+export function checkJob(value: unknown): Result<JobDocument> {
+  if (depth(value) > MAX_DEPTH) {
+    return fail(
+      problem(
+        'TOO_DEEP',
+        '',
+        'the file is nested too deeply',
+        `${MAX_DEPTH} levels`,
+        'pick a Venula job file',
+      ),
+    );
+  }
+  const head = value as { format?: unknown; version?: unknown } | null;
+  if (typeof head !== 'object' || head === null || head.format !== JOB_FORMAT) {
+    return fail(
+      problem(
+        'WRONG_KIND',
+        '/format',
+        'this is not a Venula job',
+        `"format": "${JOB_FORMAT}"`,
+        'pick a Venula job file',
+      ),
+    );
+  }
+  if (typeof head.version === 'number' && head.version > JOB_VERSION) {
+    return fail(
+      problem(
+        'NEWER_VERSION',
+        '/version',
+        `written by a newer version (${head.version})`,
+        `version ${JOB_VERSION}`,
+        'update Venula',
+      ),
+    );
+  }
+  const shaped = checkShape(jobShape, value);
+  if (!shaped.ok) return shaped;
+  const errors = [...curveErrors(shaped.value), ...pullErrors(shaped.value)];
+  return errors.length > 0 ? fail(...errors) : ok(shaped.value);
+}
+
+function curveErrors(doc: JobDocument): InputError[] {
+  return Object.entries(doc.plumbing.elements).flatMap(([id, e]): InputError[] => {
+    if (e.kind !== 'pump') return [];
+    const at = `/plumbing/elements/${id}/curve`;
+    const { pressures, flows, currents } = e.curve;
+    if (flows.length !== pressures.length || currents.length !== pressures.length) {
+      return [
+        problem(
+          'CURVE_LENGTH',
+          at,
+          'pressures, flows and currents differ in number',
+          'as many of each',
+          'give each pressure one flow and one current',
+        ),
+      ];
+    }
+    const out: InputError[] = [];
+    for (let i = 1; i < pressures.length; i++) {
+      if (pressures[i]! <= pressures[i - 1]!) {
+        out.push(
+          problem(
+            'CURVE_ORDER',
+            `${at}/pressures/${i}`,
+            'pressure does not rise',
+            `above ${pressures[i - 1]} Pa`,
+            'sort the points; remove the duplicate',
+          ),
+        );
+      }
+      if (flows[i]! > flows[i - 1]!) {
+        out.push(
+          problem(
+            'CURVE_RISES',
+            `${at}/flows/${i}`,
+            'flow rises with pressure',
+            `at most ${flows[i - 1]} m³/s`,
+            'a pump gives less flow at more pressure: check the units',
+          ),
+        );
+      }
+    }
+    return out;
+  });
+}
+
+function pullErrors(doc: JobDocument): InputError[] {
+  const seen = new Set<number>();
+  return doc.brief.pull.flatMap((p, i): InputError[] => {
+    if (!seen.has(p.rpm)) {
+      seen.add(p.rpm);
+      return [];
+    }
+    return [
+      problem(
+        'PULL_DUPLICATE',
+        `/brief/pull/${i}/rpm`,
+        `${p.rpm} rpm is there twice`,
+        'one point per engine speed',
+        'change or remove one of them',
+      ),
+    ];
+  });
+}
+
+/** Depth without recursion, so that hostile nesting cannot run out of stack; stops counting past the limit. */
+function depth(value: unknown): number {
+  let level = 0;
+  let layer: unknown[] = [value];
+  while (layer.length > 0 && level <= MAX_DEPTH) {
+    const next: unknown[] = [];
+    for (const v of layer) {
+      if (typeof v === 'object' && v !== null)
+        for (const child of Object.values(v))
+          if (typeof child === 'object' && child !== null) next.push(child);
+    }
+    level += 1;
+    layer = next;
+  }
+  return level;
+}
+
+/**
+ * Writes a job as a file: stable key order as held, two-space indent, newline at the end. Reading it back gives the
+ * same document.
+ * @param doc job document
+ * @returns file text
+ * @source own convention
+ * @example readJob(writeJob(fullReturnJob('x'))).ok // => true
+ */
+export function writeJob(doc: JobDocument): string {
+  return `${JSON.stringify(doc, null, 2)}\n`;
+}
+
+/**
+ * The published JSON Schema of a job file, from the same description that reads it.
+ * @returns JSON Schema 2020-12
+ * @source JSON Schema 2020-12
+ * @example jobSchema().title // => 'Venula job'
+ */
+export function jobSchema(): Record<string, unknown> {
+  return { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Venula job', ...jobShape.schema };
+}

@@ -1,0 +1,136 @@
+/** The core's public face. Everything here is documented with units, source and a worked example that is run as a test. */
+export {
+  absolute,
+  gauge,
+  toAbsolute,
+  toGauge,
+  type AbsolutePressure,
+  type GaugePressure,
+} from './quantities/pressure.ts';
+export {
+  DIMENSIONS,
+  dimensionSpec,
+  shownUnit,
+  type Dimension,
+  type Unit,
+  type UnitSystem,
+} from './quantities/units.ts';
+export { parseQuantity, type Range } from './quantities/parse.ts';
+export { editText, formatQuantity, type Shown } from './quantities/format.ts';
+
+export { fail, ok, type InputError, type Result } from './outcome/result.ts';
+export type { SolveReport } from './outcome/solve-report.ts';
+export {
+  findingFingerprint,
+  findingKey,
+  SEVERITY_ORDER,
+  type Finding,
+  type FindingFix,
+  type PatchOperation,
+  type Severity,
+  type Stage,
+} from './outcome/finding.ts';
+
+export {
+  pumpLaw,
+  type PumpCurve,
+  type PumpModel,
+  type PumpPoint,
+  type PumpType,
+} from './parts/pump/pump-model.ts';
+export { PUMPS, type CataloguePump } from './parts/pump/generic-pumps.ts';
+export {
+  DASH_SIZES,
+  HOSE_KIND_IDS,
+  HOSE_KINDS,
+  sizesOf,
+  type Dash,
+  type HoseKind,
+  type HoseKindId,
+} from './parts/catalogue/hoses.ts';
+export { END_IDS, ENDS, REGULATOR_CLASS_IDS, REGULATORS, type EndId } from './parts/catalogue/fittings.ts';
+export { ALL_FUSES } from './parts/catalogue/wire-data.ts';
+
+export {
+  fuelProperties,
+  ruleOfThumbRatio,
+  stoichiometricFactor,
+  volumeRatio,
+  type Blend,
+  type FuelProperties,
+} from './demand/fuel.ts';
+export { fuelDemand, pullAt, type EngineDraw, type PullPoint } from './demand/pull.ts';
+export { injectorDuty } from './demand/injectors.ts';
+
+export { darcyFriction } from './plumbing/friction.ts';
+export { bendLoss, boreChangeLoss, hoseEndLoss } from './plumbing/minor-losses.ts';
+export { bypassRegulator, seatFlow } from './plumbing/laws/bypass-regulator.ts';
+export { checkValve } from './plumbing/laws/check-valve.ts';
+export { filterLoss, powerLoss } from './plumbing/laws/filter.ts';
+export type { FlowLaw, LinkLaw, LinkState, LossLaw, ValveLaw } from './plumbing/laws/link-law.ts';
+export { fixedLoss, lossAt, pipeRun } from './plumbing/laws/pipe-run.ts';
+export { runningPump, stoppedPump } from './plumbing/laws/pump.ts';
+export type { Network, NetworkLink, NetworkNode } from './plumbing/network.ts';
+export { NetworkSolver, solveNetwork, type NetworkSolve } from './plumbing/solve.ts';
+
+export {
+  awgDiameter,
+  familyOf,
+  parseWireSize,
+  wireResistance,
+  wireSection,
+  WIRE_SIZES,
+  wireSizeName,
+  type WireSize,
+} from './wiring/wire.ts';
+export { ampacity, conductorTemperature } from './wiring/ampacity.ts';
+export { chooseFuse, fuseSurvives, motorInrush } from './wiring/fuse.ts';
+export { solveCircuit, type CircuitSolution, type ElementDrop } from './wiring/circuit.ts';
+
+export type {
+  Brief,
+  Circuit,
+  ElementKind,
+  ElementOf,
+  JobDocument,
+  Junction,
+  Path,
+  PlumbingElement,
+  Segment,
+  SegmentOf,
+} from './design/job-document.ts';
+export { fullReturnJob, pumpElement } from './design/patterns.ts';
+
+export { evaluatePlan } from './plan/evaluate.ts';
+export { operatingStates, type OperatingState, type StateKind } from './plan/states.ts';
+export { boreOf } from './plan/run-geometry.ts';
+export { wireAmpacity } from './plan/circuits.ts';
+export { billOfMaterials, type BillGroup, type BillLine } from './plan/bill.ts';
+export { jointList, lineVolume, type Joint } from './plan/joints.ts';
+export type {
+  PlanResult,
+  PumpResult,
+  RegulatorResult,
+  StateResult,
+  StateValues,
+  StationResult,
+  WeakLink,
+} from './plan/results.ts';
+export { DROP_LIMITS } from './plan/findings/wiring.ts';
+export { BACK_PRESSURE_SHARE } from './plan/findings/regulation.ts';
+export { SUCTION_LIMITS } from './plan/findings/supply.ts';
+
+export {
+  GAS_LIMITS,
+  gasDecay,
+  provableAfter,
+  storedEnergy,
+  type DecayReading,
+  type DecayResult,
+  type DecaySetup,
+  type DecayVerdict,
+} from './proving/gas-decay.ts';
+
+export { diffDocuments, overlappingPaths, valueAt } from './formats/diff.ts';
+export { checkJob, JOB_FILE_LIMIT, jobSchema, readJob, writeJob } from './formats/read-job.ts';
+export { checkReport, checkSchema, type CheckReport } from './formats/check-report.ts';

@@ -1,0 +1,182 @@
+import { monotoneCubic, type Curve } from '../../numerics/monotone-cubic.ts';
+
+export type PumpType = 'turbine' | 'positive-displacement' | 'brushless';
+
+/** One measured or published curve at one voltage. Rising pressures, falling flow. */
+export interface PumpCurve {
+  /** Volts at the pump's terminals. */
+  readonly volts: number;
+  /** Pressure rise, Pa. */
+  readonly pressures: readonly number[];
+  /** m³/s. */
+  readonly flows: readonly number[];
+  /** A. */
+  readonly currents: readonly number[];
+}
+
+export interface PumpModel {
+  readonly type: PumpType;
+  readonly curve: PumpCurve;
+  /** Dynamic armature resistance Ra, Ω: not what a meter reads on a stopped motor. */
+  readonly armatureOhms: number;
+  /** Friction current I_f, A (turbine law). */
+  readonly frictionAmps: number;
+  /** Pressure rise above which the internal relief opens, Pa. */
+  readonly reliefPa: number;
+  /** Outlet check valve built in. */
+  readonly outletCheck: boolean;
+}
+
+export interface PumpPoint {
+  /** Delivered flow, m³/s, never negative. */
+  readonly flow: number;
+  /** dQ/dP at constant volts, m³/s per Pa, never positive. */
+  readonly flowSlope: number;
+  /** A. */
+  readonly current: number;
+  /** Speed as a share of the speed at the curve's voltage with no pressure. */
+  readonly speed: number;
+  /** Computed by the pump law away from the curve's voltage. */
+  readonly scaled: boolean;
+  /** Pressure or volts lie outside what the curve covers. */
+  readonly beyondCurve: boolean;
+}
+
+/** A pump made ready for many evaluations. */
+export type PumpLaw = (pressureRise: number, volts: number) => PumpPoint;
+
+/** Volts within which the pump laws are held to be good. */
+export const PUMP_LAW_VOLTS = { min: 8, max: 15 } as const;
+/** Internal relief opens fully over this much more pressure, Pa. */
+export const RELIEF_BAND_PA = 100e3;
+
+interface Raw {
+  flow: number;
+  slope: number;
+  current: number;
+  speed: number;
+  beyond: boolean;
+}
+
+/**
+ * Prepares a pump's law: flow and current at any pressure rise and terminal voltage.
+ *
+ * Turbine, brushed: E₀ = Vref − I₀·Ra; each point is reduced by its own speed s_j = (Vref − I_j·Ra)/E₀ to
+ * P*=P/s², Q*=Q/s, T*=(I−I_f)/s²; then s·E₀ + Ra·[I_f + s²·T*(P/s²)] = V is solved for s.
+ * Positive displacement: I = I_ref(P), s = (V − I·Ra)/E₀, Q = s·Q_d − slip(P).
+ * Brushless: speed held by its controller, limited by volts as the positive-displacement law.
+ *
+ * @param model pump with one reference curve; Pa, m³/s, A, V, Ω
+ * @returns function of (pressure rise Pa, volts) → flow m³/s, slope, current A, speed
+ * Validity: 8–15 V and the curve's pressures; outside, `beyondCurve` says so.
+ * @throws when the curve has fewer than two points or pressures do not rise
+ * @source affinity laws for centrifugal and regenerative pumps; permanent-magnet DC motor equations (standard texts)
+ * @example pumpLaw(PUMPS.T470.model)(0, 13.5).current // => 9.5
+ */
+export function pumpLaw(model: PumpModel): PumpLaw {
+  const raw = model.type === 'turbine' ? turbine(model) : displacement(model);
+  return (pressureRise, volts) => {
+    if (volts <= 0.5) {
+      return { flow: 0, flowSlope: 0, current: 0, speed: 0, scaled: true, beyondCurve: true };
+    }
+    const r = raw(pressureRise, volts);
+    const over = Math.min(1, Math.max(0, (pressureRise - model.reliefPa) / RELIEF_BAND_PA));
+    const open = over > 0 && over < 1;
+    const flow = r.flow * (1 - over);
+    const slope = r.slope * (1 - over) - (open ? r.flow / RELIEF_BAND_PA : 0);
+    return {
+      flow: Math.max(0, flow),
+      flowSlope: flow > 0 ? Math.min(0, slope) : 0,
+      current: Math.max(0, r.current),
+      speed: r.speed,
+      scaled: Math.abs(volts - model.curve.volts) > 0.05,
+      beyondCurve: r.beyond || volts < PUMP_LAW_VOLTS.min || volts > PUMP_LAW_VOLTS.max,
+    };
+  };
+}
+
+function turbine(model: PumpModel): (p: number, v: number) => Raw {
+  const { curve, armatureOhms: ra, frictionAmps } = model;
+  const noLoad = curve.currents[0]!;
+  const e0 = curve.volts - noLoad * ra;
+  const speeds = curve.currents.map((i) => (curve.volts - i * ra) / e0);
+  const reducedP = curve.pressures.map((p, j) => p / speeds[j]! ** 2);
+  const flowCurve = monotoneCubic(
+    reducedP,
+    curve.flows.map((q, j) => q / speeds[j]!),
+  );
+  const torqueCurve = monotoneCubic(
+    reducedP,
+    curve.currents.map((i, j) => (i - frictionAmps) / speeds[j]! ** 2),
+  );
+  const last = reducedP.at(-1)!;
+  return (p, v) => {
+    const s = turbineSpeed(p, v, e0, ra, frictionAmps, torqueCurve);
+    const x = p / (s * s);
+    const t = torqueCurve.valueAt(x);
+    const dt = torqueCurve.slopeAt(x);
+    const gs = e0 + ra * (2 * s * t - 2 * (p / s) * dt);
+    const ds = -(ra * dt) / gs;
+    const dx = 1 / (s * s) - ((2 * p) / s ** 3) * ds;
+    return {
+      flow: s * flowCurve.valueAt(x),
+      slope: ds * flowCurve.valueAt(x) + s * flowCurve.slopeAt(x) * dx,
+      current: frictionAmps + s * s * t,
+      speed: s,
+      beyond: x > last * 1.0001 || p < -1,
+    };
+  };
+}
+
+/** Newton on s from the no-torque speed; the left side rises with s, so it cannot run away. */
+function turbineSpeed(p: number, v: number, e0: number, ra: number, friction: number, torque: Curve): number {
+  let s = Math.max(0.05, v / e0 - (ra * friction) / e0);
+  for (let k = 0; k < 40; k++) {
+    const x = p / (s * s);
+    const t = torque.valueAt(x);
+    const g = s * e0 + ra * (friction + s * s * t) - v;
+    const slope = e0 + ra * (2 * s * t - 2 * (p / s) * torque.slopeAt(x));
+    const step = slope > 0 ? g / slope : g / e0;
+    const next = Math.max(s * 0.5, s - step);
+    if (Math.abs(next - s) < 1e-12) return next;
+    s = next;
+  }
+  return s;
+}
+
+function displacement(model: PumpModel): (p: number, v: number) => Raw {
+  const { curve } = model;
+  const ra = safeArmature(model);
+  const e0 = curve.volts - curve.currents[0]! * ra;
+  const current = monotoneCubic(curve.pressures, curve.currents);
+  const swept = curve.flows[0]!;
+  const slip = monotoneCubic(
+    curve.pressures,
+    curve.pressures.map((_, j) => ((curve.volts - curve.currents[j]! * ra) / e0) * swept - curve.flows[j]!),
+  );
+  const last = curve.pressures.at(-1)!;
+  return (p, v) => {
+    const i = current.valueAt(p);
+    const s = (v - i * ra) / e0;
+    return {
+      flow: s * swept - slip.valueAt(p),
+      slope: -(current.slopeAt(p) * ra * swept) / e0 - slip.slopeAt(p),
+      current: i,
+      speed: s,
+      beyond: p > last * 1.0001 || p < -1,
+    };
+  };
+}
+
+/** Slip must not be negative nor fall with pressure; a smaller Ra mends curves where it would. */
+function safeArmature(model: PumpModel): number {
+  const { curve } = model;
+  for (let ra = model.armatureOhms; ra > 1e-4; ra *= 0.8) {
+    const e0 = curve.volts - curve.currents[0]! * ra;
+    const slips = curve.flows.map(
+      (q, j) => ((curve.volts - curve.currents[j]! * ra) / e0) * curve.flows[0]! - q,
+    );
+    if (slips.every((s, j) => s >= -1e-12 && (j === 0 || s >= slips[j - 1]! - 1e-12))) return ra;
+  }
+  return 1e-4;
+}

@@ -1,0 +1,49 @@
+import type { JobDocument } from '../design/job-document.ts';
+import { CoupledSolver, pumpFlow } from './coupled.ts';
+import { allFindings } from './findings/all.ts';
+import type { PlanResult, StateResult } from './results.ts';
+import { evaluateState } from './state-result.ts';
+import { fuelOf, operatingStates } from './states.ts';
+import { weakestLinks } from './weakest.ts';
+
+/**
+ * The whole plan at every operating state: pressures, flows, volts, margins, the weakest link and what is wrong.
+ * @param doc job document (already read and checked)
+ * @returns states, findings worst first, weakest links by margin gained; SI
+ * Validity: steady states; pulsation and transients are not predicted.
+ * @throws nothing for a valid document; a state that does not settle has `values: null` and a finding
+ * @source see docs/methods
+ * @example evaluatePlan(fullReturnJob('x')).states.length // => 10
+ */
+export function evaluatePlan(doc: JobDocument): PlanResult {
+  const fuel = fuelOf(doc);
+  const solver = new CoupledSolver(doc);
+  const states = operatingStates(doc).map((state) => evaluateState(solver, state));
+  const tightest = tightestState(states);
+  const findings = allFindings({ doc, fuel, states, tightest });
+  const margin = tightest?.values?.margin ?? null;
+  return {
+    fuel,
+    states,
+    findings,
+    tightest: tightest?.state.id ?? null,
+    weakest: tightest && margin !== null ? weakestLinks(doc, tightest.state.id, margin) : [],
+    flowLostToWiring: tightest ? flowLost(doc, tightest) : 0,
+  };
+}
+
+/** The point of the pull with the least margin. */
+function tightestState(states: readonly StateResult[]): StateResult | null {
+  const pull = states.filter(
+    (s) => s.state.kind === 'pull' && s.values?.margin !== null && s.values?.margin !== undefined,
+  );
+  return pull.reduce<StateResult | null>(
+    (least, s) => (least && least.values!.margin! <= s.values!.margin! ? least : s),
+    null,
+  );
+}
+
+function flowLost(doc: JobDocument, at: StateResult): number {
+  const ideal = new CoupledSolver(doc, 'ideal').solve(at.state, 'available').solution;
+  return ideal && at.values?.available ? Math.max(0, pumpFlow(ideal) - at.values.available) : 0;
+}

@@ -1,0 +1,27 @@
+import { findingKey, SEVERITY_ORDER, type Finding } from '../../outcome/finding.ts';
+import type { FindingContext, FindingRule } from './context.ts';
+import { hoseFindings } from './hoses.ts';
+import { regulationFindings } from './regulation.ts';
+import { structureFindings } from './structure.ts';
+import { supplyFindings } from './supply.ts';
+import { wiringFindings } from './wiring.ts';
+
+/** Adding a rule is one file and one line here. */
+const RULES: readonly FindingRule[] = [
+  structureFindings,
+  supplyFindings,
+  regulationFindings,
+  hoseFindings,
+  wiringFindings,
+];
+
+/** Every rule's findings, the worst first, each trouble at each place once. */
+export function allFindings(context: FindingContext): Finding[] {
+  const seen = new Map<string, Finding>();
+  for (const finding of RULES.flatMap((rule) => rule(context))) {
+    const key = findingKey(finding);
+    const other = seen.get(key);
+    if (!other || SEVERITY_ORDER[finding.severity] < SEVERITY_ORDER[other.severity]) seen.set(key, finding);
+  }
+  return [...seen.values()].sort((a, b) => SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity]);
+}

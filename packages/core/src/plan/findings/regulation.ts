@@ -1,0 +1,220 @@
+import { HOSE_KINDS, sizesOf, type Dash } from '../../parts/catalogue/hoses.ts';
+import { REGULATORS } from '../../parts/catalogue/fittings.ts';
+import { elementPath } from '../../design/edit.ts';
+import type { JobDocument } from '../../design/job-document.ts';
+import type { Finding, FindingFix, PatchOperation } from '../../outcome/finding.ts';
+import { CoupledSolver } from '../coupled.ts';
+import { evaluateState } from '../state-result.ts';
+import type { OperatingState } from '../states.ts';
+import { both, settled, type FindingRule, type SettledState } from './context.ts';
+
+/** Rail more than this above set is a fix, Pa. */
+export const RAIL_HIGH_LIMIT = 20e3;
+/** Return back-pressure above this share of the idle rail pressure is a fix. */
+export const BACK_PRESSURE_SHARE = 0.35;
+
+const source =
+  'Darcy–Weisbach with Colebrook; seat by its Cv (ISA 75.01); one-third back-pressure limit: common practice';
+
+/** Can regulator and return line carry what the engine leaves? */
+export const regulationFindings: FindingRule = (context) => {
+  const running = settled(context).filter((s) => s.state.pumpsOn && s.values.regulator);
+  const overrun = worstBy(
+    running.filter((s) => s.values.regulator!.valve === 'overrun'),
+    (s) => s.values.railGauge - s.values.required,
+  );
+  if (overrun) return [overrunFinding(context.doc, overrun)];
+  const out: Finding[] = [];
+  const high = worstBy(running, (s) => s.values.railGauge - s.values.required);
+  if (high && high.values.railGauge - high.values.required > RAIL_HIGH_LIMIT) out.push(railHigh(high));
+  const idle = running.find((s) => s.state.kind === 'idle');
+  if (idle) {
+    const limit = BACK_PRESSURE_SHARE * idle.values.railGauge;
+    const back = idle.values.regulator!.returnPressure;
+    if (back > limit) out.push(backPressure(context.doc, idle, back, limit));
+  }
+  return out;
+};
+
+const worstBy = (
+  states: readonly SettledState[],
+  of: (s: SettledState) => number,
+): SettledState | undefined =>
+  states.reduce<SettledState | undefined>((worst, s) => (worst && of(worst) >= of(s) ? worst : s), undefined);
+
+function overrunFinding(doc: JobDocument, s: SettledState): Finding {
+  const { values, state } = s;
+  const regulator = values.regulator!;
+  const over = values.railGauge - values.required;
+  const clears = (result: SettledState) => result.values.regulator!.valve !== 'overrun';
+  return {
+    code: 'RETURN_OVERRUN',
+    severity: 'stop',
+    stage: 'plumb',
+    place: { id: returnRuns(doc)[0]?.[0] ?? regulator.id, name: returnRuns(doc)[0]?.[1] ?? regulator.name },
+    stateId: state.id,
+    title: `The return is overrun at ${state.label.toLowerCase()}: the rail climbs to ${both('pressure', values.railGauge)}.`,
+    dimension: 'pressure',
+    value: values.railGauge,
+    limit: values.required,
+    why: {
+      text:
+        `${both('flow', regulator.bypass)} must go back to the tank, but regulator seat and return line carry only ` +
+        `${both('flow', regulator.capacity)} at the set pressure. The regulator stands wide open and no longer regulates.`,
+      formula:
+        `P_rail = P_return + ΔP_seat = ${both('pressure', regulator.returnPressure)} + ` +
+        `${both('pressure', values.railGauge - regulator.returnPressure)} = ${both('pressure', values.railGauge)}; ` +
+        `set ${both('pressure', values.required)}; over by ${both('pressure', over)}`,
+      source,
+    },
+    fixes: returnFixes(doc, state, clears),
+  };
+}
+
+function railHigh(s: SettledState): Finding {
+  const over = s.values.railGauge - s.values.required;
+  return {
+    code: 'RAIL_HIGH',
+    severity: 'fix',
+    stage: 'plumb',
+    place: { id: s.values.regulator!.id, name: s.values.regulator!.name },
+    stateId: s.state.id,
+    title: `Rail stands ${both('pressure', over)} above set at ${s.state.label.toLowerCase()}.`,
+    dimension: 'pressure',
+    value: over,
+    limit: RAIL_HIGH_LIMIT,
+    why: {
+      text: 'The regulator rises with the flow it must bypass. A larger seat rises less.',
+      formula: `${both('pressure', s.values.railGauge)} − ${both('pressure', s.values.required)} = ${both('pressure', over)}`,
+      source,
+    },
+    fixes: regulatorFixes(s.values.regulator!.id),
+  };
+}
+
+function backPressure(doc: JobDocument, s: SettledState, back: number, limit: number): Finding {
+  const clears = (r: SettledState) =>
+    r.values.regulator!.returnPressure <= BACK_PRESSURE_SHARE * r.values.railGauge;
+  const run = returnRuns(doc)[0];
+  return {
+    code: 'RETURN_BACK_PRESSURE',
+    severity: 'fix',
+    stage: 'plumb',
+    place: { id: run?.[0] ?? s.values.regulator!.id, name: run?.[1] ?? s.values.regulator!.name },
+    stateId: s.state.id,
+    title: `Return back-pressure is ${both('pressure', back)} at idle.`,
+    dimension: 'pressure',
+    value: back,
+    limit,
+    why: {
+      text: 'Back-pressure above about a third of the idle rail pressure leaves the regulator little to work with; heat or a clogged return then overruns it.',
+      formula: `${both('pressure', back)} against 0.35 × ${both('pressure', s.values.railGauge)} = ${both('pressure', limit)}`,
+      source,
+    },
+    fixes: returnFixes(doc, s.state, clears),
+  };
+}
+
+const returnRuns = (doc: JobDocument): [string, string][] =>
+  Object.values(doc.plumbing.paths)
+    .filter((p) => p.role === 'return')
+    .flatMap((p) => p.order)
+    .flatMap((id): [string, string][] => {
+      const e = doc.plumbing.elements[id];
+      return e?.kind === 'run' ? [[id, e.name]] : [];
+    });
+
+/** Smallest return size that clears the trouble, found by solving each; then the regulator, where that is what chokes. */
+function returnFixes(
+  doc: JobDocument,
+  state: OperatingState,
+  clears: (s: SettledState) => boolean,
+): FindingFix[] {
+  const works = (candidate: JobDocument): boolean => {
+    const result = evaluateState(new CoupledSolver(candidate), state);
+    return result.values !== null && clears({ ...result, values: result.values });
+  };
+  const fixes: FindingFix[] = [];
+  const larger = enlargements(doc);
+  const line = larger.find(({ doc: candidate }) => works(candidate));
+  if (line) fixes.push({ label: `Make the return -${line.dash}`, patch: line.patch });
+  for (const [id, e] of Object.entries(doc.plumbing.elements)) {
+    if (e.kind !== 'bypass-regulator') continue;
+    for (const size of Object.values(REGULATORS)) {
+      if (size.cv <= e.cv) continue;
+      const swapped = {
+        ...doc,
+        plumbing: {
+          ...doc.plumbing,
+          elements: { ...doc.plumbing.elements, [id]: { ...e, cv: size.cv, droop: size.droop } },
+        },
+      };
+      const patch = regulatorPatch(id, size.cv, size.droop);
+      if (works(swapped)) {
+        fixes.push({ label: `Fit a regulator with a ${size.id} seat`, patch });
+        break;
+      }
+      if (!line) {
+        const bothChanges = enlargements(swapped).find(({ doc: candidate }) => works(candidate));
+        if (bothChanges) {
+          fixes.push({
+            label: `Make the return -${bothChanges.dash} and fit a ${size.id} seat`,
+            patch: [...bothChanges.patch, ...patch],
+          });
+          break;
+        }
+      }
+    }
+  }
+  return fixes;
+}
+
+interface Enlargement {
+  readonly dash: Dash;
+  readonly doc: JobDocument;
+  readonly patch: readonly PatchOperation[];
+}
+
+/** Whole return renewed in PTFE at each larger size: what is too small is not lengthened by a piece. */
+function enlargements(doc: JobDocument): Enlargement[] {
+  const runs = returnRuns(doc).map(([id]) => id);
+  const smallest = Math.min(
+    ...runs.map((id) => {
+      const e = doc.plumbing.elements[id]!;
+      return e.kind === 'run' ? e.dash : Infinity;
+    }),
+  );
+  return sizesOf(HOSE_KINDS.ptfe)
+    .filter((dash) => dash > smallest)
+    .map((dash): Enlargement => {
+      const elements = { ...doc.plumbing.elements };
+      const patch: PatchOperation[] = [];
+      for (const id of runs) {
+        const e = elements[id]!;
+        if (e.kind !== 'run' || e.dash >= dash) continue;
+        const hose = HOSE_KINDS[e.hose].bores[dash] === undefined || e.existing ? ('ptfe' as const) : e.hose;
+        const { boreM, ...rest } = e;
+        elements[id] = { ...rest, dash, hose, existing: false, extraK: e.existing ? 0 : e.extraK };
+        patch.push({ op: 'replace', path: elementPath(id, 'dash'), value: dash });
+        if (hose !== e.hose) patch.push({ op: 'replace', path: elementPath(id, 'hose'), value: hose });
+        if (e.existing) {
+          patch.push({ op: 'replace', path: elementPath(id, 'existing'), value: false });
+          patch.push({ op: 'replace', path: elementPath(id, 'extraK'), value: 0 });
+        }
+        if (boreM !== undefined) patch.push({ op: 'remove', path: elementPath(id, 'boreM') });
+      }
+      return { dash, patch, doc: { ...doc, plumbing: { ...doc.plumbing, elements } } };
+    });
+}
+
+const regulatorPatch = (id: string, cv: number, droop: number): PatchOperation[] => [
+  { op: 'replace', path: elementPath(id, 'cv'), value: cv },
+  { op: 'replace', path: elementPath(id, 'droop'), value: droop },
+];
+
+const regulatorFixes = (id: string): FindingFix[] => [
+  {
+    label: 'Fit a regulator with a large seat',
+    patch: regulatorPatch(id, REGULATORS.large.cv, REGULATORS.large.droop),
+  },
+];

@@ -1,0 +1,104 @@
+import type { ElementKind } from '../design/job-document.ts';
+import type { FuelProperties } from '../demand/fuel.ts';
+import type { Finding } from '../outcome/finding.ts';
+import type { LinkState } from '../plumbing/laws/link-law.ts';
+import type { AbsolutePressure, GaugePressure } from '../quantities/pressure.ts';
+import type { PumpOperating } from './coupled.ts';
+import type { OperatingState } from './states.ts';
+
+/** One element of a path at one operating state: a step of the falling line. */
+export interface StationResult {
+  readonly elementId: string;
+  readonly pathId: string;
+  readonly kind: ElementKind;
+  readonly name: string;
+  readonly pUp: GaugePressure;
+  readonly pDown: GaugePressure;
+  /** m³/s. */
+  readonly flow: number;
+  readonly valve?: LinkState;
+  /** Runs only. */
+  readonly run?: RunResult;
+}
+
+export interface RunResult {
+  /** m/s. */
+  readonly velocity: number;
+  readonly reynolds: number;
+  /** Pressure lost to friction and fittings, elevation aside, Pa. */
+  readonly loss: number;
+  /** Share of all losses on its path, 0–1. */
+  readonly share: number;
+  /** Length of plain hose that would lose as much as the fittings do, m. */
+  readonly equivalentLength: number;
+}
+
+export interface PumpResult extends PumpOperating {
+  readonly id: string;
+  readonly name: string;
+  /** Pressure at the pump's inlet. */
+  readonly inlet: AbsolutePressure;
+  /** Inlet pressure above the fuel's vapour pressure, Pa. */
+  readonly suctionMargin: number;
+}
+
+export interface RegulatorResult {
+  readonly id: string;
+  readonly name: string;
+  readonly valve: LinkState;
+  /** Pressure in the return right behind the regulator. */
+  readonly returnPressure: GaugePressure;
+  /** m³/s. */
+  readonly bypass: number;
+  /** Largest flow the wide-open seat and the return can carry at the required rail pressure, m³/s. */
+  readonly capacity: number;
+}
+
+export interface StateResult {
+  readonly state: OperatingState;
+  readonly converged: boolean;
+  readonly reason: string;
+  readonly iterations: number;
+  readonly worstNode: string;
+  /** Null where the solve did not settle: numbers are never shown as if valid. */
+  readonly values: StateValues | null;
+}
+
+export interface StateValues {
+  readonly railGauge: GaugePressure;
+  /** Rail minus manifold, Pa. */
+  readonly railDifferential: number;
+  /** Gauge pressure the rail should have, Pa. */
+  readonly required: GaugePressure;
+  readonly pumpFlow: number;
+  readonly bypassFlow: number;
+  readonly injectorFlow: number;
+  readonly pumps: readonly PumpResult[];
+  readonly regulator: RegulatorResult | null;
+  readonly stations: readonly StationResult[];
+  /** Pull and cruise: flow the feed side could deliver at the required pressure, m³/s. */
+  readonly available: number | null;
+  /** available / demand − 1. */
+  readonly margin: number | null;
+  readonly injectorDuty: number;
+}
+
+export interface WeakLink {
+  readonly id: string;
+  readonly name: string;
+  /** What was changed to try it: "-10 in place of -8". */
+  readonly change: string;
+  /** Margin gained by it. */
+  readonly gain: number;
+}
+
+export interface PlanResult {
+  readonly fuel: FuelProperties;
+  readonly states: readonly StateResult[];
+  readonly findings: readonly Finding[];
+  /** Id of the pull state with the least margin. */
+  readonly tightest: string | null;
+  readonly weakest: readonly WeakLink[];
+  /** Flow lost between ideal and drawn wiring at the tightest state, m³/s. */
+  readonly flowLostToWiring: number;
+}

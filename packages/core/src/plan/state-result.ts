@@ -1,0 +1,141 @@
+import { injectorDuty } from '../demand/injectors.ts';
+import { absolute, gauge, toAbsolute } from '../quantities/pressure.ts';
+import { darcyFriction } from '../plumbing/friction.ts';
+import { requiredRail } from './compile.ts';
+import { pumpFlow, type CoupledSolution, type CoupledSolver } from './coupled.ts';
+import type {
+  PumpResult,
+  RegulatorResult,
+  RunResult,
+  StateResult,
+  StateValues,
+  StationResult,
+} from './results.ts';
+import { runGeometry } from './run-geometry.ts';
+import type { OperatingState } from './states.ts';
+
+/** Solves one operating state and says everything about it. */
+export function evaluateState(solver: CoupledSolver, state: OperatingState): StateResult {
+  const solved = solver.solve(state);
+  const head = {
+    state,
+    converged: solved.converged,
+    reason: solved.reason,
+    iterations: solved.iterations,
+    worstNode: solved.worstNode,
+  };
+  return { ...head, values: solved.solution ? stateValues(solver, state, solved.solution) : null };
+}
+
+function stateValues(solver: CoupledSolver, state: OperatingState, solution: CoupledSolution): StateValues {
+  const { doc } = solver;
+  const { network } = solution;
+  const rail = Object.entries(doc.plumbing.junctions).find(([, j]) => j.kind === 'rail')?.[0];
+  const railGauge = (rail === undefined ? gauge(NaN) : network.pressures.get(rail)) ?? gauge(NaN);
+  const differential = railGauge - state.manifold;
+  const loaded = state.kind === 'pull' || state.kind === 'cruise';
+  const best = loaded ? solver.solve(state, 'available').solution : null;
+  const available = best ? pumpFlow(best) : null;
+  const stations = stationResults(solver, solution);
+  const regulator = regulatorResult(solver, state, stations);
+  return {
+    railGauge,
+    railDifferential: differential,
+    required: gauge(requiredRail(doc, state)),
+    pumpFlow: pumpFlow(solution),
+    bypassFlow: regulator?.bypass ?? 0,
+    injectorFlow: Math.max(0, state.draw),
+    pumps: pumpResults(solver, solution),
+    regulator,
+    stations,
+    available,
+    margin: available !== null && state.draw > 0 ? available / state.draw - 1 : null,
+    injectorDuty: injectorDuty(
+      {
+        count: doc.brief.injectors.count,
+        staticFlow: doc.brief.injectors.staticFlowM3s,
+        ratedPa: doc.brief.injectors.ratedPa,
+      },
+      Math.max(0, state.draw),
+      differential,
+    ),
+  };
+}
+
+function stationResults(solver: CoupledSolver, solution: CoupledSolution): StationResult[] {
+  const { doc, compiler } = solver;
+  return Object.entries(doc.plumbing.paths).flatMap(([pathId, path]) => {
+    const stations = path.order.flatMap((id): StationResult[] => {
+      const e = doc.plumbing.elements[id];
+      const link = solution.network.links.get(id);
+      if (!e || !link) return [];
+      const base = {
+        elementId: id,
+        pathId,
+        kind: e.kind,
+        name: e.name,
+        pUp: link.pUp,
+        pDown: link.pDown,
+        flow: link.flow,
+      };
+      const run = e.kind === 'run' ? runResult(runGeometry(e), link.flow, compiler.fuel) : undefined;
+      return [{ ...base, ...(link.state ? { valve: link.state } : {}), ...(run ? { run } : {}) }];
+    });
+    const lost = stations.reduce((sum, s) => sum + (s.kind === 'pump' ? 0 : Math.max(0, s.pUp - s.pDown)), 0);
+    return stations.map((s) =>
+      s.run ? { ...s, run: { ...s.run, share: lost > 0 ? s.run.loss / lost : 0 } } : s,
+    );
+  });
+}
+
+function runResult(
+  pipe: ReturnType<typeof runGeometry>,
+  flow: number,
+  fuel: { readonly density: number; readonly kinematicViscosity: number },
+): RunResult {
+  const area = (Math.PI * pipe.bore ** 2) / 4;
+  const velocity = Math.abs(flow) / area;
+  const reynolds = (velocity * pipe.bore) / fuel.kinematicViscosity;
+  const { f } = darcyFriction(Math.max(reynolds, 1e-6), pipe.roughness / pipe.bore);
+  const head = (fuel.density * velocity ** 2) / 2;
+  return {
+    velocity,
+    reynolds,
+    loss: ((f * pipe.length) / pipe.bore + pipe.minorK) * head,
+    share: 0,
+    equivalentLength: (pipe.minorK * pipe.bore) / f,
+  };
+}
+
+function pumpResults(solver: CoupledSolver, solution: CoupledSolution): PumpResult[] {
+  const { doc, compiler } = solver;
+  return [...solution.pumps].map(([id, pump]): PumpResult => {
+    const inlet = toAbsolute(solution.network.links.get(id)!.pUp, absolute(doc.brief.barometricPa));
+    return {
+      ...pump,
+      id,
+      name: doc.plumbing.elements[id]!.name,
+      inlet,
+      suctionMargin: inlet - compiler.fuel.vapourPressure,
+    };
+  });
+}
+
+function regulatorResult(
+  solver: CoupledSolver,
+  state: OperatingState,
+  stations: readonly StationResult[],
+): RegulatorResult | null {
+  const station = stations.find((s) => s.kind === 'bypass-regulator');
+  if (!station) return null;
+  return {
+    id: station.elementId,
+    name: station.name,
+    valve: station.valve ?? 'closed',
+    returnPressure: station.pDown,
+    bypass: station.flow,
+    capacity: state.pumpsOn
+      ? (solver.solve(state, 'capacity').solution?.network.links.get(station.elementId)?.flow ?? NaN)
+      : NaN,
+  };
+}

@@ -1,0 +1,80 @@
+import { sizesOf, HOSE_KINDS } from '../parts/catalogue/hoses.ts';
+import type { JobDocument, PlumbingElement } from '../design/job-document.ts';
+import { withElement, withSegment } from '../design/edit.ts';
+import { familyOf, wireSizeName } from '../wiring/wire.ts';
+import { CoupledSolver, pumpFlow } from './coupled.ts';
+import type { WeakLink } from './results.ts';
+import { operatingStates } from './states.ts';
+
+interface Trial {
+  readonly id: string;
+  readonly name: string;
+  readonly change: string;
+  readonly doc: JobDocument;
+}
+
+/**
+ * Which element gives out first: each is made one size better in turn, the joint solve is run again, and the gain in
+ * margin is what it costs the plan today. Sorted by gain; those that gain nothing are left out.
+ */
+export function weakestLinks(doc: JobDocument, stateId: string, margin: number): WeakLink[] {
+  return trials(doc)
+    .map(({ id, name, change, doc: better }): WeakLink => {
+      const state = operatingStates(better).find((s) => s.id === stateId)!;
+      const solved = new CoupledSolver(better).solve(state, 'available').solution;
+      return { id, name, change, gain: solved ? pumpFlow(solved) / state.draw - 1 - margin : 0 };
+    })
+    .filter((link) => link.gain > 1e-4)
+    .sort((a, b) => b.gain - a.gain);
+}
+
+function trials(doc: JobDocument): Trial[] {
+  const out: Trial[] = [];
+  const feeding = new Set(
+    Object.values(doc.plumbing.paths).flatMap((p) => (p.role === 'feed' ? p.order : [])),
+  );
+  for (const [id, e] of Object.entries(doc.plumbing.elements)) {
+    if (!feeding.has(id)) continue;
+    const better = improved(e);
+    if (better)
+      out.push({ id, name: e.name, change: better.change, doc: withElement(doc, id, better.element) });
+  }
+  for (const [circuitId, circuit] of Object.entries(doc.wiring.circuits)) {
+    for (const [id, s] of Object.entries(circuit.segments)) {
+      if (s.kind !== 'wire') continue;
+      const next = familyOf(s.size)[familyOf(s.size).indexOf(s.size) + 1];
+      if (!next) continue;
+      const change = `${wireSizeName(next)} in place of ${wireSizeName(s.size)}`;
+      out.push({ id, name: s.name, change, doc: withSegment(doc, circuitId, id, { ...s, size: next }) });
+    }
+  }
+  return out;
+}
+
+/** The next size of an element, or nothing where there is none. */
+function improved(e: PlumbingElement): { element: PlumbingElement; change: string } | undefined {
+  switch (e.kind) {
+    case 'run': {
+      const sizes = sizesOf(HOSE_KINDS[e.hose]);
+      const next = sizes[sizes.indexOf(e.dash) + 1];
+      if (!next) return undefined;
+      const { boreM: _typed, ...rest } = e;
+      return { element: { ...rest, dash: next }, change: `-${next} in place of -${e.dash}` };
+    }
+    case 'filter':
+    case 'strainer':
+      return {
+        element: { ...e, lossAt400Pa: e.lossAt400Pa / 2, clogged: 0 },
+        change: 'twice the element area, clean',
+      };
+    case 'check-valve':
+      return { element: { ...e, boreM: e.boreM * 1.25 }, change: 'one size larger' };
+    case 'pump':
+      return {
+        element: { ...e, curve: { ...e.curve, flows: e.curve.flows.map((q) => q * 1.15) } },
+        change: 'a pump of 15 % more flow',
+      };
+    case 'bypass-regulator':
+      return undefined;
+  }
+}

@@ -1,0 +1,47 @@
+import type { PumpLaw } from '../../parts/pump/pump-model.ts';
+import { SHUT_CONDUCTANCE, type FlowLaw } from './link-law.ts';
+
+/** Leak through a stopped pump without a check valve, as a flow law's conductance: 100 L/h at 100 kPa. */
+const STOPPED_LEAK = 100e-3 / 3600 / 100e3;
+
+/**
+ * A running pump as a link: flow at the pressure rise it sees and the volts it gets.
+ * Backward flow is not passed (its check valve shuts or its vanes stop).
+ * @param law the prepared pump law
+ * @param volts at its terminals, V
+ * @returns flow law
+ * @source see pumpLaw
+ * @example runningPump(pumpLaw(PUMPS.T255.model), 13.5).form // => 'flow'
+ */
+export function runningPump(law: PumpLaw, volts: number): FlowLaw {
+  return {
+    form: 'flow',
+    evaluate(pUp, pDown, out) {
+      const rise = pDown - pUp;
+      const point = law(rise, volts);
+      out[0] = point.flow - SHUT_CONDUCTANCE * rise;
+      out[1] = -point.flowSlope + SHUT_CONDUCTANCE;
+      out[2] = -out[1];
+    },
+  };
+}
+
+/**
+ * A stopped pump: shut backward when it has an outlet check valve, a leak path both ways otherwise.
+ * @param outletCheck whether it has a check valve
+ * @returns flow law
+ * @source common practice; leak conductance 100 L/h at 100 kPa is an estimate
+ * @example stoppedPump(true).form // => 'flow'
+ */
+export function stoppedPump(outletCheck: boolean): FlowLaw {
+  return {
+    form: 'flow',
+    evaluate(pUp, pDown, out) {
+      const dp = pUp - pDown;
+      const g = outletCheck && dp < 0 ? SHUT_CONDUCTANCE : STOPPED_LEAK;
+      out[0] = g * dp;
+      out[1] = g;
+      out[2] = -g;
+    },
+  };
+}

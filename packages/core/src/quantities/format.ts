@@ -1,0 +1,74 @@
+import { fromSi, shownUnit, type Dimension, type UnitSystem } from './units.ts';
+
+export interface Shown {
+  readonly number: string;
+  readonly unit: string;
+  /** number and unit with a space (none before % and °). */
+  readonly text: string;
+}
+
+/** Lengths in US units read as feet and inches to the eighth, the way a tape does. */
+const feetAndInches = (metres: number): Shown => {
+  const eighths = Math.round((metres / 0.0254) * 8);
+  const sign = eighths < 0 ? '−' : '';
+  const abs = Math.abs(eighths);
+  const feet = Math.floor(abs / 96);
+  const inches = (abs - feet * 96) / 8;
+  const inchText = Number.isInteger(inches)
+    ? String(inches)
+    : inches.toFixed(inches * 2 === Math.round(inches * 2) ? 1 : 2);
+  const text =
+    feet === 0
+      ? `${sign}${inchText} in`
+      : inches === 0
+        ? `${sign}${feet} ft`
+        : `${sign}${feet} ft ${inchText} in`;
+  return { number: text, unit: '', text };
+};
+
+/**
+ * Shows an SI value in the unit people expect, with a true minus sign and the decimals that mean something.
+ * @param dimension what kind of quantity it is
+ * @param value SI value; NaN and infinities show as "–"
+ * @param system unit system to show it in
+ * @param decimals decimals instead of the unit's own
+ * @returns number, unit and both together
+ * @source own convention
+ * @example formatQuantity('pressure', 400000, 'us').text // => '58.0 psi'
+ */
+export function formatQuantity(
+  dimension: Dimension,
+  value: number,
+  system: UnitSystem,
+  decimals?: number,
+): Shown {
+  const unit = shownUnit(dimension, system);
+  if (!Number.isFinite(value)) return { number: '–', unit: unit.symbol, text: '–' };
+  if (dimension === 'length' && system === 'us') return feetAndInches(value);
+  const raw = fromSi(value, unit);
+  const fixed = raw.toFixed(decimals ?? unit.decimals);
+  const number = (Number(fixed) === 0 ? fixed.replace('-', '') : fixed).replace('-', '−');
+  const gap = unit.symbol === '%' || unit.symbol.startsWith('°') || unit.symbol === '' ? '' : ' ';
+  return { number, unit: unit.symbol, text: `${number}${gap}${unit.symbol}` };
+}
+
+/**
+ * Writes a value so that reading it back gives the same SI number to within rounding of 1e-9.
+ * Used to fill an edit field: nothing is lost by opening and closing it.
+ * @param dimension what kind of quantity it is
+ * @param value SI value
+ * @param system unit system to write it in
+ * @returns text that parseQuantity reads back
+ * @source own convention
+ * @example editText('pressure', 400000, 'metric') // => '400 kPa'
+ */
+export function editText(dimension: Dimension, value: number, system: UnitSystem): string {
+  const unit = shownUnit(dimension, system);
+  if (dimension === 'length' && system === 'us') {
+    const eighths = (value / 0.0254) * 8;
+    if (Math.abs(eighths - Math.round(eighths)) < 1e-6)
+      return formatQuantity('length', value, 'us').text.replace('−', '-');
+  }
+  const number = Number(fromSi(value, unit).toPrecision(10));
+  return unit.symbol === '' || unit.symbol === '%' ? `${number}${unit.symbol}` : `${number} ${unit.symbol}`;
+}

@@ -1,0 +1,166 @@
+/** Units the interface accepts and shows. SI inside: `factor` (and `offset`) turn a typed value into SI. */
+export interface Unit {
+  readonly symbol: string;
+  /** Other spellings accepted on input, lower case. */
+  readonly aliases: readonly string[];
+  /** SI = value × factor + offset. */
+  readonly factor: number;
+  readonly offset?: number;
+  /** Decimals shown. */
+  readonly decimals: number;
+}
+
+export type UnitSystem = 'us' | 'metric';
+
+export interface DimensionSpec {
+  readonly name: string;
+  readonly units: readonly Unit[];
+  /** Symbol shown in each system. */
+  readonly shown: Readonly<Record<UnitSystem, string>>;
+}
+
+const INCH = 0.0254;
+const PSI = 6894.757293168;
+const HP = 745.6998715822702;
+const LB = 0.45359237;
+const GALLON = 3.785411784e-3;
+const LPH = 1e-3 / 3600;
+
+const unit = (
+  symbol: string,
+  factor: number,
+  decimals: number,
+  aliases: string[] = [],
+  offset = 0,
+): Unit => ({
+  symbol,
+  factor,
+  decimals,
+  aliases,
+  offset,
+});
+
+const plain = (name: string, symbol: string, decimals: number, aliases: string[] = []): DimensionSpec => ({
+  name,
+  units: [unit(symbol, 1, decimals, aliases)],
+  shown: { us: symbol, metric: symbol },
+});
+
+/** Exact factors: international foot and pound (1959), US gallon 231 in³, mechanical horsepower 550 ft·lbf/s. */
+export const DIMENSIONS = {
+  pressure: {
+    name: 'pressure',
+    units: [
+      unit('psi', PSI, 1, ['psig', 'lb/in2', 'lbs']),
+      unit('kPa', 1e3, 1, ['kpa']),
+      unit('bar', 1e5, 2),
+      unit('Pa', 1, 0, ['pa']),
+      unit('inHg', 3386.389, 1, ['inhg']),
+    ],
+    shown: { us: 'psi', metric: 'kPa' },
+  },
+  flow: {
+    name: 'flow',
+    units: [
+      unit('L/h', LPH, 0, ['lph', 'l/hr']),
+      unit('gal/h', GALLON / 3600, 1, ['gph', 'gal/hr']),
+      unit('gal/min', GALLON / 60, 2, ['gpm']),
+      unit('cc/min', 1e-6 / 60, 0, ['cc', 'ml/min', 'cm3/min']),
+      unit('L/min', 1e-3 / 60, 2, ['lpm']),
+      unit('m³/s', 1, 8, ['m3/s']),
+    ],
+    shown: { us: 'L/h', metric: 'L/h' },
+  },
+  injectorFlow: {
+    name: 'injector flow',
+    units: [
+      unit('cc/min', 1e-6 / 60, 0, ['cc', 'ml/min', 'cm3/min']),
+      unit('L/h', LPH, 1, ['lph', 'l/hr']),
+      unit('m³/s', 1, 8, ['m3/s']),
+    ],
+    shown: { us: 'cc/min', metric: 'cc/min' },
+  },
+  length: {
+    name: 'length',
+    units: [
+      unit('ft', 0.3048, 2, ["'", 'feet', 'foot']),
+      unit('in', INCH, 1, ['"', 'inch', 'inches']),
+      unit('m', 1, 2),
+      unit('mm', 1e-3, 0),
+      unit('cm', 1e-2, 1),
+    ],
+    shown: { us: 'ft', metric: 'm' },
+  },
+  bore: {
+    name: 'bore',
+    units: [unit('mm', 1e-3, 1), unit('in', INCH, 3, ['"', 'inch'])],
+    shown: { us: 'in', metric: 'mm' },
+  },
+  power: {
+    name: 'power',
+    units: [
+      unit('hp', HP, 0, ['bhp', 'whp']),
+      unit('kW', 1e3, 0, ['kw']),
+      unit('W', 1, 0, ['w', 'watt', 'watts']),
+    ],
+    shown: { us: 'hp', metric: 'kW' },
+  },
+  fuelRate: {
+    name: 'brake specific fuel consumption',
+    units: [
+      unit('lb/hp·h', LB / (HP * 3600), 3, ['lb/hph', 'lb/hp h', 'lb/hp-h', 'lb/hp*h']),
+      unit('g/kWh', 1e-3 / 3.6e6, 0, ['g/kwh']),
+    ],
+    shown: { us: 'lb/hp·h', metric: 'g/kWh' },
+  },
+  temperature: {
+    name: 'temperature',
+    units: [
+      unit('°F', 5 / 9, 0, ['f', 'degf'], 273.15 - (32 * 5) / 9),
+      unit('°C', 1, 0, ['c', 'degc'], 273.15),
+      unit('K', 1, 1, ['k']),
+    ],
+    shown: { us: '°F', metric: '°C' },
+  },
+  volume: {
+    name: 'volume',
+    units: [unit('L', 1e-3, 2, ['l', 'liter']), unit('mL', 1e-6, 0, ['ml', 'cc']), unit('gal', GALLON, 2)],
+    shown: { us: 'L', metric: 'L' },
+  },
+  time: {
+    name: 'time',
+    units: [
+      unit('min', 60, 1, ['mins', 'minute', 'minutes']),
+      unit('s', 1, 0, ['sec', 'seconds']),
+      unit('h', 3600, 2, ['hr', 'hours']),
+    ],
+    shown: { us: 'min', metric: 'min' },
+  },
+  fraction: {
+    name: 'share',
+    units: [unit('%', 0.01, 0, ['percent', 'pct'])],
+    shown: { us: '%', metric: '%' },
+  },
+  engineSpeed: plain('engine speed', 'rpm', 0, ['1/min']),
+  volts: plain('voltage', 'V', 2, ['v', 'volt', 'volts']),
+  amps: plain('current', 'A', 1, ['a', 'amp', 'amps']),
+  resistance: {
+    name: 'resistance',
+    units: [unit('mΩ', 1e-3, 1, ['mohm', 'milliohm']), unit('Ω', 1, 3, ['ohm', 'ohms'])],
+    shown: { us: 'mΩ', metric: 'mΩ' },
+  },
+  coefficient: plain('coefficient', '', 2),
+  count: plain('count', '', 0),
+} as const satisfies Record<string, DimensionSpec>;
+
+export type Dimension = keyof typeof DIMENSIONS;
+
+export const dimensionSpec = (dimension: Dimension): DimensionSpec => DIMENSIONS[dimension];
+
+export const shownUnit = (dimension: Dimension, system: UnitSystem): Unit => {
+  const spec = dimensionSpec(dimension);
+  return spec.units.find((u) => u.symbol === spec.shown[system]) ?? spec.units[0]!;
+};
+
+export const toSi = (value: number, u: Unit): number => value * u.factor + (u.offset ?? 0);
+export const fromSi = (value: number, u: Unit): number => (value - (u.offset ?? 0)) / u.factor;
