@@ -101,7 +101,7 @@ export type {
 } from './design/job-document.ts';
 export { fullReturnJob, pumpElement } from './design/patterns.ts';
 
-export { evaluatePlan } from './plan/evaluate.ts';
+export { evaluatePlan, evaluateStates } from './plan/evaluate.ts';
 export { operatingStates, type OperatingState, type StateKind } from './plan/states.ts';
 export { boreOf } from './plan/run-geometry.ts';
 export { wireAmpacity } from './plan/circuits.ts';
@@ -131,6 +131,7 @@ export {
   type DecayVerdict,
 } from './proving/gas-decay.ts';
 
+export { applyPatch } from './formats/apply-patch.ts';
 export { diffDocuments, overlappingPaths, valueAt } from './formats/diff.ts';
 export { checkJob, JOB_FILE_LIMIT, jobSchema, readJob, writeJob } from './formats/read-job.ts';
 export { checkReport, checkSchema, type CheckReport } from './formats/check-report.ts';

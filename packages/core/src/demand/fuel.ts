@@ -143,7 +143,7 @@ export function fuelProperties(blend: Blend, kelvin: number): FuelProperties {
  * @param blend the fuel; ethanol as volume fraction
  * @returns ratio, 1 for gasoline (E85 about 1.41; pump "E85" of 70 % ethanol about 1.32, the trade's "+33 %")
  * @source stoichiometry; ASTM D5798 lets pump E85 hold 51–83 % ethanol
- * @example volumeRatio({ ethanol: 0.7, gasolineDensity15: 745, rvpPa: 62000 }) // => 1.3163
+ * @example volumeRatio({ ethanol: 0.7, gasolineDensity15: 745, rvpPa: 62000 }) // => 1.3164
  */
 export function volumeRatio(blend: Blend): number {
   const fuel = fuelProperties(blend, T15);

@@ -95,6 +95,7 @@ export class CoupledSolver {
       if (!state.pumpsOn) {
         out.set(id, {
           flow: link.flow,
+          continued: link.flow,
           flowSlope: 0,
           current: 0,
           speed: 0,

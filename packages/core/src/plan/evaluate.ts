@@ -7,6 +7,20 @@ import { fuelOf, operatingStates } from './states.ts';
 import { weakestLinks } from './weakest.ts';
 
 /**
+ * Every operating state solved, nothing judged: the quick half of evaluatePlan, for a line that must move at once.
+ * @param doc job document
+ * @returns one result a state, in the order of operatingStates; SI
+ * Validity: as evaluatePlan.
+ * @throws nothing for a valid document
+ * @source see docs/methods
+ * @example evaluateStates(fullReturnJob('x')).length // => 10
+ */
+export function evaluateStates(doc: JobDocument): StateResult[] {
+  const solver = new CoupledSolver(doc);
+  return operatingStates(doc).map((state) => evaluateState(solver, state));
+}
+
+/**
  * The whole plan at every operating state: pressures, flows, volts, margins, the weakest link and what is wrong.
  * @param doc job document (already read and checked)
  * @returns states, findings worst first, weakest links by margin gained; SI
@@ -17,8 +31,7 @@ import { weakestLinks } from './weakest.ts';
  */
 export function evaluatePlan(doc: JobDocument): PlanResult {
   const fuel = fuelOf(doc);
-  const solver = new CoupledSolver(doc);
-  const states = operatingStates(doc).map((state) => evaluateState(solver, state));
+  const states = evaluateStates(doc);
   const tightest = tightestState(states);
   const findings = allFindings({ doc, fuel, states, tightest });
   const margin = tightest?.values?.margin ?? null;

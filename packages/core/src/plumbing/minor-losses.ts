@@ -27,7 +27,7 @@ export function bendLoss(totalDegrees: number, radiusOverBore: number): number {
  * @param boreRatio b, end bore over hose bore, 0.3–1
  * @returns K on the hose bore
  * @source Borda–Carnot; Crane TP-410 for the contraction form
- * @example hoseEndLoss(0.5, 0.85) // => 1.3726
+ * @example hoseEndLoss(0.5, 0.85) // => 1.371
  */
 export function hoseEndLoss(endK: number, boreRatio: number): number {
   const b2 = boreRatio * boreRatio;

@@ -12,6 +12,8 @@ const FLOW_TOLERANCE = 1e-10;
 const PRESSURE_TOLERANCE = 1e-3;
 /** After this many full steps a limit cycle is assumed and steps are halved. */
 const DAMP_AFTER = 25;
+/** Flows under 0.4 L/h (1e-7 m³/s) are judged as if they were that large: a shut system has no larger one. */
+const FLOW_FLOOR = 1e-7;
 /** 360 L/h in m³/s. */
 const START_FLOW = 1e-4;
 
@@ -130,10 +132,9 @@ export class NetworkSolver {
 
     let relax = 1;
     let change = Infinity;
-    let unexplained = Infinity;
-    let iteration = 0;
+    let iteration = 1;
     let reason = '';
-    for (iteration = 1; iteration <= MAX_ITERATIONS; iteration++) {
+    for (; iteration <= MAX_ITERATIONS; iteration++) {
       if (iteration > DAMP_AFTER) relax = iteration > 3 * DAMP_AFTER ? 0.25 : 0.5;
       lu.clear();
       for (let i = 0, k = 0; i < nodes.length; i++) if (unknownOf[i]! >= 0) b[k++] = nodes[i]!.draw;
@@ -190,9 +191,9 @@ export class NetworkSolver {
       }
       lu.solve(b);
 
-      let largest = 1e-9;
+      let largest = FLOW_FLOOR;
       change = 0;
-      unexplained = 0;
+      let unexplained = 0;
       for (let i = 0; i < nodes.length; i++) {
         const k = unknownOf[i]!;
         if (k >= 0) p[i] = relax === 1 ? b[k]! : p[i]! + relax * (b[k]! - p[i]!);
@@ -295,7 +296,7 @@ export class NetworkSolver {
  * Validity: steady incompressible flow; pulsation is not predicted.
  * @throws when a link names a missing node (programming error)
  * @source Todini & Pilati 1988, A gradient algorithm for the analysis of pipe networks
- * @example solveNetwork({ nodes: [{ id: 'a', elevation: 0, fixed: gauge(1000), draw: 0 }, { id: 'b', elevation: 0, fixed: gauge(0), draw: 0 }], links: [{ id: 'l', from: 'a', to: 'b', law: fixedLoss({ k: 1, bore: 0.01, density: 745 }) }], density: 745 }).solution.links.get('l').flow * 1e6 // => 128.4
+ * @example solveNetwork({ nodes: [{ id: 'a', elevation: 0, fixed: gauge(1000), draw: 0 }, { id: 'b', elevation: 0, fixed: gauge(0), draw: 0 }], links: [{ id: 'l', from: 'a', to: 'b', law: fixedLoss({ k: 1, bore: 0.01, density: 745 }) }], density: 745 }).solution.links.get('l').flow * 1e6 // => 128.7
  */
 export function solveNetwork(network: Network): NetworkSolve {
   return new NetworkSolver(network).solve();

@@ -99,7 +99,7 @@ function waitFor(setup: DecaySetup, leak: number, uLoss: number, elapsedS: numbe
  * @param kelvin line temperature, K
  * @returns s
  * @source as gasDecay
- * @example provableAfter({ volume: 0.001, resolution: 100, limit: 1e-8, barometric: absolute(101325) }, gauge(70000), 288.15) // => 825
+ * @example provableAfter({ volume: 0.001, resolution: 100, limit: 1e-8, barometric: absolute(101325) }, gauge(70000), 288.15) // => 833.8
  */
 export function provableAfter(setup: DecaySetup, pressure: GaugePressure, kelvin: number): number {
   const p = toAbsolute(pressure, setup.barometric);

@@ -35,7 +35,7 @@ export interface HoseKind {
 }
 
 const mm = (table: Partial<Record<Dash, number>>): Partial<Record<Dash, number>> =>
-  Object.fromEntries(Object.entries(table).map(([dash, v]) => [dash, (v as number) / 1000]));
+  Object.fromEntries(Object.entries(table).map(([dash, v]) => [dash, v / 1000]));
 const PSI = 6894.757293168;
 const tubeBores = mm({ 3: 3.0, 4: 4.6, 5: 6.2, 6: 7.7, 8: 10.9, 10: 14.1, 12: 17.3, 16: 23.6 });
 

@@ -30,7 +30,12 @@ export interface PumpModel {
 export interface PumpPoint {
   /** Delivered flow, m³/s, never negative. */
   readonly flow: number;
-  /** dQ/dP at constant volts, m³/s per Pa, never positive. */
+  /**
+   * The same curve carried on past shut-off as if it could run backward, m³/s. A solver needs it: a flat end would
+   * throw its next guess anywhere.
+   */
+  readonly continued: number;
+  /** Slope of `continued` at constant volts, m³/s per Pa, never positive. */
   readonly flowSlope: number;
   /** A. */
   readonly current: number;
@@ -77,16 +82,22 @@ export function pumpLaw(model: PumpModel): PumpLaw {
   const raw = model.type === 'turbine' ? turbine(model) : displacement(model);
   return (pressureRise, volts) => {
     if (volts <= 0.5) {
-      return { flow: 0, flowSlope: 0, current: 0, speed: 0, scaled: true, beyondCurve: true };
+      return { flow: 0, continued: 0, flowSlope: 0, current: 0, speed: 0, scaled: true, beyondCurve: true };
     }
     const r = raw(pressureRise, volts);
-    const over = Math.min(1, Math.max(0, (pressureRise - model.reliefPa) / RELIEF_BAND_PA));
-    const open = over > 0 && over < 1;
-    const flow = r.flow * (1 - over);
-    const slope = r.slope * (1 - over) - (open ? r.flow / RELIEF_BAND_PA : 0);
+    const over = Math.max(0, (pressureRise - model.reliefPa) / RELIEF_BAND_PA);
+    const delivered = Math.max(r.flow, 0.02 * model.curve.flows[0]!);
+    const relieved = over > 0 && r.flow > 0;
+    const continued = relieved ? (over < 1 ? r.flow : delivered) * (1 - over) : r.flow;
+    const slope = relieved
+      ? over < 1
+        ? r.slope * (1 - over) - r.flow / RELIEF_BAND_PA
+        : -delivered / RELIEF_BAND_PA
+      : r.slope;
     return {
-      flow: Math.max(0, flow),
-      flowSlope: flow > 0 ? Math.min(0, slope) : 0,
+      flow: Math.max(0, continued),
+      continued,
+      flowSlope: Math.min(0, slope),
       current: Math.max(0, r.current),
       speed: r.speed,
       scaled: Math.abs(volts - model.curve.volts) > 0.05,

@@ -19,11 +19,12 @@ const source =
 /** Can regulator and return line carry what the engine leaves? */
 export const regulationFindings: FindingRule = (context) => {
   const running = settled(context).filter((s) => s.state.pumpsOn && s.values.regulator);
-  const overrun = worstBy(
-    running.filter((s) => s.values.regulator!.valve === 'overrun'),
-    (s) => s.values.railGauge - s.values.required,
-  );
-  if (overrun) return [overrunFinding(context.doc, overrun)];
+  const overruns = running.filter((s) => s.values.regulator!.valve === 'overrun');
+  // Idle is where it is met every day; told there when it shows there.
+  const overrun =
+    overruns.find((s) => s.state.kind === 'idle') ??
+    worstBy(overruns, (s) => s.values.railGauge - s.values.required);
+  if (overrun) return [overrunFinding(context.doc, overrun, overruns)];
   const out: Finding[] = [];
   const high = worstBy(running, (s) => s.values.railGauge - s.values.required);
   if (high && high.values.railGauge - high.values.required > RAIL_HIGH_LIMIT) out.push(railHigh(high));
@@ -42,11 +43,13 @@ const worstBy = (
 ): SettledState | undefined =>
   states.reduce<SettledState | undefined>((worst, s) => (worst && of(worst) >= of(s) ? worst : s), undefined);
 
-function overrunFinding(doc: JobDocument, s: SettledState): Finding {
+function overrunFinding(doc: JobDocument, s: SettledState, all: readonly SettledState[]): Finding {
   const { values, state } = s;
   const regulator = values.regulator!;
   const over = values.railGauge - values.required;
-  const clears = (result: SettledState) => result.values.regulator!.valve !== 'overrun';
+  const clears = (result: SettledState) =>
+    result.values.regulator!.valve !== 'overrun' && lowBackPressure(result);
+  const also = all.filter((o) => o !== s).map((o) => o.state.label.toLowerCase());
   return {
     code: 'RETURN_OVERRUN',
     severity: 'stop',
@@ -60,7 +63,8 @@ function overrunFinding(doc: JobDocument, s: SettledState): Finding {
     why: {
       text:
         `${both('flow', regulator.bypass)} must go back to the tank, but regulator seat and return line carry only ` +
-        `${both('flow', regulator.capacity)} at the set pressure. The regulator stands wide open and no longer regulates.`,
+        `${both('flow', regulator.capacity)} at the set pressure. The regulator stands wide open and no longer regulates.` +
+        (also.length > 0 ? ` The same at ${also.join(', ')}.` : ''),
       formula:
         `P_rail = P_return + ΔP_seat = ${both('pressure', regulator.returnPressure)} + ` +
         `${both('pressure', values.railGauge - regulator.returnPressure)} = ${both('pressure', values.railGauge)}; ` +
@@ -111,9 +115,13 @@ function backPressure(doc: JobDocument, s: SettledState, back: number, limit: nu
       formula: `${both('pressure', back)} against 0.35 × ${both('pressure', s.values.railGauge)} = ${both('pressure', limit)}`,
       source,
     },
-    fixes: returnFixes(doc, s.state, clears),
+    fixes: returnFixes(doc, s.state, lowBackPressure),
   };
 }
+
+/** A return that only just stops the overrun is no cure: it must come under the back-pressure limit too. */
+const lowBackPressure = (s: SettledState): boolean =>
+  s.values.regulator!.returnPressure <= BACK_PRESSURE_SHARE * s.values.railGauge;
 
 const returnRuns = (doc: JobDocument): [string, string][] =>
   Object.values(doc.plumbing.paths)

@@ -17,6 +17,7 @@ export const supplyFindings: FindingRule = (context) => [
   ...suction(context),
   ...injectors(context),
   ...beyondCurve(context),
+  ...primeHold(context),
 ];
 
 const margin: FindingRule = ({ doc, tightest }) => {
@@ -246,4 +247,60 @@ const beyondCurve: FindingRule = (context) => {
 const lastPressure = (doc: JobDocument, id: string): number => {
   const e = doc.plumbing.elements[id];
   return e?.kind === 'pump' ? (e.curve.pressures.at(-1) ?? 0) : 0;
+};
+
+/** Share of the base pressure that should be left right after shut-off. */
+const PRIME_HOLD_SHARE = 0.5;
+
+const primeHold: FindingRule = (context) => {
+  const { doc } = context;
+  const soak = settled(context).find((s) => s.state.kind === 'hot-soak');
+  const limit = PRIME_HOLD_SHARE * doc.brief.basePressurePa;
+  if (!soak || soak.values.railGauge >= limit) return [];
+  const pumpPath = Object.entries(doc.plumbing.paths).find(([, p]) =>
+    p.order.some((id) => doc.plumbing.elements[id]?.kind === 'pump'),
+  );
+  if (!pumpPath) return [];
+  const [pathId, path] = pumpPath;
+  const pumpId = path.order.find((id) => doc.plumbing.elements[id]?.kind === 'pump')!;
+  const id = doc.plumbing.elements['check'] ? 'check-after-pump' : 'check';
+  const at = path.order.indexOf(pumpId) + 1;
+  const check: PlumbingElement = {
+    kind: 'check-valve',
+    name: 'Check valve',
+    crackPa: 2000,
+    k: 2.5,
+    boreM: 0.0103,
+  };
+  return [
+    {
+      code: 'PRIME_NOT_HELD',
+      severity: 'note',
+      stage: 'plumb',
+      place: { id: pumpId, name: doc.plumbing.elements[pumpId]!.name },
+      stateId: soak.state.id,
+      title: 'Pressure does not hold after shut-off.',
+      dimension: 'pressure',
+      value: soak.values.railGauge,
+      limit,
+      why: {
+        text: 'Nothing stops the fuel running back through the stopped pump, so each start cranks until the line has filled. A check valve upstream of the regulator is harmless: the regulator relieves it.',
+        formula: `${both('pressure', soak.values.railGauge)} left of ${both('pressure', doc.brief.basePressurePa)}`,
+        source: 'common practice',
+      },
+      fixes: [
+        {
+          label: 'Add a check valve after the pump',
+          patch: [
+            { op: 'add', path: `/plumbing/elements/${id}`, value: check },
+            {
+              op: 'replace',
+              path: `/plumbing/paths/${pathId}/order`,
+              value: [...path.order.slice(0, at), id, ...path.order.slice(at)],
+            },
+          ],
+        },
+      ],
+    },
+  ];
 };

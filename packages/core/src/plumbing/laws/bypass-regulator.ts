@@ -95,7 +95,7 @@ export function heldOpen(cv: number, density: number): LossLaw {
  * @param density kg/m³
  * @returns m³/s
  * @source definition of Cv (ISA 75.01)
- * @example seatFlow(1.3, 6894.757, 999) * 15850.3 // => 1.298
+ * @example seatFlow(1.3, 6894.757, 999) * 15850.3 // => 1.3
  */
 export function seatFlow(cv: number, differencePa: number, density: number): number {
   return Math.sqrt(Math.max(0, differencePa) / openResistance(cv, density));

@@ -6,7 +6,7 @@ const STOPPED_LEAK = 100e-3 / 3600 / 100e3;
 
 /**
  * A running pump as a link: flow at the pressure rise it sees and the volts it gets.
- * Backward flow is not passed (its check valve shuts or its vanes stop).
+ * Past shut-off the curve is carried on backward, so that a dead-headed pump settles at its shut-off pressure.
  * @param law the prepared pump law
  * @param volts at its terminals, V
  * @returns flow law
@@ -19,7 +19,7 @@ export function runningPump(law: PumpLaw, volts: number): FlowLaw {
     evaluate(pUp, pDown, out) {
       const rise = pDown - pUp;
       const point = law(rise, volts);
-      out[0] = point.flow - SHUT_CONDUCTANCE * rise;
+      out[0] = point.continued - SHUT_CONDUCTANCE * rise;
       out[1] = -point.flowSlope + SHUT_CONDUCTANCE;
       out[2] = -out[1];
     },

@@ -1,0 +1,240 @@
+import { describe, expect, test } from '@jest/globals';
+import Ajv from 'ajv/dist/2020';
+import fc from 'fast-check';
+import { applyPatch as otherApply } from 'rfc6902';
+import {
+  applyPatch,
+  checkJob,
+  checkReport,
+  checkSchema,
+  diffDocuments,
+  DIMENSIONS,
+  editText,
+  formatQuantity,
+  fullReturnJob,
+  jobSchema,
+  overlappingPaths,
+  parseQuantity,
+  readJob,
+  valueAt,
+  writeJob,
+  type Dimension,
+  type PatchOperation,
+} from '../../src/index.ts';
+import { example } from '../support/examples.ts';
+import { randomJob } from '../support/random-systems.ts';
+
+const ajv = new Ajv({ strict: false, allErrors: true });
+const validJob = ajv.compile(jobSchema());
+const validReport = ajv.compile(checkSchema());
+const plain = <T>(v: T): T => JSON.parse(JSON.stringify(v)) as T;
+
+describe('units', () => {
+  const dimensions = Object.keys(DIMENSIONS) as Dimension[];
+
+  test('what the edit field shows reads back as the same value', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...dimensions),
+        fc.constantFrom('us' as const, 'metric' as const),
+        fc.double({ min: 1e-3, max: 1e6, noNaN: true }),
+        (dimension, system, value) => {
+          const back = parseQuantity(dimension, editText(dimension, value, system), system);
+          // Degrees have an offset: near absolute zero only the difference means something.
+          expect(
+            back.ok && Math.abs(back.value - value) / Math.max(value, dimension === 'temperature' ? 1 : 0),
+          ).toBeLessThan(1e-7);
+        },
+      ),
+    );
+  });
+
+  test.each([
+    ['pressure', '58 psi', 399_896],
+    ['pressure', '4 bar', 400e3],
+    ['pressure', '-10 psi', -68_947.6],
+    ['length', '11 ft 6 in', 3.5052],
+    ['length', `11' 6"`, 3.5052],
+    ['length', '5 1/2 in', 0.1397],
+    ['length', '1-1/2 in', 0.0381],
+    ['flow', '312 L/h', 312e-3 / 3600],
+    ['flow', '5 gpm', 3.1545e-4],
+    ['amps', '30A', 30],
+    ['power', '1,200 hp', 894_840],
+    ['temperature', '176 °F', 353.15],
+    ['fraction', '60%', 0.6],
+    ['bore', '5/16 in', 0.0079375],
+  ] as const)('%s "%s"', (dimension, typed, si) => {
+    const read = parseQuantity(dimension, typed, 'us');
+    expect(read.ok && read.value / si).toBeCloseTo(1, 4);
+  });
+
+  test.each([
+    ['pressure', '', 'EMPTY'],
+    ['pressure', 'lots', 'NOT_A_NUMBER'],
+    ['pressure', '58 furlongs', 'UNKNOWN_UNIT'],
+    ['length', '4 ft x', 'UNKNOWN_UNIT'],
+    ['length', 'x 4 ft', 'NOT_A_NUMBER'],
+    ['power', '1e999', 'NOT_A_NUMBER'],
+  ] as const)('refuses %s "%s" with a remedy', (dimension, typed, code) => {
+    const read = parseQuantity(dimension, typed, 'us');
+    expect(read).toMatchObject({ ok: false, errors: [{ code }] });
+    expect(!read.ok && read.errors[0]!.remedy).toMatch(/\w/);
+  });
+
+  test('out of range names the range in the unit shown', () => {
+    const read = parseQuantity('pressure', '900 psi', 'us', { min: 50e3, max: 800e3 });
+    expect(!read.ok && read.errors[0]!.limit).toBe('7.252 to 116 psi');
+  });
+
+  test('shows tape lengths, true minus signs and dashes for nothing', () => {
+    expect(formatQuantity('length', 3.5052, 'us').text).toBe('11 ft 6 in');
+    expect(formatQuantity('pressure', -68_947.57, 'us').text).toBe('−10.0 psi');
+    expect(formatQuantity('pressure', NaN, 'us').text).toBe('–');
+    expect(formatQuantity('fraction', 0.15, 'metric').text).toBe('15%');
+    expect(formatQuantity('pressure', -1e-9, 'metric').text).toBe('0.0 kPa');
+  });
+});
+
+describe('job files', () => {
+  test('any job writes and reads back the same, and an independent JSON Schema validator (ajv) agrees', () => {
+    fc.assert(
+      fc.property(randomJob, (doc) => {
+        const read = readJob(writeJob(doc));
+        expect(read.ok && plain(read.value)).toEqual(plain(doc));
+        expect(validJob(plain(doc))).toBe(true);
+      }),
+      { numRuns: 50 },
+    );
+  });
+
+  test('the demo jobs answer with a report its schema accepts', () => {
+    for (const name of ['hill-climb-coupe', 'empty-job']) {
+      expect(validReport(plain(checkReport(example(name))))).toBe(true);
+    }
+  });
+
+  test('one field gone wrong: reader and schema refuse together, and the reader names it', () => {
+    const good = plain(fullReturnJob('x')) as unknown as Record<string, unknown>;
+    const bad: [string, unknown][] = [
+      ['/brief/basePressurePa', 9e9],
+      ['/brief/basePressurePa', '300'],
+      ['/plumbing/elements/feed/dash', 7],
+      ['/plumbing/elements/feed/kind', 'pipe'],
+      ['/wiring/circuits/pump-circuit/segments/fuse/ratingA', null],
+      ['/title', ''],
+      ['/brief/pull', []],
+    ];
+    for (const [path, value] of bad) {
+      const broken = applyPatch(good, [{ op: 'replace', path, value }]);
+      if (!broken.ok) throw new Error(path);
+      const read = checkJob(broken.value);
+      expect(read.ok).toBe(false);
+      expect(!read.ok && read.errors.some((e) => e.field === path || path.startsWith(e.field))).toBe(true);
+      expect(validJob(broken.value)).toBe(false);
+    }
+  });
+
+  test('hostile and broken files are refused with a reason, and touch nothing', () => {
+    const deep = '['.repeat(5000) + ']'.repeat(5000);
+    const proto = writeJob(fullReturnJob('x')).replace(
+      '"tank": {',
+      '"__proto__": {"kind":"tank","name":"x","elevationM":0}, "tank": {',
+    );
+    for (const [source, code] of [
+      ['', 'NOT_JSON'],
+      ['{"format":"venula-job"', 'NOT_JSON'],
+      ['\u0000\u0001PNG', 'NOT_JSON'],
+      ['{"format":"spreadsheet"}', 'WRONG_KIND'],
+      ['null', 'WRONG_KIND'],
+      ['{"format":"venula-job","version":99}', 'NEWER_VERSION'],
+      [deep, 'TOO_DEEP'],
+      ['x'.repeat(2_100_000), 'TOO_LARGE'],
+      [proto, 'BAD_ID'],
+    ] as const) {
+      expect(readJob(source)).toMatchObject({ ok: false, errors: [{ code }] });
+    }
+    expect(({} as { kind?: string }).kind).toBeUndefined();
+  });
+
+  test('a pump curve that rises, repeats or differs in length is refused at its place', () => {
+    const doc = fullReturnJob('x');
+    const curve = (field: string, value: number[]) =>
+      applyPatch(doc, [{ op: 'replace', path: `/plumbing/elements/pump/curve/${field}`, value }]);
+    const pump = doc.plumbing.elements['pump'];
+    if (pump?.kind !== 'pump') throw new Error('no pump');
+    const { pressures, flows } = pump.curve;
+    const codes = (r: ReturnType<typeof curve>) => {
+      const read = r.ok ? checkJob(r.value) : r;
+      return read.ok ? [] : read.errors.map((e) => e.code);
+    };
+    expect(codes(curve('flows', [...flows].reverse()))).toContain('CURVE_RISES');
+    expect(
+      codes(
+        curve(
+          'pressures',
+          pressures.map((p, i) => (i === 2 ? pressures[1]! : p)),
+        ),
+      ),
+    ).toContain('CURVE_ORDER');
+    expect(codes(curve('currents', [1, 2]))).toContain('CURVE_LENGTH');
+  });
+});
+
+describe('patches', () => {
+  test('the difference of two jobs, applied, gives the second; an independent implementation (rfc6902) agrees', () => {
+    fc.assert(
+      fc.property(randomJob, randomJob, (a, b) => {
+        const patch = diffDocuments(a, b);
+        const mine = applyPatch(a, patch);
+        expect(mine.ok && plain(mine.value)).toEqual(plain(b));
+        const copy = plain(a);
+        expect(otherApply(copy, plain(patch) as never).every((r) => r === null)).toBe(true);
+        expect(copy).toEqual(plain(b));
+        expect(diffDocuments(b, mine.ok ? mine.value : null)).toEqual([]);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('nothing is written to the document it started from, and untouched parts are shared', () => {
+    const doc = fullReturnJob('x');
+    const before = writeJob(doc);
+    const after = applyPatch(doc, [{ op: 'replace', path: '/brief/fuelK', value: 300 }]);
+    expect(writeJob(doc)).toBe(before);
+    expect(after.ok && after.value.plumbing).toBe(doc.plumbing);
+  });
+
+  test.each<[string, PatchOperation]>([
+    ['missing', { op: 'replace', path: '/nope', value: 1 }],
+    ['not a pointer', { op: 'replace', path: 'title', value: 1 }],
+    ['prototype', { op: 'add', path: '/__proto__/x', value: 1 }],
+    ['through text', { op: 'add', path: '/title/x', value: 1 }],
+    ['past the list', { op: 'add', path: '/brief/pull/99', value: 1 }],
+    ['failed test', { op: 'test', path: '/title', value: 'other' }],
+    ['remove nothing', { op: 'remove', path: '/brief/none' }],
+  ])('refuses: %s', (_name, op) => {
+    expect(applyPatch(fullReturnJob('x'), [op])).toMatchObject({
+      ok: false,
+      errors: [{ code: 'PATCH_FAILED' }],
+    });
+  });
+
+  test('lists: add, insert, replace, remove, test; the whole document', () => {
+    const run = (op: PatchOperation) => applyPatch({ l: [1, 2] }, [op]);
+    expect(run({ op: 'add', path: '/l/-', value: 3 })).toMatchObject({ value: { l: [1, 2, 3] } });
+    expect(run({ op: 'add', path: '/l/0', value: 0 })).toMatchObject({ value: { l: [0, 1, 2] } });
+    expect(run({ op: 'replace', path: '/l/1', value: 9 })).toMatchObject({ value: { l: [1, 9] } });
+    expect(run({ op: 'remove', path: '/l/0' })).toMatchObject({ value: { l: [2] } });
+    expect(run({ op: 'test', path: '/l/0', value: 1 }).ok).toBe(true);
+    expect(run({ op: 'replace', path: '', value: 7 })).toEqual({ ok: true, value: 7 });
+  });
+
+  test('edits at the same place or inside each other overlap; neighbours do not', () => {
+    const at = (path: string): PatchOperation => ({ op: 'replace', path, value: 1 });
+    expect(overlappingPaths([at('/a/b')], [at('/a/bc')])).toEqual([]);
+    expect(overlappingPaths([at('/a/b')], [at('/a/b/c'), at('/x')])).toEqual(['/a/b']);
+    expect(valueAt({ 'a/b': { '~': [5] } }, '/a~1b/~0/0')).toBe(5);
+    expect(valueAt({}, '/a/b')).toBeUndefined();
+  });
+});

@@ -1,0 +1,81 @@
+import { describe, expect, test } from '@jest/globals';
+import { darcyFriction, hoseEndLoss, boreChangeLoss, bendLoss, lossAt, pipeRun } from '../../src/index.ts';
+
+const LPH = 1e-3 / 3600;
+
+/** Colebrook by bare fixed-point iteration, independent of the Newton solution under test. */
+const colebrookByIteration = (re: number, rr: number): number => {
+  let x = 7;
+  for (let i = 0; i < 400; i++) x = -2 * Math.log10(rr / 3.7 + (2.51 * x) / re);
+  return 1 / (x * x);
+};
+
+describe('friction factor', () => {
+  test('is Colebrook above Re 4,000 within 0.1 %', () => {
+    for (const re of [4000, 5000, 8000, 1e4, 3e4, 1e5, 1e6, 1e7]) {
+      for (const rr of [0, 1e-5, 1e-4, 1e-3, 1e-2]) {
+        expect(Math.abs(darcyFriction(re, rr).f / colebrookByIteration(re, rr) - 1)).toBeLessThan(1e-9);
+      }
+    }
+  });
+
+  // Moody chart readings as printed in fluid-mechanics handbooks (Moody 1944).
+  test.each([
+    [1e4, 0, 0.0309],
+    [1e5, 1e-4, 0.0185],
+    [1e6, 1e-3, 0.0199],
+    [1e5, 1e-3, 0.0222],
+  ])('handbook point Re %d, ε/D %d', (re, rr, f) => {
+    expect(darcyFriction(re, rr).f).toBeCloseTo(f, 4);
+  });
+
+  test('is 64/Re below 2,000 and joins without a step; head loss rises all the way through the bridge', () => {
+    expect(darcyFriction(1000, 1e-4).f).toBeCloseTo(0.064, 10);
+    for (const re of [2000, 4000]) {
+      expect(darcyFriction(re - 1e-6, 1e-4).f / darcyFriction(re + 1e-6, 1e-4).f).toBeCloseTo(1, 7);
+    }
+    let before = 0;
+    for (let re = 1500; re < 5000; re += 5) {
+      const loss = darcyFriction(re, 2e-4).f * re * re;
+      expect(loss).toBeGreaterThan(before);
+      before = loss;
+    }
+  });
+});
+
+describe('hose loss', () => {
+  // 5 m, 400 L/h of gasoline 0.745 kg/L, ν 0.58 mm²/s, roughness 1.5 µm: worked by hand from Darcy and Colebrook.
+  test.each([
+    [7.9, 28.9],
+    [8.7, 18.2],
+    [10.3, 8.1],
+    [11.1, 5.66],
+    [12.7, 2.98],
+  ])('%d mm bore loses %d kPa', (bore, kpa) => {
+    const law = pipeRun(
+      { length: 5, bore: bore / 1000, roughness: 1.5e-6, minorK: 0 },
+      { density: 745, kinematicViscosity: 0.58e-6 },
+    );
+    expect(Math.abs(lossAt(law, 400 * LPH) / 1000 / kpa - 1)).toBeLessThan(0.005);
+  });
+
+  // [0.5(1−b²) + K + (1−b²)²]/b⁴ worked by hand for b = 0.85.
+  test.each([
+    [0.1, 0.6],
+    [0.3, 0.99],
+    [0.5, 1.37],
+    [1.2, 2.71],
+  ])('a hose end of K %d takes %d on the hose bore', (k, onHose) => {
+    expect(Math.abs(hoseEndLoss(k, 0.85) - onHose)).toBeLessThan(0.02);
+  });
+
+  test('sudden change of bore 5.6 to 7.9 mm: 0.248 out, 0.25 back (Borda–Carnot; Crane TP-410)', () => {
+    expect(boreChangeLoss(5.6, 7.9)).toBeCloseTo(0.248, 3);
+    expect(boreChangeLoss(7.9, 5.6)).toBeCloseTo(0.249, 2);
+    expect(boreChangeLoss(7.9, 7.9)).toBe(0);
+  });
+
+  test('90° bends without arc friction (Rennels & Hudson): 0.23, 0.14, 0.13, 0.12 at r/d 1.5, 3, 5, 10', () => {
+    expect([1.5, 3, 5, 10].map((r) => bendLoss(90, r))).toEqual([0.23, 0.14, 0.13, 0.12]);
+  });
+});

@@ -1,0 +1,19 @@
+import { readFileSync } from 'node:fs';
+import { applyPatch, readJob, type Finding, type JobDocument, type PatchOperation } from '../../src/index.ts';
+
+export const example = (name: string): JobDocument => {
+  const read = readJob(
+    readFileSync(new URL(`../../../../examples/${name}.json`, `file://${__filename}`), 'utf8'),
+  );
+  if (!read.ok) throw new Error(JSON.stringify(read.errors));
+  return read.value;
+};
+
+export const applied = (doc: JobDocument, patch: readonly PatchOperation[]): JobDocument => {
+  const result = applyPatch(doc, patch);
+  if (!result.ok) throw new Error(JSON.stringify(result.errors));
+  return result.value;
+};
+
+export const found = (findings: readonly Finding[], code: string): Finding | undefined =>
+  findings.find((f) => f.code === code);
