@@ -1,0 +1,48 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { readJob } from '@venula/core';
+import { hashPassword } from '../accounts/accounts.service.ts';
+import { User, type Role } from '../accounts/user.entity.ts';
+import { audit } from '../audit/audit.ts';
+import { Job } from '../jobs/job.entity.ts';
+import { createDataSource } from './data-source.ts';
+
+/** The invented shop. Passwords are for the demo only and are printed at the start. */
+export const DEMO_PEOPLE: readonly { login: string; name: string; role: Role; password: string }[] = [
+  { login: 'tess', name: 'Tess Varga', role: 'technician', password: 'saltmarsh-tess' },
+  { login: 'lou', name: 'Lou Abernethy', role: 'lead', password: 'saltmarsh-lou' },
+  { login: 'guest', name: 'Counter tablet', role: 'viewer', password: 'saltmarsh-guest' },
+];
+const DEMO_JOBS = ['empty-job', 'hill-climb-coupe'];
+
+const ds = createDataSource();
+await ds.initialize();
+const seeded = await ds.transaction(async (tx) => {
+  // Two starts at once must not load the shop twice.
+  await tx.query('SELECT pg_advisory_xact_lock(4600)');
+  if ((await tx.count(User)) > 0) return false;
+  for (const { password, ...person } of DEMO_PEOPLE) {
+    await tx.insert(User, { ...person, passwordHash: await hashPassword(password), active: true });
+  }
+  for (const name of DEMO_JOBS) {
+    const file = fileURLToPath(new URL(`../../../../examples/${name}.json`, import.meta.url));
+    const read = readJob(readFileSync(file, 'utf8'));
+    if (!read.ok) throw new Error(`examples/${name}.json: ${read.errors[0]?.message}`);
+    const { value: document } = read;
+    const job = await tx.save(
+      tx.create(Job, {
+        title: document.title,
+        customer: document.customer,
+        vehicle: document.vehicle.description,
+        document,
+        updatedBy: 'Tess Varga',
+      }),
+    );
+    await audit(tx, 'Demo loader', 'job-created', job.id, { file: `${name}.json` });
+  }
+  return true;
+});
+await ds.destroy();
+console.log(seeded ? 'demo shop loaded: Saltmarsh Speed & Fuel' : 'data kept');
+for (const { login, role, password } of DEMO_PEOPLE)
+  console.log(`  sign in as ${login.padEnd(6)} (${role}) with ${password}`);

@@ -1,0 +1,28 @@
+import { Body, Controller, Get, Param, ParseUUIDPipe, Post } from '@nestjs/common';
+import { ApiBody, ApiTags } from '@nestjs/swagger';
+import type { Actor } from '../accounts/accounts.service.ts';
+import { CurrentActor } from '../accounts/auth.guard.ts';
+import { JoiPipe } from '../common/joi.pipe.ts';
+import { AcceptancesService } from './acceptances.service.ts';
+import { acceptBody, type AcceptBody } from './job-schemas.ts';
+
+@ApiTags('acceptances')
+@Controller('v1/jobs/:id/acceptances')
+export class AcceptancesController {
+  constructor(private readonly acceptances: AcceptancesService) {}
+
+  @Get()
+  list(@Param('id', ParseUUIDPipe) id: string) {
+    return this.acceptances.list(id);
+  }
+
+  @Post()
+  @ApiBody({ schema: { type: 'object' } })
+  accept(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body(new JoiPipe(acceptBody)) body: AcceptBody,
+    @CurrentActor() actor: Actor,
+  ) {
+    return this.acceptances.accept(id, body, actor);
+  }
+}

@@ -1,0 +1,70 @@
+import type { PatchOperation } from '@venula/core';
+import Joi from 'joi';
+
+export interface ListQuery {
+  search: string;
+  page: number;
+  size: number;
+  archived: boolean;
+}
+export const listQuery = Joi.object<ListQuery>({
+  search: Joi.string().trim().allow('').max(80).default(''),
+  page: Joi.number().integer().min(1).max(100_000).default(1),
+  size: Joi.number().integer().min(1).max(100).default(25),
+  archived: Joi.boolean().default(false),
+});
+
+export interface NewJob {
+  title?: string;
+  pattern?: 'full-return';
+  document?: unknown;
+  copyOf?: string;
+}
+/** From a pattern, from a job file, or as a copy. */
+export const newJob = Joi.object<NewJob>({
+  title: Joi.string().trim().min(1).max(120),
+  pattern: Joi.string().valid('full-return'),
+  document: Joi.object().unknown(true),
+  copyOf: Joi.string().uuid(),
+})
+  .xor('pattern', 'document', 'copyOf')
+  .with('pattern', 'title');
+
+export interface ChangeBody {
+  changeId: string;
+  baseVersion: number;
+  patch: PatchOperation[];
+}
+export const changeBody = Joi.object<ChangeBody>({
+  changeId: Joi.string().uuid().required(),
+  baseVersion: Joi.number().integer().min(1).required(),
+  patch: Joi.array()
+    .items(
+      Joi.object({
+        op: Joi.string().valid('add', 'remove', 'replace').required(),
+        path: Joi.string().pattern(/^\//).max(400).required(),
+        value: Joi.any(),
+      }),
+    )
+    .min(1)
+    .max(500)
+    .required(),
+});
+
+export interface RevisionBody {
+  name: string;
+}
+export const revisionBody = Joi.object<RevisionBody>({ name: Joi.string().trim().min(1).max(60).required() });
+
+export interface AcceptBody {
+  acceptanceId: string;
+  findingKey: string;
+  reason: string;
+}
+export const acceptBody = Joi.object<AcceptBody>({
+  acceptanceId: Joi.string().uuid().required(),
+  findingKey: Joi.string().max(140).required(),
+  reason: Joi.string().trim().min(3).max(500).required(),
+});
+
+export const archiveBody = Joi.object<{ archived: boolean }>({ archived: Joi.boolean().required() });

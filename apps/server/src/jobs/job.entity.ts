@@ -1,0 +1,65 @@
+import type { JobDocument } from '@venula/core';
+import {
+  Column,
+  CreateDateColumn,
+  Entity,
+  Generated,
+  Index,
+  PrimaryGeneratedColumn,
+  Unique,
+  UpdateDateColumn,
+} from 'typeorm';
+
+/** What the list of jobs shows without solving anything: worked out once per version. */
+export interface JobSummary {
+  readonly stops: number;
+  readonly fixes: number;
+  readonly notes: number;
+  /** Least supply margin along the pull, or null. */
+  readonly margin: number | null;
+}
+
+@Entity('job')
+@Unique('UQ_job_number', ['number'])
+@Index('IDX_job_archived_updated', ['archived', 'updatedAt'])
+export class Job {
+  @PrimaryGeneratedColumn('uuid', { primaryKeyConstraintName: 'PK_job' })
+  id!: string;
+
+  @Column({ type: 'integer' })
+  @Generated('increment')
+  number!: number;
+
+  @Column({ type: 'varchar', length: 120 })
+  title!: string;
+
+  @Column({ type: 'varchar', length: 120, default: '' })
+  customer!: string;
+
+  @Column({ type: 'varchar', length: 200, default: '' })
+  vehicle!: string;
+
+  @Column({ type: 'jsonb' })
+  document!: JobDocument;
+
+  @Column({ type: 'integer', default: 1 })
+  version!: number;
+
+  @Column({ type: 'boolean', default: false })
+  archived!: boolean;
+
+  @Column({ type: 'jsonb', nullable: true })
+  summary!: JobSummary | null;
+
+  @Column({ type: 'integer', name: 'summary_version', default: 0 })
+  summaryVersion!: number;
+
+  @CreateDateColumn({ type: 'timestamptz', name: 'created_at' })
+  createdAt!: Date;
+
+  @UpdateDateColumn({ type: 'timestamptz', name: 'updated_at' })
+  updatedAt!: Date;
+
+  @Column({ type: 'varchar', length: 80, name: 'updated_by' })
+  updatedBy!: string;
+}

@@ -1,0 +1,42 @@
+import type { JobDocument } from '@venula/core';
+import {
+  Column,
+  CreateDateColumn,
+  Entity,
+  JoinColumn,
+  ManyToOne,
+  PrimaryGeneratedColumn,
+  Unique,
+  type Relation,
+} from 'typeorm';
+import { Job } from './job.entity.ts';
+
+/** The document frozen under a name: "plan A", "as built". */
+@Entity('revision')
+@Unique('UQ_revision_name', ['jobId', 'name'])
+export class Revision {
+  @PrimaryGeneratedColumn('uuid', { primaryKeyConstraintName: 'PK_revision' })
+  id!: string;
+
+  @Column({ type: 'uuid', name: 'job_id' })
+  jobId!: string;
+
+  @ManyToOne(() => Job)
+  @JoinColumn({ name: 'job_id', foreignKeyConstraintName: 'FK_revision_job' })
+  job?: Relation<Job>;
+
+  @Column({ type: 'varchar', length: 60 })
+  name!: string;
+
+  @Column({ type: 'jsonb' })
+  document!: JobDocument;
+
+  @Column({ type: 'integer' })
+  version!: number;
+
+  @Column({ type: 'varchar', length: 80 })
+  author!: string;
+
+  @CreateDateColumn({ type: 'timestamptz' })
+  at!: Date;
+}

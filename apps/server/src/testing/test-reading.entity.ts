@@ -1,0 +1,52 @@
+import {
+  Column,
+  CreateDateColumn,
+  Entity,
+  Index,
+  JoinColumn,
+  ManyToOne,
+  PrimaryColumn,
+  type Relation,
+} from 'typeorm';
+import { TestRun } from './test-run.entity.ts';
+
+export const READING_KINDS = ['joint', 'pressure', 'sign-off'] as const;
+export type ReadingKind = (typeof READING_KINDS)[number];
+
+/** One reading, never changed: a correction is a new row that names the old. Its id comes from the device. */
+@Entity('test_reading')
+export class TestReading {
+  @PrimaryColumn({ type: 'uuid', primaryKeyConstraintName: 'PK_test_reading' })
+  id!: string;
+
+  @Index('IDX_test_reading_run')
+  @Column({ type: 'uuid', name: 'run_id' })
+  runId!: string;
+
+  @ManyToOne(() => TestRun)
+  @JoinColumn({ name: 'run_id', foreignKeyConstraintName: 'FK_test_reading_run' })
+  run?: Relation<TestRun>;
+
+  @Column({ type: 'varchar', length: 20 })
+  kind!: ReadingKind;
+
+  @Column({ type: 'jsonb' })
+  payload!: Record<string, unknown>;
+
+  @Column({ type: 'uuid', nullable: true })
+  corrects!: string | null;
+
+  @ManyToOne(() => TestReading)
+  @JoinColumn({ name: 'corrects', foreignKeyConstraintName: 'FK_test_reading_corrects' })
+  corrected?: Relation<TestReading>;
+
+  @Column({ type: 'varchar', length: 80 })
+  author!: string;
+
+  /** By the device's clock. */
+  @Column({ type: 'timestamptz', name: 'taken_at' })
+  takenAt!: Date;
+
+  @CreateDateColumn({ type: 'timestamptz' })
+  at!: Date;
+}

@@ -1,0 +1,45 @@
+import {
+  Column,
+  CreateDateColumn,
+  Entity,
+  Index,
+  JoinColumn,
+  ManyToOne,
+  PrimaryColumn,
+  type Relation,
+} from 'typeorm';
+import { Job } from '../jobs/job.entity.ts';
+
+export const RUN_KINDS = ['joint-walk', 'gas-hold'] as const;
+export type RunKind = (typeof RUN_KINDS)[number];
+
+/** One go at a test. What it found is in its readings. */
+@Entity('test_run')
+export class TestRun {
+  @PrimaryColumn({ type: 'uuid', primaryKeyConstraintName: 'PK_test_run' })
+  id!: string;
+
+  @Index('IDX_test_run_job')
+  @Column({ type: 'uuid', name: 'job_id' })
+  jobId!: string;
+
+  @ManyToOne(() => Job)
+  @JoinColumn({ name: 'job_id', foreignKeyConstraintName: 'FK_test_run_job' })
+  job?: Relation<Job>;
+
+  @Column({ type: 'varchar', length: 20 })
+  kind!: RunKind;
+
+  @Column({ type: 'jsonb' })
+  setup!: Record<string, unknown>;
+
+  /** Version of the plan it was run against. */
+  @Column({ type: 'integer', name: 'job_version' })
+  jobVersion!: number;
+
+  @Column({ type: 'varchar', length: 80 })
+  author!: string;
+
+  @CreateDateColumn({ type: 'timestamptz' })
+  at!: Date;
+}

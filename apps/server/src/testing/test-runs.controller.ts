@@ -1,0 +1,39 @@
+import { Body, Controller, Get, Param, ParseUUIDPipe, Post } from '@nestjs/common';
+import { ApiBody, ApiTags } from '@nestjs/swagger';
+import type { Actor } from '../accounts/accounts.service.ts';
+import { CurrentActor } from '../accounts/auth.guard.ts';
+import { JoiPipe } from '../common/joi.pipe.ts';
+import { TestRunsService } from './test-runs.service.ts';
+import { newReading, newRun, type NewReading, type NewRun } from './testing-schemas.ts';
+
+@ApiTags('tests')
+@Controller('v1/jobs/:id/runs')
+export class TestRunsController {
+  constructor(private readonly runs: TestRunsService) {}
+
+  @Get()
+  list(@Param('id', ParseUUIDPipe) id: string) {
+    return this.runs.list(id);
+  }
+
+  @Post()
+  @ApiBody({ schema: { type: 'object' } })
+  start(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body(new JoiPipe(newRun)) body: NewRun,
+    @CurrentActor() actor: Actor,
+  ) {
+    return this.runs.start(id, body, actor);
+  }
+
+  @Post(':runId/readings')
+  @ApiBody({ schema: { type: 'object' } })
+  add(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('runId', ParseUUIDPipe) runId: string,
+    @Body(new JoiPipe(newReading)) body: NewReading,
+    @CurrentActor() actor: Actor,
+  ) {
+    return this.runs.add(id, runId, body, actor);
+  }
+}
