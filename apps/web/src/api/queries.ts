@@ -1,0 +1,121 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { api } from './client.ts';
+import type { AcceptanceRow, JobList, JobRecord, Person, ReadingKind, RevisionRow, RunRow } from './types.ts';
+
+export const keys = {
+  me: ['me'],
+  jobs: ['jobs'],
+  job: (id: string) => ['job', id],
+  runs: (id: string) => ['job', id, 'runs'],
+  acceptances: (id: string) => ['job', id, 'acceptances'],
+  revisions: (id: string) => ['job', id, 'revisions'],
+} as const;
+
+export const useMe = () =>
+  useQuery({
+    queryKey: keys.me,
+    queryFn: () => api<Person>('GET', '/session'),
+    retry: false,
+    staleTime: 5 * 60_000,
+  });
+
+export const useSignIn = () => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { login: string; password: string }) => api<Person>('POST', '/session', body),
+    onSuccess: (person) => client.setQueryData(keys.me, person),
+  });
+};
+
+export const useSignOut = () => {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: () => api<void>('DELETE', '/session'), onSettled: () => client.clear() });
+};
+
+export const useJobs = (search: string, page: number, archived: boolean) =>
+  useQuery({
+    queryKey: [...keys.jobs, search, page, archived],
+    queryFn: () =>
+      api<JobList>(
+        'GET',
+        `/jobs?${new URLSearchParams({ search, page: String(page), archived: String(archived) })}`,
+      ),
+    placeholderData: (before) => before,
+  });
+
+export const useCreateJob = () => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { title?: string; pattern?: 'full-return'; document?: unknown; copyOf?: string }) =>
+      api<JobRecord>('POST', '/jobs', body),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.jobs }),
+  });
+};
+
+export const useArchiveJob = () => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, archived }: { id: string; archived: boolean }) =>
+      api<void>('POST', `/jobs/${id}/archive`, { archived }),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.jobs }),
+  });
+};
+
+export const useJobRecord = (id: string) =>
+  useQuery({
+    queryKey: keys.job(id),
+    queryFn: () => api<JobRecord>('GET', `/jobs/${id}`),
+    gcTime: 0,
+    staleTime: Infinity,
+    retry: 1,
+  });
+
+export const useAcceptances = (id: string) =>
+  useQuery({
+    queryKey: keys.acceptances(id),
+    queryFn: () => api<AcceptanceRow[]>('GET', `/jobs/${id}/acceptances`),
+  });
+
+export const useAccept = (id: string) => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { acceptanceId: string; findingKey: string; reason: string }) =>
+      api<AcceptanceRow>('POST', `/jobs/${id}/acceptances`, body),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.acceptances(id) }),
+  });
+};
+
+export const useRevisions = (id: string) =>
+  useQuery({
+    queryKey: keys.revisions(id),
+    queryFn: () => api<RevisionRow[]>('GET', `/jobs/${id}/revisions`),
+  });
+
+export const useFreeze = (id: string) => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (name: string) => api<RevisionRow>('POST', `/jobs/${id}/revisions`, { name }),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.revisions(id) }),
+  });
+};
+
+export const useRuns = (id: string) =>
+  useQuery({ queryKey: keys.runs(id), queryFn: () => api<RunRow[]>('GET', `/jobs/${id}/runs`) });
+
+export const useStartRun = (id: string) => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { runId: string; kind: RunRow['kind']; setup: Record<string, unknown> }) =>
+      api<RunRow>('POST', `/jobs/${id}/runs`, body),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.runs(id) }),
+  });
+};
+
+export interface NewReading {
+  readonly runId: string;
+  readonly readingId: string;
+  readonly kind: ReadingKind;
+  readonly payload: Record<string, unknown>;
+  readonly corrects: string | null;
+  readonly takenAt: string;
+}

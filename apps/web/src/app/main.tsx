@@ -1,0 +1,21 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router/dom';
+import { router } from './router.tsx';
+import { SettingsProvider } from './settings-provider.tsx';
+import './theme.css';
+
+const client = new QueryClient({
+  defaultOptions: { queries: { staleTime: 10_000, refetchOnWindowFocus: false } },
+});
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <SettingsProvider>
+        <RouterProvider router={router} />
+      </SettingsProvider>
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,25 @@
+import { formatQuantity, type Dimension, type UnitSystem } from '@venula/core';
+import { createContext, useContext } from 'react';
+
+export type Theme = 'bench' | 'lamp';
+
+export interface Settings {
+  readonly units: UnitSystem;
+  readonly theme: Theme;
+  setUnits(units: UnitSystem): void;
+  setTheme(theme: Theme): void;
+}
+
+export const SettingsContext = createContext<Settings | null>(null);
+
+export function useSettings(): Settings {
+  const value = useContext(SettingsContext);
+  if (!value) throw new Error('useSettings outside the application');
+  return value;
+}
+
+/** Formats SI values in the unit system chosen. */
+export function useFormat(): (dimension: Dimension, value: number, decimals?: number) => string {
+  const { units } = useSettings();
+  return (dimension, value, decimals) => formatQuantity(dimension, value, units, decimals).text;
+}

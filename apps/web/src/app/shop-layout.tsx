@@ -1,0 +1,23 @@
+import type { ReactNode } from 'react';
+import { useMe } from '../api/queries.ts';
+import { SettingsSwitches } from './settings-switches.tsx';
+
+/** Pages outside a job. */
+export function ShopLayout({ children }: { readonly children: ReactNode }) {
+  const person = useMe().data;
+  return (
+    <div className="grid h-screen grid-rows-[60px_minmax(0,1fr)]">
+      <header className="flex items-center gap-4 bg-rail px-8 text-rail-ink">
+        <p className="headline text-2xl tracking-tight">venula</p>
+        <p className="label grow text-rail-soft">Saltmarsh Speed & Fuel</p>
+        <p className="label text-sm text-rail-soft">
+          {person?.name}, {person?.role}
+        </p>
+        <div className="[&_.btn]:border-rail-soft [&_.btn-main]:bg-rail-ink [&_.btn-main]:text-rail [&_.btn:hover]:bg-rail-soft/30">
+          <SettingsSwitches />
+        </div>
+      </header>
+      <main className="min-h-0">{children}</main>
+    </div>
+  );
+}

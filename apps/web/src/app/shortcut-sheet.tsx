@@ -1,0 +1,39 @@
+import { Dialog } from 'radix-ui';
+import { STAGES } from './stages.ts';
+
+const ROWS: readonly (readonly [string, string])[] = [
+  ['?', 'this list'],
+  ['g then j', 'jobs'],
+  ...STAGES.map((s) => [`g then ${s.letter}`, s.name.toLowerCase()] as const),
+  ['[ and ]', 'operating state before and after'],
+  ['/', 'search jobs'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
+  ['u', 'US or metric units'],
+  ['Enter on a part', 'open it in the tray'],
+  ['arrow up, down on a part', 'one size larger, smaller'],
+];
+
+export function ShortcutSheet({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(o) => !o && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 bg-black/40" />
+        <Dialog.Content
+          className="fixed top-1/2 left-1/2 w-[460px] -translate-x-1/2 -translate-y-1/2 border-2 border-ink bg-paper p-6"
+          aria-describedby={undefined}
+        >
+          <Dialog.Title className="headline text-xl">Keys</Dialog.Title>
+          <dl className="mt-3 grid grid-cols-[190px_1fr] gap-y-1">
+            {ROWS.map(([k, what]) => (
+              <div key={k} className="contents">
+                <dt className="font-semibold">{k}</dt>
+                <dd className="text-soft">{what}</dd>
+              </div>
+            ))}
+          </dl>
+          <Dialog.Close className="btn btn-main mt-4 w-full">Close</Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,10 @@
+/** The stations a job passes. One that does not exist yet is not here. */
+export const STAGES = [
+  { key: 'brief', name: 'Brief', letter: 'b' },
+  { key: 'plumb', name: 'Plumb', letter: 'p' },
+  { key: 'wire', name: 'Wire', letter: 'w' },
+  { key: 'parts', name: 'Parts', letter: 'a' },
+  { key: 'test', name: 'Test', letter: 't' },
+  { key: 'handover', name: 'Handover', letter: 'h' },
+] as const;
+export type StageKey = (typeof STAGES)[number]['key'];

@@ -1,0 +1,198 @@
+import { ruleOfThumbRatio, volumeRatio } from '@venula/core';
+import type { ReactNode } from 'react';
+import { useFormat } from '../../app/settings.ts';
+import { FindingsPanel } from '../../job/findings-panel.tsx';
+import { useJob } from '../../job/job-context.ts';
+import { PlanChoice, PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
+import { StageFrame } from '../../job/stage-frame.tsx';
+import { Choice } from '../../ui/choice.tsx';
+import { Headline } from '../../ui/headline.tsx';
+import { DemandChart } from './demand-chart.tsx';
+import { PullTable } from './pull-table.tsx';
+
+const LB_HP_H = 0.45359237 / (745.6998715822702 * 3600);
+const INDUCTION = [
+  { value: 'naturally-aspirated', label: 'naturally aspirated', bsfc: 0.5 * LB_HP_H },
+  { value: 'mild-boost', label: 'mild boost', bsfc: 0.6 * LB_HP_H },
+  { value: 'high-boost', label: 'high boost', bsfc: 0.65 * LB_HP_H },
+] as const;
+
+export function BriefPage() {
+  const { doc, live } = useJob();
+  const format = useFormat();
+  const pull = live.states.filter((s) => s.state.kind === 'pull');
+  const peak = pull.reduce<(typeof pull)[number] | undefined>(
+    (most, s) => (most && most.state.draw >= s.state.draw ? most : s),
+    undefined,
+  );
+  const sentence = peak?.values
+    ? `${format('flow', peak.state.draw)} at the rail, at ${format('pressure', peak.values.required)}, at ${peak.state.rpm.toFixed(0)} rpm.`
+    : 'Working out the demand…';
+  return (
+    <StageFrame
+      aside={
+        <>
+          <DemandChart />
+          <FindingsPanel stages={['brief']} />
+        </>
+      }
+    >
+      <Headline
+        tone="good"
+        sentence={sentence}
+        second="This is what the fuel system has to deliver; everything after is measured against it."
+      />
+      <Block title="Job and vehicle">
+        <PlanText path="/title" label="Job" max={120} min={1} />
+        <PlanText path="/customer" label="Customer" max={120} />
+        <PlanText path="/vehicle/description" label="Vehicle" max={200} />
+        <PlanText path="/vehicle/engine" label="Engine" max={120} />
+        <div className="col-span-4">
+          <PlanText
+            path="/vehicle/asFound"
+            label="As found: existing lines identified, what stays, what was done before"
+            max={2000}
+            rows={2}
+          />
+        </div>
+      </Block>
+      <FuelBlock />
+      <Block title="Engine and pull">
+        <InductionChoice />
+        <PlanQuantity
+          path="/brief/bsfc"
+          label="BSFC on gasoline"
+          dimension="fuelRate"
+          hint="0.50 / 0.60 / 0.65 lb/hp·h"
+        />
+        <PlanChoice
+          path="/brief/powerBasis"
+          label="Power is given at the"
+          options={[
+            { value: 'crank', label: 'crank' },
+            { value: 'wheels', label: 'wheels' },
+          ]}
+        />
+        {doc.brief.powerBasis === 'wheels' ? (
+          <PlanQuantity path="/brief/drivetrainLoss" label="Lost in the drivetrain" dimension="fraction" />
+        ) : (
+          <PlanQuantity path="/brief/designMargin" label="Margin asked" dimension="fraction" />
+        )}
+        {doc.brief.powerBasis === 'wheels' && (
+          <PlanQuantity path="/brief/designMargin" label="Margin asked" dimension="fraction" />
+        )}
+        <div className="col-span-4">
+          <PullTable />
+        </div>
+      </Block>
+      <Block title="Pressure and injectors">
+        <PlanQuantity
+          path="/brief/basePressurePa"
+          label="Base pressure"
+          dimension="pressure"
+          hint="reference line off and plugged"
+        />
+        <PlanQuantity path="/brief/injectors/count" label="Injectors" dimension="count" />
+        <PlanQuantity
+          path="/brief/injectors/staticFlowM3s"
+          label="Flow of one, static"
+          dimension="injectorFlow"
+        />
+        <PlanQuantity path="/brief/injectors/ratedPa" label="rated at" dimension="pressure" />
+        <PlanQuantity path="/brief/injectors/dutyLimit" label="Duty limit" dimension="fraction" />
+        <PlanQuantity
+          path="/brief/injectors/maxDifferentialPa"
+          label="Opens against at most"
+          dimension="pressure"
+        />
+      </Block>
+      <Block title="Idle and cruise">
+        <PlanQuantity path="/brief/idle/rpm" label="Idle" dimension="engineSpeed" />
+        <PlanQuantity
+          path="/brief/idle/manifoldPa"
+          label="Manifold at idle"
+          dimension="pressure"
+          hint="negative: vacuum"
+        />
+        <PlanQuantity path="/brief/idle/drawM3s" label="Fuel at idle" dimension="flow" />
+        <span />
+        <PlanQuantity path="/brief/cruise/rpm" label="Cruise" dimension="engineSpeed" />
+        <PlanQuantity path="/brief/cruise/manifoldPa" label="Manifold at cruise" dimension="pressure" />
+        <PlanQuantity path="/brief/cruise/drawM3s" label="Fuel at cruise" dimension="flow" />
+      </Block>
+      <Block title="Battery, charging and heat">
+        <PlanQuantity path="/brief/electrical/batteryV" label="Battery, engine off" dimension="volts" />
+        <PlanQuantity path="/brief/electrical/chargingV" label="Charging" dimension="volts" />
+        <PlanQuantity path="/brief/electrical/sourceOhms" label="Battery and posts" dimension="resistance" />
+        <PlanQuantity path="/brief/electrical/engineBayK" label="Engine bay air" dimension="temperature" />
+        <PlanQuantity
+          path="/brief/electrical/underBodyK"
+          label="Air under the body"
+          dimension="temperature"
+        />
+        <PlanQuantity path="/brief/electrical/cabinK" label="Cabin air" dimension="temperature" />
+        <PlanQuantity path="/brief/barometricPa" label="Barometer" dimension="pressure" />
+      </Block>
+    </StageFrame>
+  );
+}
+
+function Block({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <section className="mt-3 border-t-2 border-ink pt-2">
+      <h3 className="headline mb-1 text-lg">{title}</h3>
+      <div className="grid grid-cols-4 gap-x-3 gap-y-2">{children}</div>
+    </section>
+  );
+}
+
+function FuelBlock() {
+  const { doc, edit, readOnly } = useJob();
+  const { ethanol } = doc.brief.fuel;
+  const chemistry = volumeRatio(doc.brief.fuel);
+  const thumb = ruleOfThumbRatio(ethanol);
+  return (
+    <Block title="Fuel">
+      <PlanQuantity path="/brief/fuel/ethanol" label="Ethanol content" dimension="fraction" />
+      <Choice
+        label="Content is"
+        value={doc.brief.fuel.ethanolMeasured ? 'measured' : 'assumed'}
+        disabled={readOnly}
+        options={[
+          { value: 'measured', label: 'measured' },
+          { value: 'assumed', label: 'assumed' },
+        ]}
+        onChoose={(v) =>
+          edit({ op: 'replace', path: '/brief/fuel/ethanolMeasured', value: v === 'measured' })
+        }
+      />
+      <PlanQuantity path="/brief/fuelK" label="Fuel in the tank" dimension="temperature" />
+      <PlanQuantity path="/brief/fuel/rvpPa" label="Gasoline vapor pressure (RVP)" dimension="pressure" />
+      <p className="col-span-4 text-sm text-soft">
+        Needs <strong className="text-ink">{((chemistry - 1) * 100).toFixed(0)}% more volume</strong> than
+        gasoline by chemistry at equal lambda; the rule of thumb says {((thumb - 1) * 100).toFixed(0)}%. The
+        chemistry is used.
+      </p>
+    </Block>
+  );
+}
+
+/** Choosing the induction sets the usual consumption with it; the figure stays open to change. */
+function InductionChoice() {
+  const { doc, edit, readOnly } = useJob();
+  return (
+    <Choice
+      label="Induction"
+      value={doc.vehicle.induction}
+      options={INDUCTION}
+      disabled={readOnly}
+      onChoose={(value) => {
+        const { bsfc } = INDUCTION.find((i) => i.value === value)!;
+        edit(
+          { op: 'replace', path: '/vehicle/induction', value },
+          { op: 'replace', path: '/brief/bsfc', value: bsfc },
+        );
+      }}
+    />
+  );
+}

@@ -1,0 +1,85 @@
+import { Plus, Trash2 } from 'lucide-react';
+import { fieldRange } from '@venula/core';
+import { useJob } from '../../job/job-context.ts';
+import { QuantityField } from '../../ui/quantity-field.tsx';
+
+const FIELDS = [
+  { key: 'rpm', label: 'Engine speed', dimension: 'engineSpeed' },
+  { key: 'powerW', label: 'Power', dimension: 'power' },
+  { key: 'boostPa', label: 'Boost', dimension: 'pressure' },
+] as const;
+
+/** The pull as points. The list is changed as a whole: an index means nothing once somebody else has edited. */
+export function PullTable() {
+  const { doc, edit, readOnly } = useJob();
+  const pull = [...doc.brief.pull].sort((a, b) => a.rpm - b.rpm);
+  const put = (value: typeof pull) =>
+    edit({ op: 'replace', path: '/brief/pull', value: [...value].sort((a, b) => a.rpm - b.rpm) });
+  const add = () => {
+    const last = pull.at(-1)!;
+    put([...pull, { ...last, rpm: Math.min(last.rpm + 500, 20_000) }]);
+  };
+  return (
+    <table className="w-full">
+      <caption className="label text-left text-sm text-soft">
+        The pull, from where boost comes in to redline
+      </caption>
+      <thead className="sr-only">
+        <tr>
+          {FIELDS.map((f) => (
+            <th key={f.key}>{f.label}</th>
+          ))}
+          <th>Remove</th>
+        </tr>
+      </thead>
+      <tbody>
+        {pull.map((point, i) => (
+          <tr key={`${point.rpm}-${i}`}>
+            {FIELDS.map((f) => (
+              <td key={f.key} className="py-0.5 pr-1.5 align-top">
+                <QuantityField
+                  bare
+                  label={`${f.label}, point ${i + 1}`}
+                  dimension={f.dimension}
+                  value={point[f.key]}
+                  range={fieldRange(doc, `/brief/pull/0/${f.key}`)}
+                  disabled={readOnly}
+                  onCommit={(value) => {
+                    // Two points at one speed cannot both hold; the newer one steps aside by one.
+                    const taken = f.key === 'rpm' && pull.some((p, k) => k !== i && p.rpm === value);
+                    put(pull.map((p, k) => (k === i ? { ...p, [f.key]: taken ? value + 1 : value } : p)));
+                  }}
+                />
+              </td>
+            ))}
+            <td className="w-10 align-top">
+              <button
+                type="button"
+                className="btn btn-small border-0 px-2"
+                aria-label={`Remove the point at ${point.rpm} rpm`}
+                disabled={readOnly || pull.length < 2}
+                onClick={() => put(pull.filter((_, k) => k !== i))}
+              >
+                <Trash2 size={17} />
+              </button>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+      <tfoot>
+        <tr>
+          <td colSpan={4} className="pt-1">
+            <button
+              type="button"
+              className="btn btn-small"
+              disabled={readOnly || pull.length >= 60}
+              onClick={add}
+            >
+              <Plus size={16} /> Add a point
+            </button>
+          </td>
+        </tr>
+      </tfoot>
+    </table>
+  );
+}

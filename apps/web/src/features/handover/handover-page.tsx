@@ -1,0 +1,263 @@
+import { billOfMaterials, wireSizeName } from '@venula/core';
+import { Download, Printer } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { tell } from '../../api/client.ts';
+import { useAcceptances, useFreeze, useRevisions, useRuns } from '../../api/queries.ts';
+import type { RunRow } from '../../api/types.ts';
+import { useFormat } from '../../app/settings.ts';
+import { standingFor } from '../../job/findings-panel.tsx';
+import { useJob } from '../../job/job-context.ts';
+import { saveFile } from '../../ui/save-file.ts';
+import { SEVERITY_NAME } from '../../ui/severity.tsx';
+import { writeJob } from '@venula/core';
+
+const when = (iso: string) =>
+  new Date(iso).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
+
+/** The record on one page: what was fitted, what it should read, what it read, what was accepted, who signed. */
+export function HandoverPage() {
+  const { id, number, doc, live, state } = useJob();
+  const format = useFormat();
+  const runs = useRuns(id).data ?? [];
+  const rows = useAcceptances(id).data ?? [];
+  const findings = live.plan?.findings ?? [];
+  const hose = billOfMaterials(doc).filter((l) => l.group === 'hose');
+  const fuel = `E${(doc.brief.fuel.ethanol * 100).toFixed(0)}${doc.brief.fuel.ethanolMeasured ? ', measured' : ', assumed'}`;
+  const circuit = Object.values(doc.wiring.circuits)[0];
+  return (
+    <div className="h-full overflow-y-auto px-5 py-4 print:overflow-visible print:p-0">
+      <Actions />
+      <article
+        className="mx-auto max-w-[900px] border-2 border-ink bg-paper p-6 text-sm print:border-0 print:p-0"
+        data-testid="handover"
+      >
+        <header className="flex items-end justify-between border-b-4 border-ink pb-2">
+          <div>
+            <p className="label text-soft">Saltmarsh Speed & Fuel · fuel system record</p>
+            <h2 className="headline text-2xl">
+              {String(number).padStart(4, '0')} {doc.title}
+            </h2>
+          </div>
+          <p className="label text-right text-soft">
+            plan version {state.version}
+            <br />
+            {when(new Date().toISOString())}
+          </p>
+        </header>
+        <dl className="mt-2 grid grid-cols-4 gap-x-4 gap-y-1">
+          <Fact name="Customer" value={doc.customer || '–'} />
+          <Fact name="Vehicle" value={doc.vehicle.description || '–'} />
+          <Fact name="Engine" value={doc.vehicle.engine || '–'} />
+          <Fact name="Fuel" value={fuel} />
+          <Fact name="Base pressure" value={format('pressure', doc.brief.basePressurePa)} />
+          <Fact
+            name="Injectors"
+            value={`${doc.brief.injectors.count} × ${format('injectorFlow', doc.brief.injectors.staticFlowM3s)}`}
+          />
+          <Fact name="Style" value="full return, regulator after the rail" />
+          <Fact
+            name="Pump"
+            value={Object.values(doc.plumbing.elements).find((e) => e.kind === 'pump')?.name ?? '–'}
+          />
+        </dl>
+        <div className="mt-3 grid grid-cols-2 gap-x-6">
+          <Section title="What it should read">
+            <table className="w-full">
+              <thead>
+                <tr className="label border-b border-ink text-soft">
+                  <th className="py-0.5 text-left">State</th>
+                  <th className="num">Rail gauge</th>
+                  <th className="num">Pump</th>
+                  <th className="num">In hand</th>
+                </tr>
+              </thead>
+              <tbody>
+                {live.states.map((s) => (
+                  <tr key={s.state.id} className="border-b border-rule">
+                    <th scope="row" className="py-0.5 text-left font-medium">
+                      {s.state.label}
+                    </th>
+                    <td className="num">{s.values ? format('pressure', s.values.railGauge) : '–'}</td>
+                    <td className="num">
+                      {s.values?.pumps[0] && s.state.pumpsOn
+                        ? `${format('volts', s.values.pumps[0].volts)}, ${format('amps', s.values.pumps[0].current)}`
+                        : 'off'}
+                    </td>
+                    <td className="num">
+                      {s.values?.margin != null ? format('fraction', s.values.margin) : ''}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </Section>
+          <div>
+            <Section title="What was fitted">
+              <ul>
+                {hose.map((l) => (
+                  <li key={l.part}>
+                    {l.part}, {format('length', l.quantity)} ({l.note})
+                  </li>
+                ))}
+                {circuit && (
+                  <li>
+                    {Object.values(circuit.segments)
+                      .flatMap((s) =>
+                        s.kind === 'wire'
+                          ? [`${s.name} ${wireSizeName(s.size)} ${s.color}`]
+                          : s.kind === 'fuse'
+                            ? [`fuse ${s.ratingA} A`]
+                            : s.kind === 'relay'
+                              ? [`relay ${s.ratingA} A`]
+                              : [],
+                      )
+                      .join('; ')}
+                  </li>
+                )}
+              </ul>
+            </Section>
+            <Section title="What was tested">
+              {runs.length === 0 && <p className="text-soft">Nothing has been tested yet.</p>}
+              <ul>
+                {runs.map((r) => (
+                  <li key={r.id}>
+                    <RunLine run={r} />
+                  </li>
+                ))}
+              </ul>
+            </Section>
+          </div>
+        </div>
+        <Section title="What stands against the plan">
+          {findings.length === 0 && <p>Nothing found.</p>}
+          <ul>
+            {findings.map((f) => {
+              const row = standingFor(f, rows);
+              return (
+                <li key={`${f.code}-${f.place.id}`} className="border-b border-rule py-0.5">
+                  <strong>{SEVERITY_NAME[f.severity]}.</strong> {f.title}{' '}
+                  {row ? (
+                    <em>
+                      Accepted: “{row.reason}” {row.author}, {row.role}, {when(row.at)}.
+                    </em>
+                  ) : (
+                    <em>Open.</em>
+                  )}
+                </li>
+              );
+            })}
+          </ul>
+        </Section>
+        <Section title="Cautions">
+          <p>
+            Fuel under pressure: depressurize before opening. Check every joint after the first heat cycle and
+            at the first service; look for chafing, heat and swelling. Fuse protects the wire: replace it only
+            by the same rating. Local law, makers’ instructions and licensed trades take precedence over this
+            sheet.
+          </p>
+        </Section>
+        <div className="mt-6 grid grid-cols-3 gap-8">
+          {['Technician', 'Lead technician', 'Customer'].map((who) => (
+            <p key={who} className="label border-t-2 border-ink pt-1 text-soft">
+              {who}, date
+            </p>
+          ))}
+        </div>
+      </article>
+    </div>
+  );
+}
+
+function Actions() {
+  const { id, doc, readOnly } = useJob();
+  const revisions = useRevisions(id);
+  const freeze = useFreeze(id);
+  const [name, setName] = useState('');
+  return (
+    <div className="no-print mx-auto mb-3 flex max-w-[900px] flex-wrap items-end gap-2">
+      <button type="button" className="btn btn-main" onClick={() => window.print()}>
+        <Printer size={18} /> Print the page
+      </button>
+      <button
+        type="button"
+        className="btn"
+        onClick={() => saveFile(`${doc.title}.json`, 'application/json', writeJob(doc))}
+      >
+        <Download size={18} /> Job file
+      </button>
+      {!readOnly && (
+        <form
+          className="ml-auto flex items-end gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            freeze.mutate(name, { onSuccess: () => setName('') });
+          }}
+        >
+          <label className="label text-sm text-soft">
+            Freeze this plan as
+            <input
+              className="field mt-0.5"
+              required
+              maxLength={60}
+              placeholder="as built"
+              value={name}
+              onChange={(e) => setName(e.target.value)}
+            />
+          </label>
+          <button type="submit" className="btn" disabled={freeze.isPending}>
+            Freeze
+          </button>
+        </form>
+      )}
+      {freeze.error && (
+        <p role="alert" className="w-full font-semibold text-stop">
+          {tell(freeze.error)}
+        </p>
+      )}
+      {(revisions.data ?? []).length > 0 && (
+        <p className="label w-full text-sm text-soft">
+          Frozen:{' '}
+          {revisions
+            .data!.map((r) => `${r.name} (version ${r.version}, ${r.author}, ${when(r.at)})`)
+            .join(' · ')}
+        </p>
+      )}
+    </div>
+  );
+}
+
+const RUN_NAMES = { 'joint-walk': 'Joint by joint', 'gas-hold': 'Static hold with gas' } as const;
+
+function RunLine({ run }: { readonly run: RunRow }) {
+  const format = useFormat();
+  const end = run.readings.find((r) => r.kind === 'sign-off');
+  const applied =
+    run.kind === 'gas-hold'
+      ? ` at ${format('pressure', Number(run.setup['pressurePa']))}, ${run.readings.filter((r) => r.kind === 'pressure').length} readings`
+      : '';
+  return (
+    <>
+      {RUN_NAMES[run.kind]}
+      {applied}: <strong>{end ? String(end.payload['verdict']).replace('-', ' ') : 'not signed off'}</strong>
+      {end && `, ${end.author}, ${when(end.takenAt)}`} (plan version {run.jobVersion})
+    </>
+  );
+}
+
+function Section({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <section className="mt-3">
+      <h3 className="headline border-b-2 border-ink text-base">{title}</h3>
+      <div className="pt-1">{children}</div>
+    </section>
+  );
+}
+
+function Fact({ name, value }: { readonly name: string; readonly value: string }) {
+  return (
+    <div>
+      <dt className="label text-xs text-soft">{name}</dt>
+      <dd className="font-semibold">{value}</dd>
+    </div>
+  );
+}

@@ -1,0 +1,264 @@
+import { readJob, JOB_FILE_LIMIT, type InputError } from '@venula/core';
+import { FileUp, Plus, Search } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { tell } from '../../api/client.ts';
+import { useArchiveJob, useCreateJob, useJobs, useMe } from '../../api/queries.ts';
+import type { JobHead } from '../../api/types.ts';
+import { SeverityMark } from '../../ui/severity.tsx';
+
+export function JobsPage() {
+  const [params, setParams] = useSearchParams();
+  const search = params.get('q') ?? '';
+  const page = Number(params.get('page') ?? 1);
+  const archived = params.get('archived') === '1';
+  const jobs = useJobs(search, page, archived);
+  const person = useMe().data;
+  const set = (next: Record<string, string>) =>
+    setParams((p) => {
+      const merged = new URLSearchParams(p);
+      for (const [k, v] of Object.entries(next))
+        if (v) merged.set(k, v);
+        else merged.delete(k);
+      return merged;
+    });
+  const pages = jobs.data ? Math.max(1, Math.ceil(jobs.data.total / jobs.data.size)) : 1;
+  return (
+    <div className="h-full overflow-y-auto px-8 py-6">
+      <div className="mx-auto max-w-[1080px]">
+        <div className="flex items-end justify-between gap-6">
+          <h2 className="headline text-[1.85rem]" data-testid="answer">
+            {jobs.data
+              ? `${jobs.data.total} ${archived ? 'archived ' : ''}${jobs.data.total === 1 ? 'job' : 'jobs'}${search ? ` with “${search}”` : archived ? '' : ' on the lifts and waiting'}`
+              : 'Jobs'}
+          </h2>
+          {person && person.role !== 'viewer' && <NewJob />}
+        </div>
+        <div className="mt-4 flex items-center gap-3">
+          <SearchBox value={search} onSearch={(q) => set({ q, page: '' })} />
+          <label className="flex min-h-[44px] items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={archived}
+              onChange={(e) => set({ archived: e.target.checked ? '1' : '', page: '' })}
+            />{' '}
+            Archived
+          </label>
+        </div>
+        {jobs.error && (
+          <p role="alert" className="mt-4 border-l-4 border-stop bg-well p-3">
+            {tell(jobs.error)}
+          </p>
+        )}
+        <ul className="mt-3 border-b-2 border-ink" aria-busy={jobs.isFetching}>
+          {jobs.data?.items.map((job) => (
+            <JobRow key={job.id} job={job} lead={person?.role === 'lead'} />
+          ))}
+          {jobs.data?.items.length === 0 && (
+            <li className="border-t-2 border-ink py-8 text-soft">
+              {search
+                ? 'No job matches. Search looks at number, title, customer and vehicle.'
+                : 'Nothing here yet. Start with “New job”.'}
+            </li>
+          )}
+          {jobs.isPending && <li className="border-t-2 border-ink py-8 text-soft">Loading…</li>}
+        </ul>
+        {pages > 1 && (
+          <nav className="mt-3 flex items-center gap-3" aria-label="Pages">
+            <button
+              type="button"
+              className="btn btn-small"
+              disabled={page <= 1}
+              onClick={() => set({ page: String(page - 1) })}
+            >
+              Newer
+            </button>
+            <span className="label text-soft">
+              page {page} of {pages}
+            </span>
+            <button
+              type="button"
+              className="btn btn-small"
+              disabled={page >= pages}
+              onClick={() => set({ page: String(page + 1) })}
+            >
+              Older
+            </button>
+          </nav>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function SearchBox({ value, onSearch }: { readonly value: string; readonly onSearch: (q: string) => void }) {
+  const [text, setText] = useState(value);
+  useEffect(() => {
+    if (text === value) return;
+    const timer = setTimeout(() => onSearch(text.trim()), 250);
+    return () => clearTimeout(timer);
+  }, [text, value, onSearch]);
+  return (
+    <label className="relative w-[380px]">
+      <span className="sr-only">Search jobs</span>
+      <Search size={18} className="absolute top-3.5 left-3 text-soft" aria-hidden />
+      <input
+        id="search"
+        className="field"
+        style={{ minHeight: 46, paddingLeft: 38 }}
+        type="search"
+        placeholder="Number, title, customer, vehicle"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+      />
+    </label>
+  );
+}
+
+function JobRow({ job, lead }: { readonly job: JobHead; readonly lead: boolean }) {
+  const archive = useArchiveJob();
+  const create = useCreateJob();
+  return (
+    <li className="flex items-center gap-4 border-t-2 border-ink">
+      <Link
+        to={`/jobs/${job.id}/plumb`}
+        className="grid min-h-[76px] min-w-0 grow grid-cols-[64px_minmax(0,1fr)_190px] items-center gap-4 py-2 hover:bg-well"
+      >
+        <span className="pl-1 text-xl font-bold">{String(job.number).padStart(4, '0')}</span>
+        <span className="min-w-0">
+          <span className="block truncate text-lg font-semibold">{job.title}</span>
+          <span className="label block truncate text-sm text-soft">
+            {[job.customer, job.vehicle].filter(Boolean).join(' · ') || 'no vehicle yet'}
+          </span>
+        </span>
+        <span className="label text-sm">
+          <NextStep job={job} />
+          <span className="block text-soft">
+            {new Date(job.updatedAt).toLocaleDateString('en-US', { dateStyle: 'medium' })}, {job.updatedBy}
+          </span>
+        </span>
+      </Link>
+      <div className="flex shrink-0 gap-1">
+        <button
+          type="button"
+          className="btn btn-small"
+          onClick={() => create.mutate({ copyOf: job.id })}
+          disabled={create.isPending}
+        >
+          Duplicate
+        </button>
+        {lead && (
+          <button
+            type="button"
+            className="btn btn-small"
+            onClick={() => archive.mutate({ id: job.id, archived: !job.archived })}
+            disabled={archive.isPending}
+          >
+            {job.archived ? 'Restore' : 'Archive'}
+          </button>
+        )}
+      </div>
+    </li>
+  );
+}
+
+function NextStep({ job }: { readonly job: JobHead }) {
+  const s = job.summary;
+  if (!s) return <span className="block text-soft">plan cannot be solved yet</span>;
+  const worst = s.stops > 0 ? ('stop' as const) : s.fixes > 0 ? ('fix' as const) : null;
+  return (
+    <span className="flex items-center gap-1.5 text-base font-semibold">
+      {worst && <SeverityMark severity={worst} />}
+      {worst === 'stop' ? `${s.stops} to stop for` : worst === 'fix' ? `${s.fixes} to fix` : 'plan is sound'}
+      {s.margin !== null && (
+        <span className="ml-auto font-normal text-soft">{(s.margin * 100).toFixed(0)}% in hand</span>
+      )}
+    </span>
+  );
+}
+
+function NewJob() {
+  const create = useCreateJob();
+  const navigate = useNavigate();
+  const [open, setOpen] = useState(false);
+  const [errors, setErrors] = useState<readonly InputError[]>([]);
+  const file = useRef<HTMLInputElement>(null);
+  const { register, handleSubmit } = useForm<{ title: string }>();
+  const go = { onSuccess: (job: { id: string }) => void navigate(`/jobs/${job.id}/brief`) };
+  const load = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    if (chosen.size > JOB_FILE_LIMIT) {
+      setErrors([
+        {
+          code: 'TOO_LARGE',
+          field: '',
+          message: `${chosen.name} is ${(chosen.size / 1e6).toFixed(1)} MB`,
+          remedy: 'pick a Venula job file',
+        },
+      ]);
+      return;
+    }
+    const read = readJob(await chosen.text());
+    if (!read.ok) return setErrors(read.errors);
+    setErrors([]);
+    create.mutate({ document: read.value }, go);
+  };
+  if (!open) {
+    return (
+      <button type="button" className="btn btn-main" onClick={() => setOpen(true)}>
+        <Plus size={18} /> New job
+      </button>
+    );
+  }
+  return (
+    <form
+      className="flex flex-wrap items-end justify-end gap-2"
+      onSubmit={(e) =>
+        void handleSubmit(({ title }) => create.mutate({ pattern: 'full-return', title }, go))(e)
+      }
+    >
+      <label className="label text-sm text-soft">
+        What is it?
+        <input
+          className="field mt-0.5 w-[300px]"
+          style={{ minHeight: 44 }}
+          maxLength={120}
+          autoFocus
+          placeholder="Car and work"
+          {...register('title', { required: true, validate: (v) => v.trim() !== '' })}
+        />
+      </label>
+      <button type="submit" className="btn btn-main" disabled={create.isPending}>
+        Start, full return
+      </button>
+      <button type="button" className="btn" onClick={() => file.current?.click()}>
+        <FileUp size={18} /> From a job file
+      </button>
+      <input
+        ref={file}
+        type="file"
+        accept=".json,application/json"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Job file"
+        onChange={(e) => void load(e.target.files?.[0])}
+      />
+      <button type="button" className="btn border-0" onClick={() => setOpen(false)}>
+        Close
+      </button>
+      {(errors.length > 0 || create.error) && (
+        <ul role="alert" className="w-full text-right text-sm font-semibold text-stop">
+          {create.error && <li>{tell(create.error)}</li>}
+          {errors.slice(0, 4).map((e) => (
+            <li key={e.field + e.code}>
+              {e.message}: {e.remedy}
+            </li>
+          ))}
+          {errors.length > 4 && <li>and {errors.length - 4} more</li>}
+        </ul>
+      )}
+    </form>
+  );
+}

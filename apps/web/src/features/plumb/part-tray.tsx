@@ -1,0 +1,242 @@
+import {
+  END_IDS,
+  ENDS,
+  HOSE_KIND_IDS,
+  HOSE_KINDS,
+  pumpElement,
+  PUMPS,
+  REGULATOR_CLASS_IDS,
+  REGULATORS,
+  sizesOf,
+  type ElementOf,
+  type StationResult,
+} from '@venula/core';
+import { Minus, Plus } from 'lucide-react';
+import { useFormat } from '../../app/settings.ts';
+import { useJob } from '../../job/job-context.ts';
+import { PlanChoice, PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
+import { Choice } from '../../ui/choice.tsx';
+
+const at = (id: string, field: string) => `/plumbing/elements/${id}/${field}`;
+
+/** The part that was touched, with everything about it that can be changed. */
+export function PartTray({ id }: { readonly id: string }) {
+  const { doc, shown } = useJob();
+  const e = doc.plumbing.elements[id];
+  if (!e) return null;
+  const station = shown?.values?.stations.find((s) => s.elementId === id);
+  return (
+    <div className="grid grid-cols-4 gap-x-3 gap-y-2">
+      <PlanText path={at(id, 'name')} label="Name" max={80} min={1} />
+      {e.kind === 'run' && <RunFields id={id} run={e} />}
+      {(e.kind === 'filter' || e.kind === 'strainer') && (
+        <>
+          <PlanQuantity path={at(id, 'lossAt400Pa')} label="Loss at 400 L/h, clean" dimension="pressure" />
+          <PlanQuantity path={at(id, 'clogged')} label="Clogged" dimension="fraction" />
+        </>
+      )}
+      {e.kind === 'filter' && (
+        <PlanChoice
+          path={at(id, 'media')}
+          label="Element"
+          options={[
+            { value: 'glass-fiber', label: 'glass fiber' },
+            { value: 'steel', label: 'steel mesh' },
+            { value: 'paper', label: 'paper' },
+          ]}
+        />
+      )}
+      {e.kind === 'check-valve' && (
+        <>
+          <PlanQuantity path={at(id, 'crackPa')} label="Opens at" dimension="pressure" />
+          <PlanQuantity path={at(id, 'boreM')} label="Bore" dimension="bore" />
+          <PlanQuantity path={at(id, 'k')} label="Loss coefficient K" dimension="coefficient" />
+        </>
+      )}
+      {e.kind === 'pump' && <PumpFields id={id} pump={e} />}
+      {e.kind === 'bypass-regulator' && <RegulatorFields id={id} regulator={e} />}
+      {station && <StationFacts station={station} />}
+    </div>
+  );
+}
+
+function RunFields({ id, run }: { readonly id: string; readonly run: ElementOf<'run'> }) {
+  const { edit, readOnly } = useJob();
+  return (
+    <>
+      <PlanChoice
+        path={at(id, 'hose')}
+        label="Hose or tube"
+        options={HOSE_KIND_IDS.map((k) => ({ value: k, label: HOSE_KINDS[k].name }))}
+      />
+      <SizeStepper id={id} run={run} />
+      <PlanQuantity path={at(id, 'lengthM')} label="Length" dimension="length" />
+      {([0, 1] as const).map((side) => (
+        <Choice
+          key={side}
+          label={side === 0 ? 'First end' : 'Second end'}
+          value={run.ends[side]!}
+          disabled={readOnly}
+          options={END_IDS.map((k) => ({ value: k, label: ENDS[k].name }))}
+          onChoose={(end) =>
+            edit({
+              op: 'replace',
+              path: at(id, 'ends'),
+              value: side === 0 ? [end, run.ends[1]] : [run.ends[0], end],
+            })
+          }
+        />
+      ))}
+      <PlanQuantity path={at(id, 'bendDegrees')} label="Bends added up, degrees" dimension="count" />
+      {run.boreM !== undefined && (
+        <PlanQuantity path={at(id, 'boreM')} label="Measured bore" dimension="bore" />
+      )}
+      <PlanQuantity path={at(id, 'extraK')} label="Other losses, K" dimension="coefficient" />
+    </>
+  );
+}
+
+/** Two big keys for the change made most often. */
+function SizeStepper({ id, run }: { readonly id: string; readonly run: ElementOf<'run'> }) {
+  const { edit, readOnly } = useJob();
+  const sizes = sizesOf(HOSE_KINDS[run.hose]);
+  const set = (dash: number | undefined) => {
+    if (dash === undefined) return;
+    edit(
+      { op: 'replace', path: at(id, 'dash'), value: dash },
+      ...(run.boreM === undefined ? [] : [{ op: 'remove' as const, path: at(id, 'boreM') }]),
+    );
+  };
+  const smaller = sizes.filter((s) => s < run.dash).at(-1);
+  const larger = sizes.find((s) => s > run.dash);
+  return (
+    <div role="group" aria-label="Size">
+      <span className="label mb-0.5 block text-sm text-soft">Size</span>
+      <div className="flex items-stretch gap-1">
+        <button
+          type="button"
+          className="btn px-3"
+          aria-label="One size smaller"
+          disabled={readOnly || smaller === undefined}
+          onClick={() => set(smaller)}
+        >
+          <Minus size={18} />
+        </button>
+        <output
+          className="flex grow items-center justify-center border-y-2 border-ink text-lg font-bold"
+          data-testid={`size-${id}`}
+        >
+          -{run.dash}
+        </output>
+        <button
+          type="button"
+          className="btn px-3"
+          aria-label="One size larger"
+          disabled={readOnly || larger === undefined}
+          onClick={() => set(larger)}
+        >
+          <Plus size={18} />
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function PumpFields({ id, pump }: { readonly id: string; readonly pump: ElementOf<'pump'> }) {
+  const { edit, readOnly } = useJob();
+  const own = pump.catalogueId === undefined || !(pump.catalogueId in PUMPS);
+  return (
+    <>
+      <Choice
+        label="Pump"
+        value={own ? 'own' : pump.catalogueId!}
+        disabled={readOnly}
+        options={[
+          ...(own ? [{ value: 'own', label: 'own curve' }] : []),
+          ...Object.values(PUMPS).map((p) => ({ value: p.id as string, label: p.name })),
+        ]}
+        onChoose={(key) => {
+          if (key in PUMPS)
+            edit({
+              op: 'replace',
+              path: `/plumbing/elements/${id}`,
+              value: pumpElement(key as keyof typeof PUMPS, pump.elevationM),
+            });
+        }}
+      />
+      <PlanQuantity path={at(id, 'reliefPa')} label="Relief opens at" dimension="pressure" />
+      <PlanQuantity path={at(id, 'elevationM')} label="Height, tank floor is 0" dimension="length" />
+    </>
+  );
+}
+
+function RegulatorFields({
+  id,
+  regulator,
+}: {
+  readonly id: string;
+  readonly regulator: ElementOf<'bypass-regulator'>;
+}) {
+  const { edit, readOnly } = useJob();
+  const known = REGULATOR_CLASS_IDS.find((c) => REGULATORS[c].cv === regulator.cv);
+  return (
+    <>
+      <Choice
+        label="Seat"
+        value={known ?? 'own'}
+        disabled={readOnly}
+        options={[
+          ...(known ? [] : [{ value: 'own', label: `Cv ${regulator.cv}` }]),
+          ...REGULATOR_CLASS_IDS.map((c) => ({ value: c as string, label: REGULATORS[c].name })),
+        ]}
+        onChoose={(c) => {
+          const size = REGULATOR_CLASS_IDS.find((k) => k === c);
+          if (!size) return;
+          edit(
+            { op: 'replace', path: at(id, 'cv'), value: REGULATORS[size].cv },
+            { op: 'replace', path: at(id, 'droop'), value: REGULATORS[size].droop },
+          );
+        }}
+      />
+      <Choice
+        label="Manifold reference"
+        value={regulator.referenced ? 'yes' : 'no'}
+        disabled={readOnly}
+        options={[
+          { value: 'yes', label: 'connected, 1:1' },
+          { value: 'no', label: 'open to air' },
+        ]}
+        onChoose={(v) => edit({ op: 'replace', path: at(id, 'referenced'), value: v === 'yes' })}
+      />
+      <PlanQuantity path="/brief/basePressurePa" label="Set to, engine off" dimension="pressure" />
+    </>
+  );
+}
+
+function StationFacts({ station }: { readonly station: StationResult }) {
+  const format = useFormat();
+  const facts = [
+    ['in', format('pressure', station.pUp)],
+    ['out', format('pressure', station.pDown)],
+    ['flow', format('flow', station.flow)],
+    ...(station.run
+      ? [
+          ['speed', `${station.run.velocity.toFixed(1)} m/s`],
+          ['Re', station.run.reynolds.toFixed(0)],
+          ['of the path', format('fraction', station.run.share)],
+          ['fittings as hose', format('length', station.run.equivalentLength)],
+        ]
+      : []),
+    ...(station.valve ? [['valve', station.valve]] : []),
+  ] as const;
+  return (
+    <dl className="col-span-4 flex flex-wrap gap-x-5 gap-y-1 border-t border-rule pt-2 text-sm">
+      {facts.map(([k, v]) => (
+        <div key={k} className="flex gap-1.5">
+          <dt className="label text-soft">{k}</dt>
+          <dd className="font-semibold">{v}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

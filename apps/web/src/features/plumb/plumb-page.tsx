@@ -1,0 +1,154 @@
+import { HOSE_KINDS, sizesOf, BACK_PRESSURE_SHARE, SUCTION_LIMITS, type StateResult } from '@venula/core';
+import { useMemo, useState } from 'react';
+import { useSettings } from '../../app/settings.ts';
+import { FindingsPanel } from '../../job/findings-panel.tsx';
+import { useJob } from '../../job/job-context.ts';
+import { StageFrame } from '../../job/stage-frame.tsx';
+import { Legend } from '../../ui/legend.tsx';
+import { MarginBar } from '../../ui/margin-bar.tsx';
+import { Headline } from '../../ui/headline.tsx';
+import { LoopDrawing } from '../../ui/track/loop-drawing.tsx';
+import { PartTray } from './part-tray.tsx';
+import { plumbAnswer } from './plumb-answer.ts';
+import { plumbLoop } from './plumb-loop.ts';
+import { RunsTable } from './runs-table.tsx';
+
+export function PlumbPage() {
+  const { doc, live, shown, edit, readOnly } = useJob();
+  const { units } = useSettings();
+  const [selected, setSelected] = useState<string | null>(null);
+  const [asTable, setAsTable] = useState(false);
+  const findings = useMemo(
+    () => (live.plan?.findings ?? []).filter((f) => f.stage === 'plumb' || f.stage === 'parts'),
+    [live.plan],
+  );
+  const loop = useMemo(() => plumbLoop(doc, shown, findings, units), [doc, shown, findings, units]);
+  const answer = live.plan ? plumbAnswer(live.plan, units) : null;
+  const part = selected !== null && doc.plumbing.elements[selected] ? selected : null;
+
+  const step = (id: string, by: 1 | -1) => {
+    const e = doc.plumbing.elements[id];
+    if (e?.kind !== 'run' || readOnly) return;
+    const sizes = sizesOf(HOSE_KINDS[e.hose]);
+    const dash = by > 0 ? sizes.find((s) => s > e.dash) : sizes.filter((s) => s < e.dash).at(-1);
+    setSelected(id);
+    if (dash === undefined) return;
+    edit(
+      { op: 'replace', path: `/plumbing/elements/${id}/dash`, value: dash },
+      ...(e.boreM === undefined ? [] : [{ op: 'remove' as const, path: `/plumbing/elements/${id}/boreM` }]),
+    );
+  };
+
+  return (
+    <StageFrame
+      aside={
+        <>
+          {shown?.values && <PlumbBars result={shown} />}
+          <FindingsPanel stages={['plumb', 'parts', 'brief']} />
+        </>
+      }
+    >
+      <Headline
+        tone={answer?.tone ?? 'good'}
+        sentence={answer?.sentence ?? 'Solving the plan…'}
+        second={answer?.second ?? ''}
+      />
+      {shown && !shown.values && (
+        <p role="alert" className="my-3 border-l-4 border-stop bg-well p-3">
+          No steady state at {shown.state.label.toLowerCase()}: {shown.reason}. Look at “{shown.worstNode}”.
+          The other states still stand.
+        </p>
+      )}
+      <LoopDrawing
+        loop={loop}
+        title={`Plumbing at ${shown?.state.label ?? ''}`}
+        selected={part}
+        onSelect={setSelected}
+        onStep={step}
+      />
+      <div className="flex items-center justify-between gap-4">
+        <Legend kinds={['suction', 'feed', 'return']} />
+        <button
+          type="button"
+          className="btn btn-small"
+          aria-pressed={asTable}
+          onClick={() => setAsTable(!asTable)}
+        >
+          {asTable ? 'Part tray' : 'Table'}
+        </button>
+      </div>
+      <div className="mt-2 border-t-2 border-ink pt-3">
+        {asTable ? (
+          <RunsTable selected={part} onSelect={setSelected} />
+        ) : part ? (
+          <PartTray key={part} id={part} />
+        ) : (
+          <p className="text-soft">
+            Touch a part on the track to change it. On the keyboard: Tab to it, Enter to open it, arrow up or
+            down for one size larger or smaller.
+          </p>
+        )}
+      </div>
+    </StageFrame>
+  );
+}
+
+function PlumbBars({ result }: { readonly result: StateResult }) {
+  const { doc } = useJob();
+  const v = result.values!;
+  const pump = [...v.pumps].sort((a, b) => a.suctionMargin - b.suctionMargin)[0];
+  return (
+    <div className="pb-2">
+      {v.margin !== null && (
+        <MarginBar
+          label="Supply over demand"
+          dimension="fraction"
+          value={v.margin}
+          limit={doc.brief.designMargin}
+          sense="at least"
+          limitLabel={`${(doc.brief.designMargin * 100).toFixed(0)}% asked`}
+        />
+      )}
+      {result.state.pumpsOn && (
+        <MarginBar
+          label="Rail above set"
+          dimension="pressure"
+          value={Math.max(0, v.railGauge - v.required)}
+          limit={20e3}
+          sense="at most"
+          limitLabel="most allowed"
+        />
+      )}
+      {v.regulator && result.state.pumpsOn && (
+        <MarginBar
+          label="Return back-pressure"
+          dimension="pressure"
+          value={Math.max(0, v.regulator.returnPressure)}
+          limit={BACK_PRESSURE_SHARE * v.railGauge}
+          sense="at most"
+          limitLabel="a third of the rail"
+        />
+      )}
+      {pump && result.state.pumpsOn && (
+        <MarginBar
+          label="Pump inlet above vapor"
+          dimension="pressure"
+          value={pump.suctionMargin}
+          limit={SUCTION_LIMITS.note}
+          sense="at least"
+          limitLabel="least wanted"
+        />
+      )}
+      {v.injectorFlow > 0 && (
+        <MarginBar
+          label="Injector duty"
+          dimension="fraction"
+          value={v.injectorDuty}
+          limit={doc.brief.injectors.dutyLimit}
+          sense="at most"
+          limitLabel="limit"
+        />
+      )}
+    </div>
+  );
+}

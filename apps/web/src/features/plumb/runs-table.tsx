@@ -1,0 +1,60 @@
+import type { StationResult } from '@venula/core';
+import { useFormat, useSettings } from '../../app/settings.ts';
+import { useJob } from '../../job/job-context.ts';
+import { captionOf } from './plumb-loop.ts';
+
+/** The table twin of the drawing: every part in the order the fuel meets it. */
+export function RunsTable({
+  selected,
+  onSelect,
+}: {
+  readonly selected: string | null;
+  readonly onSelect: (id: string) => void;
+}) {
+  const { doc, shown } = useJob();
+  const { units } = useSettings();
+  const format = useFormat();
+  const stations = shown?.values?.stations ?? [];
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full text-sm">
+        <caption className="sr-only">Parts in the order the fuel meets them, {shown?.state.label}</caption>
+        <thead>
+          <tr className="label border-b-2 border-ink text-soft">
+            {['Part', 'What', 'In', 'Out', 'Drop', 'Flow', 'Speed'].map((h, i) => (
+              <th key={h} scope="col" className={`cell py-1 font-semibold ${i > 1 ? 'num' : ''}`}>
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {stations.map((s: StationResult) => (
+            <tr
+              key={s.elementId}
+              className={`border-b border-rule ${s.elementId === selected ? 'bg-mark/25' : ''}`}
+            >
+              <th scope="row" className="cell py-0 font-medium">
+                <button
+                  type="button"
+                  className="min-h-[36px] text-left underline decoration-rule underline-offset-4"
+                  onClick={() => onSelect(s.elementId)}
+                >
+                  {s.name}
+                </button>
+              </th>
+              <td className="cell label text-soft">
+                {captionOf(doc.plumbing.elements[s.elementId]!, units)}
+              </td>
+              <td className="cell num">{format('pressure', s.pUp)}</td>
+              <td className="cell num">{format('pressure', s.pDown)}</td>
+              <td className="cell num font-semibold">{format('pressure', s.pUp - s.pDown)}</td>
+              <td className="cell num">{format('flow', s.flow)}</td>
+              <td className="cell num">{s.run ? `${s.run.velocity.toFixed(1)} m/s` : ''}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,32 @@
+/** Always in sight where the work can hurt; acknowledged once a run, never clicked away. */
+export const CAUTIONS = {
+  fuel: [
+    'Fuel vapor ignites: ventilate, no flame, no spark, no trouble light. Class B extinguisher within reach.',
+    'Depressurize first and cover the joint. Eye protection. Gloves rated for this fuel.',
+    'Car on stands, hot surfaces cold, battery disconnected while a line is open.',
+  ],
+  gas: [
+    'Gas stores energy and throws parts. Usually 10 psi (70 kPa), never above 15 psi (100 kPa) unless the lead raises it, and never above 30 psi (200 kPa).',
+    'Dry new line only, never a line or tank that held fuel. Stay under the lowest-rated part. Regulated supply with its own relief.',
+    'Isolate with caps and plugs, never by clamping PTFE or hard line. Stand aside while filling.',
+  ],
+} as const;
+
+export function Cautions({ kinds }: { readonly kinds: readonly (keyof typeof CAUTIONS)[] }) {
+  return (
+    <section aria-label="Cautions" className="border-l-[6px] border-stop bg-paper px-4 py-2">
+      <h3 className="font-bold text-stop">Before you start</h3>
+      <ul className="mt-1 list-disc pl-5 text-sm leading-snug">
+        {kinds
+          .flatMap((k) => CAUTIONS[k])
+          .map((c) => (
+            <li key={c}>{c}</li>
+          ))}
+      </ul>
+      <p className="mt-1 text-xs text-soft">
+        Local law, part makers’ instructions and licensed trades take precedence. The program advises; you
+        decide.
+      </p>
+    </section>
+  );
+}

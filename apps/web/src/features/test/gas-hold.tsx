@@ -1,0 +1,294 @@
+import {
+  GAS_LIMITS,
+  gauge,
+  lineVolume,
+  provableAfter,
+  storedEnergy,
+  absolute,
+  type DecayResult,
+} from '@venula/core';
+import { useState } from 'react';
+import { tell } from '../../api/client.ts';
+import { useStartRun } from '../../api/queries.ts';
+import { useReadingQueue } from '../../api/reading-queue.ts';
+import type { RunRow } from '../../api/types.ts';
+import { useFormat } from '../../app/settings.ts';
+import { useJob } from '../../job/job-context.ts';
+import { QuantityField } from '../../ui/quantity-field.tsx';
+import { DecayChart } from './decay-chart.tsx';
+import { Verdict } from './joint-walk.tsx';
+import { decayOf, holdPoints, readingsOf, setupOf, signedOff, type HoldPoint } from './readings.ts';
+import { SignOff } from './sign-off.tsx';
+
+/** 1 bubble a second of about 3 mm is near 1 mL/min; a fuel line is asked for a tenth of it. */
+const USUAL_LIMIT = 0.1e-6 / 60;
+
+export function GasHold({ run }: { readonly run: RunRow | undefined }) {
+  const { id } = useJob();
+  const queue = useReadingQueue(id);
+  const readings = run ? readingsOf(run, queue.waiting) : [];
+  const done = run && signedOff(readings);
+  return (
+    <section className="mt-8">
+      <h3 className="headline text-xl">Static hold with gas, dry new line</h3>
+      {done && run && (
+        <>
+          <Verdict payload={done.payload} author={done.author} at={done.takenAt} />
+          <DecayChart points={holdPoints(readings)} />
+        </>
+      )}
+      {!run || done ? <SetUp again={done !== undefined} /> : <Hold run={run} />}
+    </section>
+  );
+}
+
+function SetUp({ again }: { readonly again: boolean }) {
+  const { id, doc, person, readOnly } = useJob();
+  const format = useFormat();
+  const start = useStartRun(id);
+  const [pressurePa, setPressure] = useState<number>(GAS_LIMITS.usual);
+  const [volumeM3, setVolume] = useState(lineVolume(doc));
+  const [resolutionPa, setResolution] = useState(500);
+  const [limitM3s, setLimit] = useState(USUAL_LIMIT);
+  const [read, setRead] = useState(false);
+  if (readOnly) return null;
+  const most = person.role === 'lead' ? GAS_LIMITS.lead : GAS_LIMITS.technician;
+  const barometric = absolute(doc.brief.barometricPa);
+  const wait = provableAfter(
+    { volume: volumeM3, resolution: resolutionPa, limit: limitM3s, barometric },
+    gauge(pressurePa),
+    293.15,
+  );
+  const energy = storedEnergy(gauge(pressurePa), volumeM3, barometric);
+  return (
+    <form
+      className="mt-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        start.mutate({
+          runId: crypto.randomUUID(),
+          kind: 'gas-hold',
+          setup: {
+            cautionsRead: true,
+            pressurePa,
+            volumeM3,
+            resolutionPa,
+            limitM3s,
+            barometricPa: doc.brief.barometricPa,
+          },
+        });
+      }}
+    >
+      <div className="grid grid-cols-4 gap-3">
+        <QuantityField
+          label="Apply"
+          dimension="pressure"
+          value={pressurePa}
+          range={{ min: 5e3, max: most }}
+          onCommit={setPressure}
+          hint={person.role === 'lead' ? 'lead: up to 30 psi' : 'up to 15 psi'}
+        />
+        <QuantityField
+          label="Volume under test"
+          dimension="volume"
+          value={volumeM3}
+          range={{ min: 1e-6, max: 0.05 }}
+          onCommit={setVolume}
+          hint="from the plan’s hoses and rail"
+        />
+        <QuantityField
+          label="Gauge shows steps of"
+          dimension="pressure"
+          value={resolutionPa}
+          range={{ min: 1, max: 50e3 }}
+          onCommit={setResolution}
+        />
+        <QuantityField
+          label="Leak still good, gas"
+          dimension="injectorFlow"
+          value={limitM3s}
+          range={{ min: 1e-11, max: 1e-4 }}
+          onCommit={setLimit}
+          hint="about a tenth of a bubble a second"
+        />
+      </div>
+      <p className="mt-2 text-sm">
+        This gauge needs <strong>{format('time', wait)}</strong> to prove that leak. The line then holds{' '}
+        {energy.brode.toFixed(0)} J,{' '}
+        {energy.brode > 100 ? 'enough to throw a cap across the shop' : 'enough to hurt an eye'}.
+      </p>
+      <div className="mt-1 flex flex-wrap items-center gap-3">
+        <label className="flex min-h-[44px] items-center gap-2 font-medium">
+          <input
+            type="checkbox"
+            className="size-6"
+            checked={read}
+            onChange={(e) => setRead(e.target.checked)}
+          />
+          I have read the cautions and they hold here
+        </label>
+        <button type="submit" className="btn btn-main" disabled={!read || start.isPending}>
+          {again ? 'Hold again' : 'Start the hold'}
+        </button>
+        {start.error && (
+          <p role="alert" className="font-semibold text-stop">
+            {tell(start.error)}
+          </p>
+        )}
+      </div>
+    </form>
+  );
+}
+
+function Hold({ run }: { readonly run: RunRow }) {
+  const { id } = useJob();
+  const queue = useReadingQueue(id);
+  const format = useFormat();
+  const readings = readingsOf(run, queue.waiting);
+  const points = holdPoints(readings);
+  const result = decayOf(run, points);
+  const [correcting, setCorrecting] = useState<HoldPoint | null>(null);
+  return (
+    <div className="mt-2">
+      <p className="headline text-2xl" data-testid="hold-verdict" aria-live="polite">
+        {verdictText(result, format)}
+      </p>
+      {points.length > 1 && (
+        <p className="text-sm text-soft">
+          Leak {format('injectorFlow', result.leak, 3)} ± {format('injectorFlow', 2 * result.uncertainty, 3)};
+          limit {format('injectorFlow', setupOf(run).limit, 3)}. Drop with temperature taken out{' '}
+          {format('pressure', result.correctedDrop, 2)}.
+        </p>
+      )}
+      <div className="mt-2 grid grid-cols-[1fr_300px] gap-6">
+        <DecayChart points={points} />
+        <div>
+          <ReadingForm
+            run={run}
+            last={points.at(-1)}
+            correcting={correcting}
+            onDone={() => setCorrecting(null)}
+          />
+          <table className="mt-2 w-full text-sm">
+            <caption className="sr-only">Readings of the hold</caption>
+            <thead>
+              <tr className="label border-b-2 border-ink text-soft">
+                <th scope="col" className="cell num py-1">
+                  After
+                </th>
+                <th scope="col" className="cell num py-1">
+                  Pressure
+                </th>
+                <th scope="col" className="cell num py-1">
+                  Line
+                </th>
+                <th scope="col" className="sr-only">
+                  Correct
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {points.map((p) => (
+                <tr key={p.id} className="border-b border-rule">
+                  <td className="cell num py-1">{format('time', p.atS)}</td>
+                  <td className="cell num py-1 font-semibold">{format('pressure', p.pressurePa, 2)}</td>
+                  <td className="cell num py-1">{format('temperature', p.kelvin)}</td>
+                  <td className="cell py-0">
+                    <button
+                      type="button"
+                      className="min-h-[36px] text-sm underline"
+                      disabled={p.waiting}
+                      onClick={() => setCorrecting(p)}
+                    >
+                      {p.waiting ? 'not sent yet' : 'correct'}
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </div>
+      <SignOff run={run} hint="Vent slowly, then sign. The verdict is worked out from the readings." />
+    </div>
+  );
+}
+
+function verdictText(result: DecayResult, format: ReturnType<typeof useFormat>): string {
+  switch (result.verdict.kind) {
+    case 'pass':
+      return 'Holds: the leak is below the limit.';
+    case 'fail':
+      return 'Leaks: find it with soap solution, joint by joint.';
+    case 'cannot-tell':
+      return `Cannot tell yet: wait until ${format('time', result.verdict.waitS)} after the first reading.`;
+    case 'no-data':
+      return 'Fill, let it settle, take the first reading.';
+  }
+}
+
+function ReadingForm({
+  run,
+  last,
+  correcting,
+  onDone,
+}: {
+  readonly run: RunRow;
+  readonly last: HoldPoint | undefined;
+  readonly correcting: HoldPoint | null;
+  readonly onDone: () => void;
+}) {
+  const { id, readOnly } = useJob();
+  const queue = useReadingQueue(id);
+  const from = correcting ?? last;
+  const [pressurePa, setPressure] = useState<number | null>(null);
+  const [kelvin, setKelvin] = useState<number | null>(null);
+  if (readOnly) return null;
+  const p = pressurePa ?? from?.pressurePa ?? Number(run.setup['pressurePa']);
+  const k = kelvin ?? from?.kelvin ?? 293.15;
+  return (
+    <form
+      className="rounded-sm bg-well p-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        // A correction stands in for the old reading, so it keeps the old reading's time.
+        const takenAt = correcting
+          ? run.readings.find((r) => r.id === correcting.id)!.takenAt
+          : new Date().toISOString();
+        queue.add({
+          runId: run.id,
+          readingId: crypto.randomUUID(),
+          kind: 'pressure',
+          payload: { pressurePa: p, kelvin: k },
+          corrects: correcting?.id ?? null,
+          takenAt,
+        });
+        setPressure(null);
+        setKelvin(null);
+        onDone();
+      }}
+    >
+      <div className="grid grid-cols-2 gap-2">
+        <QuantityField
+          key={`p${correcting?.id ?? ''}`}
+          label="Gauge reads"
+          dimension="pressure"
+          value={p}
+          range={{ min: -100e3, max: 2e6 }}
+          onCommit={setPressure}
+        />
+        <QuantityField
+          key={`t${correcting?.id ?? ''}`}
+          label="Line temperature"
+          dimension="temperature"
+          value={k}
+          range={{ min: 233, max: 353 }}
+          onCommit={setKelvin}
+        />
+      </div>
+      <button type="submit" className="btn btn-main mt-2 w-full">
+        {correcting ? 'Replace that reading' : 'Take the reading now'}
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,86 @@
+import { absolute, gasDecay, gauge, type DecayResult, type DecaySetup, type Joint } from '@venula/core';
+import type { ReadingRow, RunRow } from '../../api/types.ts';
+import type { NewReading } from '../../api/queries.ts';
+
+/** A reading as the page knows it: stored, or still waiting on the device. */
+export interface Reading {
+  readonly id: string;
+  readonly kind: ReadingRow['kind'];
+  readonly payload: Readonly<Record<string, unknown>>;
+  readonly corrects: string | null;
+  readonly takenAt: string;
+  readonly author: string;
+  readonly waiting: boolean;
+}
+
+export function readingsOf(run: RunRow, waiting: readonly (NewReading & { refused?: string })[]): Reading[] {
+  const stored: Reading[] = run.readings.map((r) => ({ ...r, waiting: false }));
+  const known = new Set(stored.map((r) => r.id));
+  const queued = waiting
+    .filter((w) => w.runId === run.id && !w.refused && !known.has(w.readingId))
+    .map((w): Reading => ({
+      id: w.readingId,
+      kind: w.kind,
+      payload: w.payload,
+      corrects: w.corrects,
+      takenAt: w.takenAt,
+      author: 'this device',
+      waiting: true,
+    }));
+  return [...stored, ...queued].sort((a, b) => a.takenAt.localeCompare(b.takenAt));
+}
+
+/** Rows that no later row corrects. */
+export const standing = (readings: readonly Reading[]): Reading[] => {
+  const corrected = new Set(readings.map((r) => r.corrects));
+  return readings.filter((r) => !corrected.has(r.id));
+};
+
+export const signedOff = (readings: readonly Reading[]): Reading | undefined =>
+  readings.find((r) => r.kind === 'sign-off');
+
+export const setupOf = (run: RunRow): DecaySetup => ({
+  volume: Number(run.setup['volumeM3']),
+  resolution: Number(run.setup['resolutionPa']),
+  limit: Number(run.setup['limitM3s']),
+  barometric: absolute(Number(run.setup['barometricPa'])),
+});
+
+export interface HoldPoint {
+  readonly id: string;
+  readonly atS: number;
+  readonly pressurePa: number;
+  readonly kelvin: number;
+  readonly waiting: boolean;
+}
+
+export function holdPoints(readings: readonly Reading[]): HoldPoint[] {
+  const rows = standing(readings).filter((r) => r.kind === 'pressure');
+  const start = rows[0] ? Date.parse(rows[0].takenAt) : 0;
+  return rows.map((r) => ({
+    id: r.id,
+    atS: (Date.parse(r.takenAt) - start) / 1000,
+    pressurePa: Number(r.payload['pressurePa']),
+    kelvin: Number(r.payload['kelvin']),
+    waiting: r.waiting,
+  }));
+}
+
+export const decayOf = (run: RunRow, points: readonly HoldPoint[]): DecayResult =>
+  gasDecay(
+    setupOf(run),
+    points.map((p) => ({ atS: p.atS, pressure: gauge(p.pressurePa), kelvin: p.kelvin })),
+  );
+
+export type JointResult = 'dry' | 'leak' | 'open';
+
+/** Newest word on each joint. */
+export function jointResults(
+  readings: readonly Reading[],
+  joints: readonly Joint[],
+): Map<string, JointResult> {
+  const out = new Map<string, JointResult>(joints.map((j) => [j.id, 'open']));
+  for (const r of readings)
+    if (r.kind === 'joint') out.set(String(r.payload['jointId']), r.payload['result'] as JointResult);
+  return out;
+}

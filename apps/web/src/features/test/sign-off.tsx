@@ -1,0 +1,42 @@
+import { useState } from 'react';
+import { useReadingQueue } from '../../api/reading-queue.ts';
+import type { RunRow } from '../../api/types.ts';
+import { useJob } from '../../job/job-context.ts';
+
+/** Closes a run. The verdict is worked out by the server from the readings; only the words are typed. */
+export function SignOff({ run, hint }: { readonly run: RunRow; readonly hint: string }) {
+  const { id, person, readOnly } = useJob();
+  const queue = useReadingQueue(id);
+  const [note, setNote] = useState('');
+  if (readOnly) return null;
+  return (
+    <form
+      className="mt-3 flex flex-wrap items-end gap-3 border-t-2 border-ink pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        queue.add({
+          runId: run.id,
+          readingId: crypto.randomUUID(),
+          kind: 'sign-off',
+          payload: { note },
+          corrects: null,
+          takenAt: new Date().toISOString(),
+        });
+      }}
+    >
+      <label className="label grow text-sm text-soft">
+        {hint}
+        <input
+          className="field mt-0.5"
+          maxLength={500}
+          value={note}
+          placeholder="Remarks"
+          onChange={(e) => setNote(e.target.value)}
+        />
+      </label>
+      <button type="submit" className="btn btn-main">
+        Sign off as {person.name}
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,108 @@
+import { useReadingQueue } from '../../api/reading-queue.ts';
+import { useRuns } from '../../api/queries.ts';
+import { tell } from '../../api/client.ts';
+import { useFormat } from '../../app/settings.ts';
+import { useJob } from '../../job/job-context.ts';
+import { StageFrame } from '../../job/stage-frame.tsx';
+import { Headline } from '../../ui/headline.tsx';
+import { Cautions } from './cautions.tsx';
+import { GasHold } from './gas-hold.tsx';
+import { JointWalk } from './joint-walk.tsx';
+
+export function TestPage() {
+  const { id, live } = useJob();
+  const runs = useRuns(id);
+  const queue = useReadingQueue(id);
+  const newest = (kind: 'joint-walk' | 'gas-hold') => runs.data?.filter((r) => r.kind === kind).at(-1);
+  const stops = live.plan?.findings.filter((f) => f.severity === 'stop').length ?? 0;
+  const refused = queue.waiting.filter((w) => w.refused);
+  const unsent = queue.waiting.length - refused.length;
+  return (
+    <StageFrame aside={<Predictions />}>
+      <Headline
+        tone={stops > 0 ? 'stop' : 'good'}
+        sentence={
+          stops > 0
+            ? `${stops === 1 ? 'A stop stands' : `${stops} stops stand`} against this plan. Clear it before fuel moves.`
+            : 'Test in this order: joints first, then the hold.'
+        }
+        second="Readings are kept on this device until the shop’s server has them."
+      />
+      <Cautions kinds={['fuel', 'gas']} />
+      {unsent > 0 && (
+        <p role="status" className="mt-2 border-l-4 border-mark bg-well px-3 py-2">
+          {unsent} {unsent === 1 ? 'reading waits' : 'readings wait'} on this device; sent when the server
+          answers.
+        </p>
+      )}
+      {refused.map((w) => (
+        <p key={w.readingId} role="alert" className="mt-2 border-l-4 border-stop bg-well px-3 py-2">
+          A reading was refused: {w.refused}{' '}
+          <button type="button" className="underline" onClick={() => queue.discard(w.readingId)}>
+            Drop it
+          </button>
+        </p>
+      ))}
+      {runs.error ? (
+        <p role="alert" className="mt-4 text-stop">
+          {tell(runs.error)}
+        </p>
+      ) : runs.data ? (
+        <>
+          <JointWalk run={newest('joint-walk')} />
+          <GasHold run={newest('gas-hold')} />
+        </>
+      ) : (
+        <p className="mt-4 text-soft">Loading the record…</p>
+      )}
+    </StageFrame>
+  );
+}
+
+/** What the gauge and the meter will read, at every state, before anybody looks. */
+function Predictions() {
+  const { live, stateId } = useJob();
+  const format = useFormat();
+  return (
+    <section>
+      <h3 className="headline text-lg">What you should read</h3>
+      <table className="mt-1 w-full text-sm">
+        <thead>
+          <tr className="label border-b-2 border-ink text-soft">
+            <th scope="col" className="py-1 text-left">
+              State
+            </th>
+            <th scope="col" className="num py-1">
+              Rail gauge
+            </th>
+            <th scope="col" className="num py-1">
+              Pump
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {live.states.map((s) => (
+            <tr
+              key={s.state.id}
+              className={`border-b border-rule ${s.state.id === stateId ? 'bg-mark/25' : ''}`}
+            >
+              <th scope="row" className="label py-1 text-left font-medium">
+                {s.state.label}
+              </th>
+              <td className="num py-1 font-semibold">
+                {s.values ? format('pressure', s.values.railGauge) : '–'}
+              </td>
+              <td className="num py-1">
+                {s.values?.pumps[0] && s.state.pumpsOn ? format('volts', s.values.pumps[0].volts, 1) : 'off'}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="label mt-2 text-xs text-soft">
+        Steady values from the plan. Pulsation is not predicted; a healthy reading is within about 2 psi and
+        0.3 V.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,67 @@
+import {
+  formatQuantity,
+  wireSizeName,
+  type Circuit,
+  type CircuitSolution,
+  type Finding,
+  type Segment,
+  type UnitSystem,
+} from '@venula/core';
+import type { TrackItem, TrackLoop } from '../../ui/track/track-model.ts';
+
+export const segmentCaption = (s: Segment, units: UnitSystem): string => {
+  switch (s.kind) {
+    case 'wire':
+      return `${wireSizeName(s.size)}${s.conductor === 'copper-clad' ? ' CCA' : ''}, ${formatQuantity('length', s.lengthM, units).text}`;
+    case 'fuse':
+    case 'relay':
+      return `${s.ratingA} A`;
+    case 'connector':
+    case 'chassis':
+      return formatQuantity('resistance', s.ohms, units).text;
+  }
+};
+
+/** One pump circuit as a loop: battery, feed, pump, ground, battery, with the volts along it. */
+export function wireLoop(
+  circuit: Circuit,
+  pumpName: string,
+  solution: CircuitSolution | undefined,
+  findings: readonly Finding[],
+  units: UnitSystem,
+): TrackLoop {
+  const drops = new Map([...(solution?.feed ?? []), ...(solution?.ground ?? [])].map((d) => [d.id, d.drop]));
+  const row = (side: 'feed' | 'ground', start: number): TrackItem[] => {
+    let at = start;
+    return circuit[side].flatMap((id) => {
+      const segment = circuit.segments[id];
+      if (!segment) return [];
+      const before = at;
+      at -= drops.get(id) ?? 0;
+      const worst = findings.find((f) => f.place.id === id);
+      return [
+        {
+          id,
+          symbol: segment.kind,
+          name: segment.name,
+          caption: segmentCaption(segment, units),
+          line: side === 'feed' ? ('power' as const) : ('ground' as const),
+          weight: segment.kind === 'wire' ? 1.6 : 1,
+          before,
+          after: at,
+          ...(worst ? { severity: worst.severity } : {}),
+        },
+      ];
+    });
+  };
+  const groundDrop = (solution?.ground ?? []).reduce((v, d) => v + d.drop, 0);
+  const top = row('feed', solution?.sourceVolts ?? 0);
+  return {
+    dimension: 'volts',
+    decimals: 2,
+    left: { symbol: 'battery', name: 'Battery', value: solution?.sourceVolts ?? 0, returnValue: 0 },
+    right: { id: circuit.loadId, symbol: 'motor', name: pumpName, value: top.at(-1)?.after ?? 0 },
+    top,
+    bottom: row('ground', groundDrop),
+  };
+}

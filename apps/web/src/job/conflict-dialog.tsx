@@ -1,0 +1,83 @@
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import type { ConflictDetail } from '../api/types.ts';
+
+const words = (value: unknown): string =>
+  value === null || value === undefined
+    ? 'removed'
+    : typeof value === 'object'
+      ? JSON.stringify(value)
+      : String(value as string | number | boolean);
+const place = (path: string): string =>
+  path
+    .split('/')
+    .slice(1)
+    .filter((p) => !['plumbing', 'elements', 'wiring', 'circuits', 'segments', 'brief'].includes(p))
+    .join(', ');
+
+/** Two people changed the same thing: both values are shown, and one is chosen. Nothing is overwritten unseen. */
+export function ConflictDialog({
+  detail,
+  onResolve,
+}: {
+  readonly detail: ConflictDetail;
+  readonly onResolve: (keepTheirs: readonly string[]) => void;
+}) {
+  const [theirs, setTheirs] = useState<readonly string[]>([]);
+  return (
+    <Dialog.Root open>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 bg-black/40" />
+        <Dialog.Content
+          className="fixed top-1/2 left-1/2 max-h-[80vh] w-[640px] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-paper p-6"
+          aria-describedby="conflict-why"
+        >
+          <Dialog.Title className="headline text-xl">Changed in two places at once</Dialog.Title>
+          <p id="conflict-why" className="mt-1 text-soft">
+            While you worked, somebody changed the same thing. Choose which value stays; everything else you
+            did is kept.
+          </p>
+          {detail.conflicts.map((c) => (
+            <fieldset key={c.path} className="mt-3 border-t-2 border-ink pt-2" data-conflict={c.path}>
+              <legend className="label font-semibold">{place(c.path)}</legend>
+              <div className="grid grid-cols-2 gap-3">
+                {[
+                  {
+                    who: 'yours',
+                    value: c.mine,
+                    chosen: !theirs.includes(c.path),
+                    pick: () => setTheirs(theirs.filter((p) => p !== c.path)),
+                  },
+                  {
+                    who: `theirs${c.by ? `, ${c.by}` : ''}`,
+                    value: c.theirs,
+                    chosen: theirs.includes(c.path),
+                    pick: () => setTheirs([...theirs, c.path]),
+                  },
+                ].map((side) => (
+                  <label
+                    key={side.who}
+                    className={`block cursor-pointer border-2 p-3 ${side.chosen ? 'border-ink bg-well' : 'border-rule'}`}
+                  >
+                    <input
+                      type="radio"
+                      name={c.path}
+                      className="mr-2 size-5 align-middle"
+                      checked={side.chosen}
+                      onChange={side.pick}
+                    />
+                    <span className="label text-sm text-soft">{side.who}</span>
+                    <span className="block text-lg font-bold break-words">{words(side.value)}</span>
+                  </label>
+                ))}
+              </div>
+            </fieldset>
+          ))}
+          <button type="button" className="btn btn-main mt-4 w-full" onClick={() => onResolve(theirs)}>
+            Keep what is chosen
+          </button>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

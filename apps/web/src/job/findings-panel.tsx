@@ -1,0 +1,228 @@
+import { findingFingerprint, findingKey, type Finding, type FindingFix, type Severity } from '@venula/core';
+import { useEffect, useState } from 'react';
+import { tell } from '../api/client.ts';
+import { useAccept, useAcceptances } from '../api/queries.ts';
+import type { AcceptanceRow } from '../api/types.ts';
+import { useFormat } from '../app/settings.ts';
+import { SEVERITY_NAME, SeverityMark, TONE } from '../ui/severity.tsx';
+import type { FixPreview } from '../workers/plan.worker.ts';
+import { judgeWorker } from '../workers/plan-client.ts';
+import { useJob } from './job-context.ts';
+
+/** Acceptance that stands for the finding's present numbers; an older one has lapsed. */
+export const standingFor = (finding: Finding, rows: readonly AcceptanceRow[]): AcceptanceRow | undefined =>
+  rows.find((r) => r.findingKey === findingKey(finding) && r.fingerprint === findingFingerprint(finding));
+
+export function FindingsPanel({ stages }: { readonly stages?: readonly Finding['stage'][] }) {
+  const { id, live } = useJob();
+  const acceptances = useAcceptances(id).data ?? [];
+  const findings = (live.plan?.findings ?? []).filter((f) => !stages || stages.includes(f.stage));
+  const open = findings.filter((f) => !standingFor(f, acceptances));
+  const accepted = findings.filter((f) => standingFor(f, acceptances));
+  if (!live.plan) return <p className="py-4 text-soft">Checking the plan…</p>;
+  return (
+    <section aria-label="Findings" aria-busy={!live.judged}>
+      {findings.length === 0 && (
+        <p className="border-t-2 border-good py-3 font-semibold text-good">
+          Nothing found against this plan.
+        </p>
+      )}
+      {open.map((f) => (
+        <FindingCard
+          key={findingKey(f)}
+          finding={f}
+          lapsed={acceptances.find((r) => r.findingKey === findingKey(f))}
+        />
+      ))}
+      {accepted.length > 0 && (
+        <>
+          <h3 className="label mt-4 text-sm font-semibold text-soft">Accepted</h3>
+          {accepted.map((f) => (
+            <AcceptedCard key={findingKey(f)} finding={f} row={standingFor(f, acceptances)!} />
+          ))}
+        </>
+      )}
+    </section>
+  );
+}
+
+function FindingCard({
+  finding,
+  lapsed,
+}: {
+  readonly finding: Finding;
+  readonly lapsed: AcceptanceRow | undefined;
+}) {
+  const { edit, readOnly, selectState } = useJob();
+  const previews = usePreviews(finding);
+  const [accepting, setAccepting] = useState(false);
+  const tone = TONE[finding.severity];
+  return (
+    <article className="border-t-2 py-3" style={{ borderColor: tone }} data-finding={finding.code}>
+      <h3 className="flex items-center gap-2 font-bold" style={{ color: tone }}>
+        <SeverityMark severity={finding.severity} />
+        {SEVERITY_NAME[finding.severity]}
+        <span className="label ml-auto text-xs font-medium text-soft">{finding.place.name}</span>
+      </h3>
+      <p className="mt-1 font-medium leading-snug">{finding.title}</p>
+      {lapsed && (
+        <p className="mt-1 text-sm text-fix">
+          Accepted by {lapsed.author} for other numbers on {new Date(lapsed.at).toLocaleDateString('en-US')};
+          open again.
+        </p>
+      )}
+      <details className="mt-1 text-sm">
+        <summary className="inline-flex min-h-[32px] cursor-pointer items-center font-semibold text-feed underline underline-offset-2">
+          Why
+        </summary>
+        <p className="mt-1 leading-snug">{finding.why.text}</p>
+        <p className="mt-1 rounded-sm bg-well px-2 py-1 leading-snug">{finding.why.formula}</p>
+        <p className="mt-1 text-xs text-soft">Source: {finding.why.source}</p>
+        {finding.stateId && (
+          <button type="button" className="btn btn-small mt-2" onClick={() => selectState(finding.stateId!)}>
+            Show me there
+          </button>
+        )}
+      </details>
+      {!readOnly && (
+        <div className="mt-2 flex flex-col gap-2">
+          {finding.fixes.map((fix, i) => (
+            <div key={fix.label}>
+              <button
+                type="button"
+                className={`btn w-full ${i === 0 ? 'btn-main' : ''}`}
+                onClick={() => edit(...fix.patch)}
+              >
+                {fix.label}
+              </button>
+              <Effect preview={previews[i]} severity={finding.severity} />
+            </div>
+          ))}
+          {accepting ? (
+            <AcceptForm finding={finding} onDone={() => setAccepting(false)} />
+          ) : (
+            <button
+              type="button"
+              className="self-start text-sm text-soft underline underline-offset-2"
+              style={{ minHeight: 32 }}
+              onClick={() => setAccepting(true)}
+            >
+              Accept with a reason
+            </button>
+          )}
+        </div>
+      )}
+    </article>
+  );
+}
+
+/** What each offered fix would leave, worked out before it is pressed. */
+function usePreviews(finding: Finding): readonly (FixPreview | null | undefined)[] {
+  const { doc, live } = useJob();
+  const [previews, setPreviews] = useState<readonly (FixPreview | null | undefined)[]>([]);
+  useEffect(() => {
+    let current = true;
+    if (!live.judged) return;
+    const all = finding.fixes.map((fix: FindingFix) => judgeWorker().preview(doc, fix.patch));
+    void Promise.all(all).then((result) => {
+      if (current) setPreviews(result);
+    });
+    return () => {
+      current = false;
+    };
+  }, [finding, doc, live.judged]);
+  return previews;
+}
+
+function Effect({
+  preview,
+  severity,
+}: {
+  readonly preview: FixPreview | null | undefined;
+  readonly severity: Severity;
+}) {
+  const format = useFormat();
+  if (preview === undefined)
+    return <p className="label mt-0.5 min-h-[1.1rem] text-xs text-soft">working out the effect…</p>;
+  if (preview === null) return null;
+  const parts = [
+    preview.idleRail !== null && `rail ${format('pressure', preview.idleRail)} at idle`,
+    preview.margin !== null &&
+      `${preview.margin >= 0 ? '+' : '−'}${Math.abs(preview.margin * 100).toFixed(0)}% supply`,
+    preview.volts !== null && severity !== 'note' && `${format('volts', preview.volts)} at the pump`,
+    `${preview.stops} stop, ${preview.fixes} fix left`,
+  ].filter(Boolean);
+  return <p className="label mt-0.5 text-xs text-soft">then: {parts.join(' · ')}</p>;
+}
+
+function AcceptForm({ finding, onDone }: { readonly finding: Finding; readonly onDone: () => void }) {
+  const { id, person } = useJob();
+  const accept = useAccept(id);
+  const [reason, setReason] = useState('');
+  const forLead = finding.severity === 'stop' && person.role !== 'lead';
+  if (forLead) {
+    return (
+      <p className="text-sm text-soft">
+        A stop is accepted by a lead technician only.{' '}
+        <button type="button" className="underline" onClick={onDone}>
+          Close
+        </button>
+      </p>
+    );
+  }
+  return (
+    <form
+      className="rounded-sm bg-well p-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        accept.mutate(
+          { acceptanceId: crypto.randomUUID(), findingKey: findingKey(finding), reason },
+          { onSuccess: onDone },
+        );
+      }}
+    >
+      <label className="label block text-sm text-soft">
+        Reason, signed {person.name}
+        <textarea
+          className="field mt-0.5"
+          style={{ padding: '0.4rem' }}
+          rows={2}
+          minLength={3}
+          maxLength={500}
+          required
+          autoFocus
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+        />
+      </label>
+      {accept.error && (
+        <p role="alert" className="text-sm font-semibold text-stop">
+          {tell(accept.error)}
+        </p>
+      )}
+      <div className="mt-1 flex gap-2">
+        <button type="submit" className="btn btn-small btn-main" disabled={accept.isPending}>
+          Accept
+        </button>
+        <button type="button" className="btn btn-small" onClick={onDone}>
+          Leave it open
+        </button>
+      </div>
+    </form>
+  );
+}
+
+function AcceptedCard({ finding, row }: { readonly finding: Finding; readonly row: AcceptanceRow }) {
+  return (
+    <article className="border-t border-rule py-2 text-sm" data-accepted={finding.code}>
+      <p className="flex items-center gap-2 font-medium">
+        <SeverityMark severity={finding.severity} size={12} />
+        {finding.title}
+      </p>
+      <p className="mt-0.5 text-soft">
+        “{row.reason}” {row.author}, {row.role},{' '}
+        {new Date(row.at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })}
+      </p>
+    </article>
+  );
+}

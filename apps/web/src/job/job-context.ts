@@ -1,0 +1,30 @@
+import type { JobDocument, PatchOperation, StateResult } from '@venula/core';
+import { createContext, useContext } from 'react';
+import type { Person } from '../api/types.ts';
+import type { JobState } from './job-state.ts';
+import type { LivePlan } from './use-plan.ts';
+
+export interface JobContextValue {
+  readonly id: string;
+  readonly number: number;
+  readonly person: Person;
+  readonly state: JobState;
+  readonly doc: JobDocument;
+  readonly live: LivePlan;
+  /** Operating state everything is shown at. */
+  readonly shown: StateResult | null;
+  readonly stateId: string;
+  readonly readOnly: boolean;
+  selectState(id: string): void;
+  edit(...patch: PatchOperation[]): void;
+  undo(): void;
+  redo(): void;
+}
+
+export const JobContext = createContext<JobContextValue | null>(null);
+
+export function useJob(): JobContextValue {
+  const value = useContext(JobContext);
+  if (!value) throw new Error('useJob outside a job');
+  return value;
+}

@@ -1,0 +1,85 @@
+import { fieldRange, valueAt, type Dimension } from '@venula/core';
+import { Choice } from '../ui/choice.tsx';
+import { QuantityField } from '../ui/quantity-field.tsx';
+import { TextField } from '../ui/text-field.tsx';
+import { useJob } from './job-context.ts';
+
+/** Fields bound to a place in the plan by its JSON Pointer: value, range and change all come from there. */
+export function PlanQuantity({
+  path,
+  label,
+  dimension,
+  hint,
+  bare,
+}: {
+  readonly path: string;
+  readonly label: string;
+  readonly dimension: Dimension;
+  readonly hint?: string;
+  readonly bare?: boolean;
+}) {
+  const { doc, edit, readOnly } = useJob();
+  return (
+    <QuantityField
+      label={label}
+      dimension={dimension}
+      value={valueAt(doc, path) as number}
+      range={fieldRange(doc, path)}
+      disabled={readOnly}
+      {...(hint ? { hint } : {})}
+      {...(bare ? { bare } : {})}
+      onCommit={(value) => edit({ op: 'replace', path, value })}
+    />
+  );
+}
+
+export function PlanChoice<T extends string | number>({
+  path,
+  label,
+  options,
+  bare,
+}: {
+  readonly path: string;
+  readonly label: string;
+  readonly bare?: boolean;
+  readonly options: readonly { readonly value: T; readonly label: string }[];
+}) {
+  const { doc, edit, readOnly } = useJob();
+  return (
+    <Choice
+      label={label}
+      value={valueAt(doc, path) as T}
+      options={options}
+      disabled={readOnly}
+      {...(bare ? { bare } : {})}
+      onChoose={(value) => edit({ op: 'replace', path, value })}
+    />
+  );
+}
+
+export function PlanText({
+  path,
+  label,
+  max,
+  min,
+  rows,
+}: {
+  readonly path: string;
+  readonly label: string;
+  readonly max: number;
+  readonly min?: number;
+  readonly rows?: number;
+}) {
+  const { doc, edit, readOnly } = useJob();
+  return (
+    <TextField
+      label={label}
+      value={valueAt(doc, path) as string}
+      max={max}
+      disabled={readOnly}
+      {...(min ? { min } : {})}
+      {...(rows ? { rows } : {})}
+      onCommit={(value) => edit({ op: 'replace', path, value })}
+    />
+  );
+}

@@ -1,0 +1,88 @@
+import { editText, parseQuantity, type Dimension, type Range } from '@venula/core';
+import { useId, useState } from 'react';
+import { useSettings } from '../app/settings.ts';
+
+export interface QuantityFieldProps {
+  readonly label: string;
+  readonly dimension: Dimension;
+  readonly value: number;
+  readonly range?: Range | undefined;
+  readonly disabled?: boolean;
+  readonly hint?: string;
+  /** Hides the label from sight where a table's heading says it. */
+  readonly bare?: boolean;
+  onCommit(value: number): void;
+}
+
+/**
+ * Takes a quantity as people type it and hands over SI. What is wrong stays in the field with the reason under it and
+ * is never handed over, so nothing else is lost.
+ */
+export function QuantityField({
+  label,
+  dimension,
+  value,
+  range,
+  disabled,
+  hint,
+  bare,
+  onCommit,
+}: QuantityFieldProps) {
+  const { units } = useSettings();
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const [error, setError] = useState('');
+  const shown = typed ?? editText(dimension, value, units);
+
+  const commit = () => {
+    if (typed === null) return;
+    if (typed === editText(dimension, value, units)) return reset();
+    const read = parseQuantity(dimension, typed, units, range);
+    if (!read.ok) {
+      const [first] = read.errors;
+      setError(`${first!.message}: ${first!.remedy}.`);
+      return;
+    }
+    reset();
+    onCommit(read.value);
+  };
+  const reset = () => {
+    setTyped(null);
+    setError('');
+  };
+
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className={bare ? 'sr-only' : 'label mb-0.5 block text-sm text-soft'}>
+        {label}
+      </label>
+      <input
+        id={id}
+        className="field"
+        inputMode="text"
+        autoComplete="off"
+        spellCheck={false}
+        disabled={disabled}
+        value={shown}
+        aria-invalid={error !== ''}
+        aria-describedby={error || hint ? `${id}-more` : undefined}
+        onFocus={(e) => e.target.select()}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') commit();
+          if (e.key === 'Escape') reset();
+        }}
+      />
+      {(error || hint) && (
+        <p
+          id={`${id}-more`}
+          role={error ? 'alert' : undefined}
+          className={`mt-0.5 text-xs ${error ? 'font-semibold text-stop' : 'label text-soft'}`}
+        >
+          {error || hint}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,52 @@
+import { useId, useState } from 'react';
+
+export interface TextFieldProps {
+  readonly label: string;
+  readonly value: string;
+  readonly max: number;
+  readonly min?: number;
+  readonly rows?: number;
+  readonly disabled?: boolean;
+  onCommit(value: string): void;
+}
+
+export function TextField({ label, value, max, min = 0, rows, disabled, onCommit }: TextFieldProps) {
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const text = typed ?? value;
+  const short = text.trim().length < min;
+  const props = {
+    id,
+    className: 'field',
+    value: text,
+    maxLength: max,
+    disabled,
+    'aria-invalid': short,
+    onBlur: () => {
+      if (typed !== null && !short) onCommit(typed.trim());
+      if (!short) setTyped(null);
+    },
+  };
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className="label mb-0.5 block text-sm text-soft">
+        {label}
+      </label>
+      {rows ? (
+        <textarea
+          {...props}
+          rows={rows}
+          style={{ padding: '0.5rem' }}
+          onChange={(e) => setTyped(e.target.value)}
+        />
+      ) : (
+        <input {...props} onChange={(e) => setTyped(e.target.value)} />
+      )}
+      {short && (
+        <p role="alert" className="mt-0.5 text-xs font-semibold text-stop">
+          Needs at least {min} {min === 1 ? 'character' : 'characters'}; the last name is kept until then.
+        </p>
+      )}
+    </div>
+  );
+}

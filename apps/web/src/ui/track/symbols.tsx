@@ -1,0 +1,119 @@
+/** Our own drawings of the parts, centred on 0,0 in a box of 44. Thick ink on paper. */
+const ink = {
+  stroke: 'var(--ink)',
+  strokeWidth: 3,
+  fill: 'var(--paper)',
+  strokeLinejoin: 'round',
+  strokeLinecap: 'round',
+} as const;
+const thin = { ...ink, strokeWidth: 2, fill: 'none' } as const;
+
+export function PartSymbol({ kind, tone }: { readonly kind: string; readonly tone: string }) {
+  switch (kind) {
+    case 'pump':
+      return (
+        <>
+          <circle r="20" {...ink} />
+          <path d="M-7 -11 L12 0 L-7 11 Z" fill={tone} />
+        </>
+      );
+    case 'strainer':
+      return (
+        <>
+          <path d="M-14 -16 H8 Q16 -16 16 -8 V8 Q16 16 8 16 H-14 Z" {...ink} />
+          <path d="M-8 -10 V10 M-1 -10 V10 M6 -10 V10 M-13 -5 H13 M-13 5 H13" {...thin} strokeWidth={1.4} />
+        </>
+      );
+    case 'filter':
+      return (
+        <>
+          <rect x="-16" y="-17" width="32" height="34" rx="8" {...ink} />
+          <path d="M-5 -11 L3 -5.5 L-5 0 L3 5.5 L-5 11" {...thin} strokeWidth={2.4} />
+        </>
+      );
+    case 'check-valve':
+      return (
+        <>
+          <path d="M-15 -13 L9 0 L-15 13 Z" {...ink} />
+          <path d="M12 -14 V14" {...thin} strokeWidth={4} />
+        </>
+      );
+    case 'bypass-regulator':
+      return (
+        <>
+          <path d="M0 -21 L21 0 L0 21 L-21 0 Z" {...ink} />
+          <path d="M-6 7 L6 3.5 L-6 0 L6 -3.5 L-6 -7" {...thin} />
+        </>
+      );
+    case 'fuse':
+      return (
+        <>
+          <rect x="-19" y="-10" width="38" height="20" rx="10" {...ink} />
+          <path d="M-12 0 Q-6 -9 0 0 T12 0" {...thin} strokeWidth={2.4} />
+        </>
+      );
+    case 'relay':
+      return (
+        <>
+          <rect x="-18" y="-17" width="36" height="34" rx="3" {...ink} />
+          <path d="M-12 -4 H-6 L8 -11 M7 -4 H12" {...thin} strokeWidth={2.6} />
+          <rect x="-8" y="4" width="16" height="8" {...thin} />
+        </>
+      );
+    case 'connector':
+      return <path d="M-4 -12 H-13 V12 H-4 M4 -12 H13 V12 H4 M-5 0 H5" {...ink} fill="none" />;
+    case 'chassis':
+      return (
+        <>
+          <circle r="4.5" fill="var(--ink)" />
+          <path d="M-14 8 H14 M-9 13 H9 M-4 18 H4 M0 0 V8" {...thin} strokeWidth={3} />
+        </>
+      );
+    default:
+      return null;
+  }
+}
+
+export function EndSymbol({ kind, height }: { readonly kind: string; readonly height: number }) {
+  const h = height / 2 + 24;
+  switch (kind) {
+    case 'tank':
+      return (
+        <>
+          <rect x="-27" y={-h} width="54" height={2 * h} rx="9" {...ink} />
+          <path
+            d={`M-24 ${-h * 0.35} Q-12 ${-h * 0.35 - 5} 0 ${-h * 0.35} T24 ${-h * 0.35} V${h - 9} Q24 ${h - 3} 18 ${h - 3} H-18 Q-24 ${h - 3} -24 ${h - 9} Z`}
+            fill="var(--suction)"
+            opacity="0.22"
+          />
+        </>
+      );
+    case 'rail':
+      return (
+        <>
+          <rect x="-15" y={-h} width="30" height={2 * h} rx="5" {...ink} />
+          {[-0.6, -0.2, 0.2, 0.6].map((f) => (
+            <path key={f} d={`M15 ${f * h} H27`} {...thin} strokeWidth={5} />
+          ))}
+        </>
+      );
+    case 'battery':
+      return (
+        <>
+          <rect x="-28" y={-h} width="56" height={2 * h} rx="5" {...ink} />
+          <path
+            d={`M-8 ${-h * 0.62} H8 M0 ${-h * 0.62 - 8} V${-h * 0.62 + 8} M-8 ${h * 0.62} H8`}
+            {...thin}
+            strokeWidth={3.4}
+          />
+        </>
+      );
+    default:
+      return (
+        <>
+          <rect x="-28" y={-h} width="56" height={2 * h} rx="26" {...ink} />
+          <path d="M-10 -14 L14 0 L-10 14 Z" fill="var(--feed)" />
+        </>
+      );
+  }
+}
