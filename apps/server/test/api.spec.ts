@@ -223,9 +223,8 @@ describe('jobs', () => {
       .send({ name: 'plan A' })
       .expect(409);
     expect((await shop.as.viewer.get(`${job(id)}/revisions`)).body).toHaveLength(1);
-    const audit = (await shop.as.viewer.get(`${job(id)}/audit`)).body.map(
-      (r: { action: string }) => r.action,
-    );
+    const rows = (await shop.as.viewer.get(`${job(id)}/audit`)).body as { action: string }[];
+    const audit = rows.map((r) => r.action);
     expect(audit).toEqual(['revision-frozen', 'job-created']);
   });
 });

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Test } from '@nestjs/testing';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import request from 'supertest';
-import { DataSource } from 'typeorm';
+import { type DataSource } from 'typeorm';
 import { hashPassword } from '../src/accounts/accounts.service.ts';
 import { User, type Role } from '../src/accounts/user.entity.ts';
 import { AppModule } from '../src/app.module.ts';

@@ -31,7 +31,7 @@ const inputError = (code: string, message: string, remedy: string): InputError =
 
 function load(path: string | undefined): JobDocument {
   if (path === undefined) return refuse([inputError('NO_FILE', 'no job file was named', USAGE)]);
-  let text = '';
+  let text: string;
   try {
     const { size } = statSync(path);
     if (size > JOB_FILE_LIMIT * 4)

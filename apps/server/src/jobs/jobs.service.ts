@@ -149,7 +149,7 @@ export class JobsService {
       await tx.update(
         Job,
         { id },
-        { ...headOf(read.value), document: read.value as never, version, updatedBy: actor.name },
+        { ...headOf(read.value), document: read.value, version, updatedBy: actor.name },
       );
       await tx.insert(JobChange, {
         id: body.changeId,

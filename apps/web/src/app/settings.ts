@@ -6,8 +6,8 @@ export type Theme = 'bench' | 'lamp';
 export interface Settings {
   readonly units: UnitSystem;
   readonly theme: Theme;
-  setUnits(units: UnitSystem): void;
-  setTheme(theme: Theme): void;
+  readonly setUnits: (units: UnitSystem) => void;
+  readonly setTheme: (theme: Theme) => void;
 }
 
 export const SettingsContext = createContext<Settings | null>(null);

@@ -2,12 +2,10 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import type { ConflictDetail } from '../api/types.ts';
 
-const words = (value: unknown): string =>
-  value === null || value === undefined
-    ? 'removed'
-    : typeof value === 'object'
-      ? JSON.stringify(value)
-      : String(value as string | number | boolean);
+const words = (value: unknown): string => {
+  if (value === null || value === undefined) return 'removed';
+  return typeof value === 'string' ? value : JSON.stringify(value);
+};
 const place = (path: string): string =>
   path
     .split('/')

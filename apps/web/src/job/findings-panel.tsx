@@ -24,7 +24,7 @@ export function FindingsPanel({ stages }: { readonly stages?: readonly Finding['
     <section aria-label="Findings" aria-busy={!live.judged}>
       {findings.length === 0 && (
         <p className="border-t-2 border-good py-3 font-semibold text-good">
-          Nothing found against this plan.
+          {stages ? 'Nothing stands against this stage.' : 'Nothing found against this plan.'}
         </p>
       )}
       {open.map((f) => (

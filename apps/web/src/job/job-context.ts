@@ -15,10 +15,10 @@ export interface JobContextValue {
   readonly shown: StateResult | null;
   readonly stateId: string;
   readonly readOnly: boolean;
-  selectState(id: string): void;
-  edit(...patch: PatchOperation[]): void;
-  undo(): void;
-  redo(): void;
+  readonly selectState: (id: string) => void;
+  readonly edit: (...patch: PatchOperation[]) => void;
+  readonly undo: () => void;
+  readonly redo: () => void;
 }
 
 export const JobContext = createContext<JobContextValue | null>(null);

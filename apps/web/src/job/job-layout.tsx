@@ -54,9 +54,11 @@ function OpenJob({ opened, person }: { readonly opened: Opened; readonly person:
   useAutosave(record.id, state, dispatch);
   const live = usePlan(state.doc);
   const [chosen, setChosen] = useState<string | null>(null);
+  // Until somebody chooses: where the worst trouble shows, else where the supply is tightest.
+  const firstStop = live.plan?.findings.find((f) => f.severity === 'stop' && f.stateId);
   const shown =
     live.states.find((s) => s.state.id === chosen) ??
-    live.states.find((s) => s.state.id === (live.plan?.tightest ?? 'idle')) ??
+    live.states.find((s) => s.state.id === (firstStop?.stateId ?? live.plan?.tightest ?? 'idle')) ??
     live.states[0] ??
     null;
   const stateId = shown?.state.id ?? '';

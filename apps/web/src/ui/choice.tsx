@@ -6,7 +6,7 @@ export interface ChoiceProps<T extends string | number> {
   readonly options: readonly { readonly value: T; readonly label: string }[];
   readonly disabled?: boolean;
   readonly bare?: boolean;
-  onChoose(value: T): void;
+  readonly onChoose: (value: T) => void;
 }
 
 export function Choice<T extends string | number>({

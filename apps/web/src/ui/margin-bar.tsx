@@ -24,7 +24,7 @@ export function MarginBar({ label, dimension, value, limit, sense, decimals, lim
     <div
       className="py-1.5"
       role="group"
-      aria-label={`${label}: ${format(dimension, value, decimals)}, ${limitLabel}`}
+      aria-label={`${label}: ${format(dimension, value, decimals)}, ${limitLabel} ${format(dimension, limit, decimals)}`}
     >
       <div className="flex items-baseline justify-between gap-2">
         <span className="label text-[0.95rem] font-medium">{label}</span>
@@ -40,11 +40,12 @@ export function MarginBar({ label, dimension, value, limit, sense, decimals, lim
         />
       </div>
       <div className="label mt-1 flex justify-between text-xs text-soft">
-        <span>{limitLabel}</span>
         <span>
-          {headroom >= 0 ? '' : 'short '}
+          {limitLabel} {format(dimension, limit, decimals)}
+        </span>
+        <span>
           {format(dimension, Math.abs(headroom), decimals)}
-          {headroom >= 0 ? ' in hand' : ''}
+          {headroom >= 0 ? ' in hand' : sense === 'at least' ? ' short' : ' over'}
         </span>
       </div>
     </div>

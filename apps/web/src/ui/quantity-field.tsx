@@ -11,7 +11,7 @@ export interface QuantityFieldProps {
   readonly hint?: string;
   /** Hides the label from sight where a table's heading says it. */
   readonly bare?: boolean;
-  onCommit(value: number): void;
+  readonly onCommit: (value: number) => void;
 }
 
 /**
@@ -32,11 +32,13 @@ export function QuantityField({
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const [error, setError] = useState('');
-  const shown = typed ?? editText(dimension, value, units);
+  // Five figures to look at; the value itself is untouched until something else is typed.
+  const atRest = editText(dimension, value, units, 5);
+  const shown = typed ?? atRest;
 
   const commit = () => {
     if (typed === null) return;
-    if (typed === editText(dimension, value, units)) return reset();
+    if (typed === atRest) return reset();
     const read = parseQuantity(dimension, typed, units, range);
     if (!read.ok) {
       const [first] = read.errors;

@@ -7,7 +7,7 @@ export interface TextFieldProps {
   readonly min?: number;
   readonly rows?: number;
   readonly disabled?: boolean;
-  onCommit(value: string): void;
+  readonly onCommit: (value: string) => void;
 }
 
 export function TextField({ label, value, max, min = 0, rows, disabled, onCommit }: TextFieldProps) {

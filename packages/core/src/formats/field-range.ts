@@ -22,7 +22,10 @@ export function fieldRange(doc: JobDocument, pointer: string): Range | undefined
     schema = narrowed(schema, valueAt(doc, at));
     if (!schema) return undefined;
     const properties = schema['properties'] as Record<string, Schema> | undefined;
-    schema = properties?.[key] ?? (schema['items'] as Schema | undefined) ?? (schema['additionalProperties'] as Schema | undefined);
+    schema =
+      properties?.[key] ??
+      (schema['items'] as Schema | undefined) ??
+      (schema['additionalProperties'] as Schema | undefined);
     if (!schema || typeof schema !== 'object') return undefined;
     at += `/${key}`;
   }
@@ -36,5 +39,7 @@ function narrowed(schema: Schema | undefined, value: unknown): Schema | undefine
   const options = schema?.['oneOf'] as Schema[] | undefined;
   if (!options) return schema;
   const kind = (value as { kind?: unknown } | undefined)?.kind;
-  return options.find((o) => ((o['properties'] as Record<string, { enum?: unknown[] }>)['kind']?.enum ?? []).includes(kind));
+  return options.find((o) =>
+    ((o['properties'] as Record<string, { enum?: unknown[] }>)['kind']?.enum ?? []).includes(kind),
+  );
 }

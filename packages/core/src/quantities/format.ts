@@ -7,16 +7,18 @@ export interface Shown {
   readonly text: string;
 }
 
+const EIGHTHS = ['', '1/8', '1/4', '3/8', '1/2', '5/8', '3/4', '7/8'];
+
 /** Lengths in US units read as feet and inches to the eighth, the way a tape does. */
 const feetAndInches = (metres: number): Shown => {
   const eighths = Math.round((metres / 0.0254) * 8);
   const sign = eighths < 0 ? '−' : '';
   const abs = Math.abs(eighths);
   const feet = Math.floor(abs / 96);
-  const inches = (abs - feet * 96) / 8;
-  const inchText = Number.isInteger(inches)
-    ? String(inches)
-    : inches.toFixed(inches * 2 === Math.round(inches * 2) ? 1 : 2);
+  const whole = Math.floor((abs - feet * 96) / 8);
+  const part = EIGHTHS[abs % 8]!;
+  const inchText = part === '' ? String(whole) : whole === 0 ? part : `${whole} ${part}`;
+  const inches = abs - feet * 96;
   const text =
     feet === 0
       ? `${sign}${inchText} in`
@@ -58,17 +60,18 @@ export function formatQuantity(
  * @param dimension what kind of quantity it is
  * @param value SI value
  * @param system unit system to write it in
+ * @param figures significant figures; fewer than 10 for show, where the value itself is kept beside the text
  * @returns text that parseQuantity reads back
  * @source own convention
  * @example editText('pressure', 400000, 'metric') // => '400 kPa'
  */
-export function editText(dimension: Dimension, value: number, system: UnitSystem): string {
+export function editText(dimension: Dimension, value: number, system: UnitSystem, figures = 10): string {
   const unit = shownUnit(dimension, system);
   if (dimension === 'length' && system === 'us') {
     const eighths = (value / 0.0254) * 8;
-    if (Math.abs(eighths - Math.round(eighths)) < 1e-6)
+    if (figures < 10 || Math.abs(eighths - Math.round(eighths)) < 1e-6)
       return formatQuantity('length', value, 'us').text.replace('−', '-');
   }
-  const number = Number(fromSi(value, unit).toPrecision(10));
+  const number = Number(fromSi(value, unit).toPrecision(figures));
   return unit.symbol === '' || unit.symbol === '%' ? `${number}${unit.symbol}` : `${number} ${unit.symbol}`;
 }

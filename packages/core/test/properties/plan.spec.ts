@@ -64,7 +64,7 @@ describe('laws every system keeps', () => {
         // 20 Pa: the adjusting flow, and with it the set point, follows the feed.
         values(bore('feed')).forEach(({ v }, i) => {
           if (was[i]!.v.available !== null)
-            expect(v.available!).toBeGreaterThanOrEqual(was[i]!.v.available! * (1 - 1e-6));
+            expect(v.available!).toBeGreaterThanOrEqual(was[i]!.v.available * (1 - 1e-6));
         });
         values(bore('return')).forEach(({ v }, i) =>
           expect(v.railGauge).toBeLessThanOrEqual(was[i]!.v.railGauge + 20),

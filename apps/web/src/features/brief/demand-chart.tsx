@@ -3,9 +3,9 @@ import { formatQuantity, shownUnit } from '@venula/core';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
 
-const W = 460;
-const H = 250;
-const PAD = { left: 46, right: 14, top: 16, bottom: 34 };
+const W = 272;
+const H = 210;
+const PAD = { left: 34, right: 14, top: 16, bottom: 34 };
 
 /** What the engine takes along the pull and what the plan can deliver at that pressure, with its table twin. */
 export function DemandChart() {
@@ -50,7 +50,7 @@ export function DemandChart() {
             </text>
           </g>
         ))}
-        {x.ticks(6).map((t) => (
+        {x.ticks(4).map((t) => (
           <text key={t} x={x(t)} y={H - 14} textAnchor="middle" fontSize={12} style={{ fill: 'var(--soft)' }}>
             {t}
           </text>
@@ -104,7 +104,7 @@ export function DemandChart() {
         <caption className="sr-only">Demand along the pull</caption>
         <thead>
           <tr className="label border-b-2 border-ink text-soft">
-            {['rpm', 'Power', 'Boost', 'Takes', 'Available', 'In hand'].map((h) => (
+            {['rpm', 'Takes', 'Available', 'In hand'].map((h) => (
               <th key={h} scope="col" className="cell num py-1 font-semibold">
                 {h}
               </th>
@@ -119,8 +119,6 @@ export function DemandChart() {
               onClick={() => selectState(s.state.id)}
             >
               <td className="cell num py-1">{s.state.rpm.toFixed(0)}</td>
-              <td className="cell num py-1">{format('power', s.state.powerW)}</td>
-              <td className="cell num py-1">{format('pressure', s.state.manifold)}</td>
               <td className="cell num py-1">{format('flow', s.state.draw)}</td>
               <td className="cell num py-1">
                 {s.values?.available != null ? formatQuantity('flow', s.values.available, units).text : '–'}

@@ -1,4 +1,4 @@
-import { billOfMaterials, wireSizeName } from '@venula/core';
+import { billOfMaterials, boreOf, HOSE_KINDS, wireSizeName, writeJob } from '@venula/core';
 import { Download, Printer } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { tell } from '../../api/client.ts';
@@ -9,7 +9,6 @@ import { standingFor } from '../../job/findings-panel.tsx';
 import { useJob } from '../../job/job-context.ts';
 import { saveFile } from '../../ui/save-file.ts';
 import { SEVERITY_NAME } from '../../ui/severity.tsx';
-import { writeJob } from '@venula/core';
 
 const when = (iso: string) =>
   new Date(iso).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
@@ -22,6 +21,9 @@ export function HandoverPage() {
   const rows = useAcceptances(id).data ?? [];
   const findings = live.plan?.findings ?? [];
   const hose = billOfMaterials(doc).filter((l) => l.group === 'hose');
+  const kept = Object.values(doc.plumbing.elements).flatMap((e) =>
+    e.kind === 'run' && e.existing ? [e] : [],
+  );
   const fuel = `E${(doc.brief.fuel.ethanol * 100).toFixed(0)}${doc.brief.fuel.ethanolMeasured ? ', measured' : ', assumed'}`;
   const circuit = Object.values(doc.wiring.circuits)[0];
   return (
@@ -97,6 +99,12 @@ export function HandoverPage() {
                 {hose.map((l) => (
                   <li key={l.part}>
                     {l.part}, {format('length', l.quantity)} ({l.note})
+                  </li>
+                ))}
+                {kept.map((e) => (
+                  <li key={e.name}>
+                    {e.name}: kept from the car, {HOSE_KINDS[e.hose].name.toLowerCase()}, bore{' '}
+                    {format('bore', e.boreM ?? boreOf(e.hose, e.dash))}, {format('length', e.lengthM)}
                   </li>
                 ))}
                 {circuit && (

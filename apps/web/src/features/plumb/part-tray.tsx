@@ -26,7 +26,7 @@ export function PartTray({ id }: { readonly id: string }) {
   if (!e) return null;
   const station = shown?.values?.stations.find((s) => s.elementId === id);
   return (
-    <div className="grid grid-cols-4 gap-x-3 gap-y-2">
+    <div className="grid grid-cols-5 gap-x-3 gap-y-2">
       <PlanText path={at(id, 'name')} label="Name" max={80} min={1} />
       {e.kind === 'run' && <RunFields id={id} run={e} />}
       {(e.kind === 'filter' || e.kind === 'strainer') && (
@@ -153,7 +153,7 @@ function PumpFields({ id, pump }: { readonly id: string; readonly pump: ElementO
         disabled={readOnly}
         options={[
           ...(own ? [{ value: 'own', label: 'own curve' }] : []),
-          ...Object.values(PUMPS).map((p) => ({ value: p.id as string, label: p.name })),
+          ...Object.values(PUMPS).map((p) => ({ value: p.id, label: p.name })),
         ]}
         onChoose={(key) => {
           if (key in PUMPS)
@@ -187,7 +187,7 @@ function RegulatorFields({
         disabled={readOnly}
         options={[
           ...(known ? [] : [{ value: 'own', label: `Cv ${regulator.cv}` }]),
-          ...REGULATOR_CLASS_IDS.map((c) => ({ value: c as string, label: REGULATORS[c].name })),
+          ...REGULATOR_CLASS_IDS.map((c) => ({ value: c, label: REGULATORS[c].name })),
         ]}
         onChoose={(c) => {
           const size = REGULATOR_CLASS_IDS.find((k) => k === c);
@@ -230,7 +230,7 @@ function StationFacts({ station }: { readonly station: StationResult }) {
     ...(station.valve ? [['valve', station.valve]] : []),
   ] as const;
   return (
-    <dl className="col-span-4 flex flex-wrap gap-x-5 gap-y-1 border-t border-rule pt-2 text-sm">
+    <dl className="col-span-5 flex flex-wrap gap-x-5 gap-y-1 border-t border-rule pt-2 text-sm">
       {facts.map(([k, v]) => (
         <div key={k} className="flex gap-1.5">
           <dt className="label text-soft">{k}</dt>

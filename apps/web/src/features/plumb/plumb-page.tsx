@@ -77,7 +77,7 @@ export function PlumbPage() {
           {asTable ? 'Part tray' : 'Table'}
         </button>
       </div>
-      <div className="mt-2 border-t-2 border-ink pt-3">
+      <div className="mt-1 border-t-2 border-ink pt-2">
         {asTable ? (
           <RunsTable selected={part} onSelect={setSelected} />
         ) : part ? (
@@ -106,7 +106,7 @@ function PlumbBars({ result }: { readonly result: StateResult }) {
           value={v.margin}
           limit={doc.brief.designMargin}
           sense="at least"
-          limitLabel={`${(doc.brief.designMargin * 100).toFixed(0)}% asked`}
+          limitLabel="asked"
         />
       )}
       {result.state.pumpsOn && (
@@ -116,7 +116,7 @@ function PlumbBars({ result }: { readonly result: StateResult }) {
           value={Math.max(0, v.railGauge - v.required)}
           limit={20e3}
           sense="at most"
-          limitLabel="most allowed"
+          limitLabel="at most"
         />
       )}
       {v.regulator && result.state.pumpsOn && (
@@ -126,7 +126,7 @@ function PlumbBars({ result }: { readonly result: StateResult }) {
           value={Math.max(0, v.regulator.returnPressure)}
           limit={BACK_PRESSURE_SHARE * v.railGauge}
           sense="at most"
-          limitLabel="a third of the rail"
+          limitLabel="a third of the rail,"
         />
       )}
       {pump && result.state.pumpsOn && (
@@ -136,7 +136,7 @@ function PlumbBars({ result }: { readonly result: StateResult }) {
           value={pump.suctionMargin}
           limit={SUCTION_LIMITS.note}
           sense="at least"
-          limitLabel="least wanted"
+          limitLabel="at least"
         />
       )}
       {v.injectorFlow > 0 && (

@@ -12,7 +12,7 @@ import { tell } from '../../api/client.ts';
 import { useStartRun } from '../../api/queries.ts';
 import { useReadingQueue } from '../../api/reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
-import { useFormat } from '../../app/settings.ts';
+import { useFormat, useSettings } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { DecayChart } from './decay-chart.tsx';
@@ -21,6 +21,7 @@ import { decayOf, holdPoints, readingsOf, setupOf, signedOff, type HoldPoint } f
 import { SignOff } from './sign-off.tsx';
 
 /** 1 bubble a second of about 3 mm is near 1 mL/min; a fuel line is asked for a tenth of it. */
+const PSI = 6894.757293168;
 const USUAL_LIMIT = 0.1e-6 / 60;
 
 export function GasHold({ run }: { readonly run: RunRow | undefined }) {
@@ -46,9 +47,11 @@ function SetUp({ again }: { readonly again: boolean }) {
   const { id, doc, person, readOnly } = useJob();
   const format = useFormat();
   const start = useStartRun(id);
-  const [pressurePa, setPressure] = useState<number>(GAS_LIMITS.usual);
+  const { units } = useSettings();
+  // Round figures in the unit the gauge is read in: 10 psi and tenths, or 70 kPa and halves.
+  const [pressurePa, setPressure] = useState<number>(units === 'us' ? 10 * PSI : GAS_LIMITS.usual);
   const [volumeM3, setVolume] = useState(lineVolume(doc));
-  const [resolutionPa, setResolution] = useState(500);
+  const [resolutionPa, setResolution] = useState(units === 'us' ? 0.1 * PSI : 500);
   const [limitM3s, setLimit] = useState(USUAL_LIMIT);
   const [read, setRead] = useState(false);
   if (readOnly) return null;

@@ -36,7 +36,7 @@ export function SegmentTray({
     if (drop?.conductorK !== undefined) facts.push(['conductor at', format('temperature', drop.conductorK)]);
   }
   return (
-    <div className="grid grid-cols-4 gap-x-3 gap-y-2">
+    <div className="grid grid-cols-5 gap-x-3 gap-y-2">
       <PlanText path={at('name')} label="Name" max={80} min={1} />
       {s.kind === 'wire' && (
         <>
@@ -84,7 +84,7 @@ export function SegmentTray({
       {(s.kind === 'connector' || s.kind === 'chassis') && (
         <PlanQuantity path={at('ohms')} label="Resistance" dimension="resistance" />
       )}
-      <dl className="col-span-4 flex flex-wrap gap-x-5 border-t border-rule pt-2 text-sm">
+      <dl className="col-span-5 flex flex-wrap gap-x-5 border-t border-rule pt-2 text-sm">
         {facts.map(([k, v]) => (
           <div key={k} className="flex gap-1.5">
             <dt className="label text-soft">{k}</dt>

@@ -91,7 +91,7 @@ export function WirePage() {
           {asTable ? 'Part tray' : 'Table'}
         </button>
       </div>
-      <div className="mt-2 border-t-2 border-ink pt-3">
+      <div className="mt-1 border-t-2 border-ink pt-2">
         {asTable ? (
           <table className="w-full text-sm">
             <caption className="sr-only">{circuit.name}, piece by piece</caption>
@@ -160,15 +160,15 @@ function WireBars({ pump }: { readonly pump: PumpResult }) {
         value={solution.conductorDrop}
         limit={DROP_LIMITS.nominal * DROP_LIMITS.critical}
         sense="at most"
-        limitLabel="3% of 12 V"
+        limitLabel="3% of 12 V,"
       />
       <MarginBar
-        label="Drop in fuse, relay, joints"
+        label="All drops together"
         dimension="volts"
-        value={solution.jointDrop}
-        limit={0.5}
+        value={solution.conductorDrop + solution.jointDrop}
+        limit={DROP_LIMITS.nominal * DROP_LIMITS.other}
         sense="at most"
-        limitLabel="half a volt"
+        limitLabel="10% of 12 V,"
       />
       {fuse?.kind === 'fuse' && (
         <MarginBar
@@ -177,7 +177,7 @@ function WireBars({ pump }: { readonly pump: PumpResult }) {
           value={solution.amps}
           limit={0.8 * fuse.ratingA}
           sense="at most"
-          limitLabel={`80% of ${fuse.ratingA} A`}
+          limitLabel={`80% of ${fuse.ratingA} A,`}
         />
       )}
     </div>

@@ -8,12 +8,12 @@ import { brokenScale } from './broken-scale.ts';
 import { EndSymbol, PartSymbol } from './symbols.tsx';
 import { layOut, type Layout, type Slot, type TrackLoop } from './track-model.ts';
 
-const TOP_Y = 58;
-const BOTTOM_Y = 148;
-const TRACK_HEIGHT = 206;
-const CHART_TOP = TRACK_HEIGHT + 22;
-const CHART_HEIGHT = 190;
-const HEIGHT = CHART_TOP + CHART_HEIGHT + 20;
+const TOP_Y = 54;
+const BOTTOM_Y = 134;
+const TRACK_HEIGHT = 186;
+const CHART_TOP = TRACK_HEIGHT + 18;
+const CHART_HEIGHT = 156;
+const HEIGHT = CHART_TOP + CHART_HEIGHT + 12;
 /** A step smaller than this share of the axis gets no number of its own. */
 const LABEL_SHARE = 0.03;
 
@@ -21,9 +21,9 @@ export interface LoopDrawingProps {
   readonly loop: TrackLoop;
   readonly title: string;
   readonly selected: string | null;
-  onSelect(id: string): void;
+  readonly onSelect: (id: string) => void;
   /** Arrow up and down on a part: one size larger or smaller. */
-  onStep?(id: string, by: 1 | -1): void;
+  readonly onStep?: (id: string, by: 1 | -1) => void;
 }
 
 /** The loop of parts and, aligned below it, the line that falls along it. Lays itself out; nothing is dragged into shape. */
@@ -156,8 +156,8 @@ interface PartProps {
   readonly y: number;
   readonly selected: boolean;
   readonly above?: boolean;
-  onSelect(id: string): void;
-  onStep?(id: string, by: 1 | -1): void;
+  readonly onSelect: (id: string) => void;
+  readonly onStep?: (id: string, by: 1 | -1) => void;
 }
 
 function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onStep }: PartProps) {
@@ -212,7 +212,7 @@ function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onStep }: 
         fontSize={13}
         fontWeight={selected ? 700 : 550}
       >
-        {clip(item.name, width)}
+        {clip(item.name, width + 8)}
       </text>
       <text
         x={x}
@@ -368,7 +368,7 @@ function FallingLine({
       {loop.limit && (
         <>
           <line
-            x1={layout.width * 0.45}
+            x1={48}
             x2={layout.width - 8}
             y1={y(loop.limit.value)}
             y2={y(loop.limit.value)}
@@ -377,9 +377,9 @@ function FallingLine({
             strokeDasharray="2 4"
           />
           <text
-            x={layout.width * 0.45 - 6}
-            y={y(loop.limit.value) + 4}
-            textAnchor="end"
+            x={52}
+            y={y(loop.limit.value) - 6}
+            textAnchor="start"
             fontSize={12}
             className="label"
             style={{ stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
@@ -419,7 +419,7 @@ interface StepLabelsProps {
   readonly factor: number;
   readonly above?: boolean;
   readonly color: string;
-  y(si: number): number;
+  readonly y: (si: number) => number;
 }
 
 /** The size of each step beside it, where it is large enough to matter. */
@@ -450,8 +450,8 @@ function StepLabels({ slots, loop, y, above, color }: StepLabelsProps) {
   );
 }
 
-/** Condensed letters take about 5.6 px at 13 px; the whole name is in the title and the tray. */
+/** Condensed letters take about 5.2 px at 13 px; the whole name is in the title and the tray. */
 const clip = (text: string, width: number): string => {
-  const room = Math.max(4, Math.floor((width - 4) / 5.6));
+  const room = Math.max(4, Math.floor((width - 4) / 5.2));
   return text.length <= room ? text : `${text.slice(0, room - 1)}…`;
 };

@@ -54,7 +54,7 @@ function overrunFinding(doc: JobDocument, s: SettledState, all: readonly Settled
     code: 'RETURN_OVERRUN',
     severity: 'stop',
     stage: 'plumb',
-    place: { id: returnRuns(doc)[0]?.[0] ?? regulator.id, name: returnRuns(doc)[0]?.[1] ?? regulator.name },
+    place: tightestReturn(s),
     stateId: state.id,
     title: `The return is overrun at ${state.label.toLowerCase()}: the rail climbs to ${both('pressure', values.railGauge)}.`,
     dimension: 'pressure',
@@ -97,14 +97,11 @@ function railHigh(s: SettledState): Finding {
 }
 
 function backPressure(doc: JobDocument, s: SettledState, back: number, limit: number): Finding {
-  const clears = (r: SettledState) =>
-    r.values.regulator!.returnPressure <= BACK_PRESSURE_SHARE * r.values.railGauge;
-  const run = returnRuns(doc)[0];
   return {
     code: 'RETURN_BACK_PRESSURE',
     severity: 'fix',
     stage: 'plumb',
-    place: { id: run?.[0] ?? s.values.regulator!.id, name: run?.[1] ?? s.values.regulator!.name },
+    place: tightestReturn(s),
     stateId: s.state.id,
     title: `Return back-pressure is ${both('pressure', back)} at idle.`,
     dimension: 'pressure',
@@ -122,6 +119,17 @@ function backPressure(doc: JobDocument, s: SettledState, back: number, limit: nu
 /** A return that only just stops the overrun is no cure: it must come under the back-pressure limit too. */
 const lowBackPressure = (s: SettledState): boolean =>
   s.values.regulator!.returnPressure <= BACK_PRESSURE_SHARE * s.values.railGauge;
+
+/** The piece behind the regulator that loses most: where to look, and what to enlarge. */
+function tightestReturn(s: SettledState): Finding['place'] {
+  const { stations, regulator } = s.values;
+  const own = stations.find((t) => t.elementId === regulator!.id)!;
+  const path = stations.filter((t) => t.pathId === own.pathId);
+  const worst = path
+    .slice(path.indexOf(own) + 1)
+    .reduce((most, t) => (t.pUp - t.pDown > most.pUp - most.pDown ? t : most), own);
+  return { id: worst.elementId, name: worst.name };
+}
 
 const returnRuns = (doc: JobDocument): [string, string][] =>
   Object.values(doc.plumbing.paths)
