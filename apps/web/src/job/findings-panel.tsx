@@ -156,7 +156,9 @@ function Effect({
 }
 
 function AcceptForm({ finding, onDone }: { readonly finding: Finding; readonly onDone: () => void }) {
-  const { id, person } = useJob();
+  const { id, person, state } = useJob();
+  // The server signs what it finds in its own copy, so that copy must be this one first.
+  const ready = state.save === 'saved';
   const accept = useAccept(id);
   const [reason, setReason] = useState('');
   const forLead = finding.severity === 'stop' && person.role !== 'lead';
@@ -201,8 +203,8 @@ function AcceptForm({ finding, onDone }: { readonly finding: Finding; readonly o
         </p>
       )}
       <div className="mt-1 flex gap-2">
-        <button type="submit" className="btn btn-small btn-main" disabled={accept.isPending}>
-          Accept
+        <button type="submit" className="btn btn-small btn-main" disabled={accept.isPending || !ready}>
+          {ready ? 'Accept' : 'Saving first…'}
         </button>
         <button type="button" className="btn btn-small" onClick={onDone}>
           Leave it open

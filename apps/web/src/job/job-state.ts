@@ -64,7 +64,10 @@ export function jobReducer(state: JobState, action: JobAction): JobState {
         doc: result.value,
         undo: [...state.undo.slice(-UNDO_DEPTH), state.doc],
         redo: [],
-        save: state.save === 'offline' ? 'offline' : 'waiting',
+        save:
+          state.save === 'offline' && dirty(state.base, result.value) === 'waiting'
+            ? 'offline'
+            : dirty(state.base, result.value),
         message: '',
       };
     }

@@ -101,5 +101,5 @@ export function useAutosave(jobId: string, state: JobState, dispatch: Dispatch<J
       state.save === 'offline' ? RETRY_MS : PAUSE_MS,
     );
     return () => clearTimeout(timer);
-  }, [jobId, state.save, state.doc, state.conflict, dispatch]);
+  }, [jobId, state.save, state.doc, state.version, state.conflict, dispatch]);
 }

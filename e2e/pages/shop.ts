@@ -1,0 +1,33 @@
+import { expect, type Page } from '@playwright/test';
+
+export const PEOPLE = { tess: 'saltmarsh-tess', lou: 'saltmarsh-lou', guest: 'saltmarsh-guest' } as const;
+
+export async function signIn(page: Page, who: keyof typeof PEOPLE = 'tess'): Promise<void> {
+  await page.goto('/');
+  await page.getByLabel('Name').fill(who);
+  await page.getByLabel('Password').fill(PEOPLE[who]);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByTestId('answer')).toBeVisible();
+}
+
+export async function newJob(page: Page, title: string): Promise<void> {
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('What is it?').fill(title);
+  await page.getByRole('button', { name: 'Start, full return' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(title);
+}
+
+export const stage = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
+
+/** Types into a field the way a person does: click, type over, leave. */
+export async function type(page: Page, label: string | RegExp, text: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: typeof label === 'string' }).first();
+  await field.click();
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('Saved');
+export const finding = (page: Page, code: string) => page.locator(`[data-finding="${code}"]`);
+export const part = (page: Page, id: string) => page.locator(`[data-part="${id}"]`);

@@ -1,0 +1,117 @@
+import { expect, test } from '@playwright/test';
+import { finding, newJob, part, saved, signIn, stage, type } from './pages/shop.ts';
+
+test('two tabs edit the same field: the second sees both values and chooses', async ({ page, context }) => {
+  await signIn(page);
+  await newJob(page, 'Two tabs');
+  await stage(page, 'Plumb');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  for (const tab of [page, other]) {
+    await part(tab, 'feed').click();
+    await expect(tab.getByLabel('Length')).toHaveValue('14 ft 9 1/8 in');
+  }
+  await type(page, 'Length', '12 ft');
+  await saved(page);
+  await type(other, 'Length', '16 ft');
+  const dialog = other.getByRole('dialog');
+  await expect(dialog).toContainText('Changed in two places at once');
+  await expect(dialog.locator('[data-conflict="/plumbing/elements/feed/lengthM"]')).toContainText('4.8768');
+  await expect(dialog).toContainText('3.6576');
+  await dialog.getByText('theirs, Tess Varga').click();
+  await dialog.getByRole('button', { name: 'Keep what is chosen' }).click();
+  await expect(other.getByLabel('Length')).toHaveValue('12 ft');
+  await saved(other);
+
+  // And the other way round: mine stays, and the first tab's edit elsewhere is carried over unharmed.
+  await part(page, 'return').click();
+  await type(page, 'Length', '9 ft');
+  await saved(page);
+  await part(other, 'feed').click();
+  await type(other, 'Length', '15 ft');
+  await saved(other);
+  await page.reload();
+  await part(page, 'feed').click();
+  await expect(page.getByLabel('Length')).toHaveValue('15 ft');
+  await part(page, 'return').click();
+  await expect(page.getByLabel('Length')).toHaveValue('9 ft');
+});
+
+test('an impossible number is refused at the field, with its limits, and nothing else is lost', async ({
+  page,
+}) => {
+  await signIn(page);
+  await newJob(page, 'Bad numbers');
+  await type(page, 'Customer', 'Kept customer');
+  await type(page, 'Base pressure', '9000 psi');
+  const alert = page.getByRole('alert').filter({ hasText: 'outside' });
+  await expect(alert).toContainText('7.252 to 116 psi');
+  await expect(page.getByLabel('Base pressure')).toHaveAttribute('aria-invalid', 'true');
+  await type(page, 'Charging', 'lots');
+  await expect(page.getByText('"lots" is not a voltage')).toBeVisible();
+  await type(page, 'Engine', 'Kept engine');
+  await saved(page);
+  await page.getByLabel('Base pressure').press('Escape');
+  await expect(page.getByLabel('Base pressure')).toHaveValue('43.511 psi');
+  await page.reload();
+  await expect(page.getByLabel('Customer')).toHaveValue('Kept customer');
+  await expect(page.getByLabel('Engine', { exact: true })).toHaveValue('Kept engine');
+  await expect(page.getByLabel('Base pressure')).toHaveValue('43.511 psi');
+});
+
+test('without a connection changes and readings wait on the device and arrive once', async ({
+  page,
+  context,
+}) => {
+  await signIn(page);
+  await newJob(page, 'Weak wireless');
+  await stage(page, 'Test');
+  await page
+    .getByRole('checkbox', { name: /cautions/ })
+    .first()
+    .check();
+  await page.getByRole('button', { name: 'Start the walk' }).click();
+  await expect(page.locator('[data-joint]').first()).toBeVisible();
+  await context.setOffline(true);
+  await page.locator('[data-joint]').nth(0).getByRole('button', { name: 'Dry' }).click();
+  await page.locator('[data-joint]').nth(1).getByRole('button', { name: 'Leak' }).click();
+  await expect(page.getByText('2 readings wait on this device')).toBeVisible();
+  await stage(page, 'Plumb');
+  await part(page, 'feed').click();
+  await page.getByRole('button', { name: 'One size larger' }).click();
+  await expect(page.getByTestId('save-state')).toContainText('kept on this device');
+  await context.setOffline(false);
+  await saved(page);
+  await page.reload();
+  await part(page, 'feed').click();
+  await expect(page.getByTestId('size-feed')).toHaveText('-10');
+  await stage(page, 'Test');
+  await expect(page.getByTestId('walk-progress')).toContainText('2 of');
+  await expect(page.getByTestId('walk-progress')).toContainText('1 leaking');
+});
+
+test('roles: a viewer reads only; a stop is accepted by a lead, not by a technician', async ({ page }) => {
+  await signIn(page, 'tess');
+  await newJob(page, 'Roles');
+  await stage(page, 'Plumb');
+  await part(page, 'return').click();
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'One size smaller' }).click();
+  await finding(page, 'RETURN_OVERRUN').getByRole('button', { name: 'Accept with a reason' }).click();
+  await expect(finding(page, 'RETURN_OVERRUN')).toContainText('by a lead technician only');
+  await saved(page);
+  const url = page.url();
+  await page.getByRole('button', { name: /Sign out/ }).click();
+  await signIn(page, 'lou');
+  await page.goto(url);
+  const stop = finding(page, 'RETURN_OVERRUN');
+  await stop.getByRole('button', { name: 'Accept with a reason' }).click();
+  await stop.getByLabel(/Reason/).fill('Bench demo only, never runs');
+  await stop.getByRole('button', { name: 'Accept', exact: true }).click();
+  await expect(page.locator('[data-accepted="RETURN_OVERRUN"]')).toContainText('Lou Abernethy, lead');
+  await page.getByRole('button', { name: /Sign out/ }).click();
+  await signIn(page, 'guest');
+  await page.goto(url);
+  await expect(page.getByTestId('save-state')).toHaveText('Reading only');
+  await part(page, 'feed').click();
+  await expect(page.getByRole('button', { name: 'One size larger' })).toBeDisabled();
+});
