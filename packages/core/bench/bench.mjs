@@ -1,0 +1,162 @@
+/**
+ * npm run bench: ratios in one run on one machine; nothing here is a test.
+ * The reference is EPANET 2.2 compiled to WebAssembly (npm epanet-js 0.9.0), on the same network, in the same process.
+ */
+import { Project, Workspace } from 'epanet-js';
+import { readFileSync } from 'node:fs';
+import { evaluatePlan, evaluateStates, gauge, NetworkSolver, pipeRun, readJob } from '../dist/index.js';
+
+const DENSITY = 745;
+const NU = 0.58e-6;
+const ENGINE_G = 9.81456;
+
+/** A ladder of two rows with rungs: loops everywhere, one source, draws along it. 60 links at 20 rungs. */
+function ladder(rungs) {
+  const nodes = [{ id: 'S', head: 60 }];
+  const pipes = [];
+  for (let i = 0; i < rungs; i++) {
+    nodes.push({ id: `A${i}`, draw: 12 }, { id: `B${i}`, draw: i % 3 === 0 ? 25 : 0 });
+    pipes.push({ id: `r${i}`, from: `A${i}`, to: `B${i}`, length: 0.4, bore: 7.9 });
+    pipes.push({ id: `a${i}`, from: i === 0 ? 'S' : `A${i - 1}`, to: `A${i}`, length: 0.8, bore: 12.7 });
+    if (i > 0) pipes.push({ id: `b${i}`, from: `B${i - 1}`, to: `B${i}`, length: 0.9, bore: 10.3 });
+    else pipes.push({ id: 'b0', from: 'S', to: 'B0', length: 1.1, bore: 10.3 });
+  }
+  return { nodes, pipes };
+}
+
+function ours({ nodes, pipes }) {
+  return {
+    density: DENSITY,
+    nodes: nodes.map((n) => ({
+      id: n.id,
+      elevation: 0,
+      draw: (n.draw ?? 0) * (1e-3 / 3600),
+      ...(n.head === undefined ? {} : { fixed: gauge(n.head * DENSITY * ENGINE_G) }),
+    })),
+    links: pipes.map((p) => ({
+      id: p.id,
+      from: p.from,
+      to: p.to,
+      law: pipeRun(
+        { length: p.length, bore: p.bore / 1000, roughness: 1.5e-6, minorK: 0 },
+        { density: DENSITY, kinematicViscosity: NU },
+      ),
+    })),
+  };
+}
+
+function inpOf({ nodes, pipes }, accuracy) {
+  return [
+    '[JUNCTIONS]',
+    ...nodes.filter((n) => n.head === undefined).map((n) => `${n.id} 0 ${(n.draw ?? 0) / 60}`),
+    '[RESERVOIRS]',
+    ...nodes.filter((n) => n.head !== undefined).map((n) => `${n.id} ${n.head}`),
+    '[PIPES]',
+    ...pipes.map((p) => `${p.id} ${p.from} ${p.to} ${p.length} ${p.bore} 0.0015 0 Open`),
+    '[OPTIONS]',
+    'UNITS LPM',
+    'HEADLOSS D-W',
+    `VISCOSITY ${NU}`,
+    `ACCURACY ${accuracy}`,
+    'TRIALS 500',
+    '[TIMES]',
+    'DURATION 0',
+    '[END]',
+  ].join('\n');
+}
+
+async function engine(net, accuracy) {
+  const ws = new Workspace();
+  await ws.loadModule();
+  const model = new Project(ws);
+  ws.writeFile('net.inp', inpOf(net, accuracy));
+  model.open('net.inp', 'net.rpt', 'net.bin');
+  model.openH();
+  return model;
+}
+
+/** Median seconds of `run`, after warming up. */
+function time(run, times = 300) {
+  for (let i = 0; i < 40; i++) run();
+  const all = [];
+  for (let i = 0; i < times; i++) {
+    const t = performance.now();
+    run();
+    all.push((performance.now() - t) / 1000);
+  }
+  all.sort((a, b) => a - b);
+  return all[Math.floor(all.length / 2)];
+}
+
+const ms = (s) => `${(s * 1000).toFixed(3)} ms`;
+
+const INITIAL_FLOWS = 10; // EN_INITFLOW: forget the last answer
+
+console.log('One steady solve from a cold start; the network is already loaded in both');
+for (const rungs of [4, 20, 60, 133]) {
+  const net = ladder(rungs);
+  const mine = ours(net);
+  const build = time(() => new NetworkSolver(mine), 60);
+  const solver = new NetworkSolver(mine);
+  const cold = time(() => {
+    solver.restart();
+    solver.solve();
+  });
+  const model = await engine(net, 0.0000001);
+  const step = time(() => {
+    model.initH(INITIAL_FLOWS);
+    model.runH();
+  });
+  model.closeH();
+  // The call a program makes for one answer: set up, solve, hand the results over.
+  const whole = time(() => model.solveH());
+  model.close();
+  // From a description to an answer: what an edit costs a program that hands its network over each time.
+  const fresh = time(() => new NetworkSolver(ours(net)).solve(), 60);
+  const text = inpOf(net, 0.0000001);
+  const ws = new Workspace();
+  await ws.loadModule();
+  const reopened = new Project(ws);
+  ws.writeFile('net.inp', text);
+  const theirFresh = time(() => {
+    reopened.open('net.inp', 'net.rpt', 'net.bin');
+    reopened.solveH();
+    reopened.close();
+  }, 60);
+  const again = time(() => solver.solve());
+  const turns = new NetworkSolver(mine).solve().iterations;
+  console.log(
+    `  ${String(net.pipes.length).padStart(3)} links: ours ${ms(cold)} (${turns} turns; numbering it once ${ms(build)})`,
+  );
+  console.log(
+    `             engine ${ms(step)} inner step, ${ms(whole)} its solve call: ${(step / cold).toFixed(2)} and ${(whole / cold).toFixed(2)} times ours`,
+  );
+}
+
+const read = readJob(
+  readFileSync(new URL('../../../examples/hill-climb-coupe.json', import.meta.url), 'utf8'),
+);
+if (!read.ok) throw new Error(read.errors[0].message);
+const doc = read.value;
+const states = time(() => evaluateStates(doc), 60);
+const plan = time(() => evaluatePlan(doc), 40);
+console.log(`The demo job, plumbing and wiring together`);
+console.log(`  ${evaluateStates(doc).length} operating states ${ms(states)}`);
+console.log(
+  `  with findings, fixes tried and weakest links ${ms(plan)}: ${(plan / states).toFixed(1)} times the states alone`,
+);
+const pull = {
+  ...doc,
+  brief: {
+    ...doc.brief,
+    pull: Array.from({ length: 60 }, (_, i) => ({
+      rpm: 2000 + i * 90,
+      powerW: 80e3 + i * 4800,
+      boostPa: Math.min(200e3, i * 6e3),
+    })),
+  },
+};
+const sixty = time(() => evaluateStates(pull), 20);
+console.log(
+  `  a pull of 60 points, each with its supply margin and return capacity ${ms(sixty)}: ${((sixty / 60) * 1000).toFixed(2)} ms a point`,
+);
