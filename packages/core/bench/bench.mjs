@@ -129,6 +129,9 @@ for (const rungs of [4, 20, 60, 133]) {
     `  ${String(net.pipes.length).padStart(3)} links: ours ${ms(cold)} (${turns} turns; numbering it once ${ms(build)})`,
   );
   console.log(
+    `             from a description: ours ${ms(fresh)}, engine ${ms(theirFresh)}, ${(theirFresh / fresh).toFixed(2)} times ours; the same point again: ours ${ms(again)}`,
+  );
+  console.log(
     `             engine ${ms(step)} inner step, ${ms(whole)} its solve call: ${(step / cold).toFixed(2)} and ${(whole / cold).toFixed(2)} times ours`,
   );
 }

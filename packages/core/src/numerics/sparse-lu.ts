@@ -37,17 +37,16 @@ export class SparseLu {
       count += 2 * upper[k]!.length;
     }
     this.values = new Float64Array(count);
-    const index = new Map<number, number>();
-    const key = (i: number, j: number) => i * n + j;
+    const index = new EntryIndex(n);
     this.columns = upper.map((u) => Int32Array.from(u));
     for (let k = 0; k < n; k++) {
-      index.set(key(k, k), k);
+      index.set(k, k, k);
       upper[k]!.forEach((j, s) => {
-        index.set(key(k, j), upperStart[k]! + s);
-        index.set(key(j, k), upperStart[k]! + upper[k]!.length + s);
+        index.set(k, j, upperStart[k]! + s);
+        index.set(j, k, upperStart[k]! + upper[k]!.length + s);
       });
     }
-    this.lookup = (i, j) => index.get(key(place[i]!, place[j]!)) ?? -1;
+    this.lookup = (i, j) => index.get(place[i]!, place[j]!);
 
     const target: number[] = [];
     const left: number[] = [];
@@ -58,12 +57,12 @@ export class SparseLu {
     const scaleEnds: number[] = [];
     for (let k = 0; k < n; k++) {
       for (const i of upper[k]!) {
-        scaleL.push(index.get(key(i, k))!);
+        scaleL.push(index.get(i, k));
         scaleP.push(k);
         for (const j of upper[k]!) {
-          target.push(index.get(key(i, j))!);
-          left.push(index.get(key(i, k))!);
-          right.push(index.get(key(k, j))!);
+          target.push(index.get(i, j));
+          left.push(index.get(i, k));
+          right.push(index.get(k, j));
         }
       }
       stepEnds.push(target.length);
@@ -126,6 +125,25 @@ export class SparseLu {
       y[k] = sum / v[k]!;
     }
     for (let k = 0; k < n; k++) b[this.order[k]!] = y[k]!;
+  }
+}
+
+/** Where entry (i, j) lives: a plain table while that is small, a map beyond. */
+class EntryIndex {
+  private readonly table: Int32Array | null;
+  private readonly map = new Map<number, number>();
+
+  constructor(private readonly n: number) {
+    this.table = n <= 512 ? new Int32Array(n * n).fill(-1) : null;
+  }
+
+  set(i: number, j: number, at: number): void {
+    if (this.table) this.table[i * this.n + j] = at;
+    else this.map.set(i * this.n + j, at);
+  }
+
+  get(i: number, j: number): number {
+    return this.table ? this.table[i * this.n + j]! : (this.map.get(i * this.n + j) ?? -1);
   }
 }
 
