@@ -3,6 +3,8 @@ import fc from 'fast-check';
 import {
   boreOf,
   evaluateStates,
+  fullReturnJob,
+  pumpElement,
   type ElementOf,
   type JobDocument,
   type StateValues,
@@ -13,6 +15,28 @@ const runs = { numRuns: 100 };
 
 const values = (doc: JobDocument): { id: string; v: StateValues }[] =>
   evaluateStates(doc).flatMap((s) => (s.values ? [{ id: s.state.id, v: s.values }] : []));
+
+test('a small pump on -3 hose with a stiff regulator settles (found by the property below; once ran to NaN)', () => {
+  const job = fullReturnJob('x');
+  const e = job.plumbing.elements;
+  e['pump'] = pumpElement('T255', -0.1);
+  for (const id of ['feed', 'return']) {
+    e[id] = {
+      ...(e[id] as ElementOf<'run'>),
+      dash: 3,
+      lengthM: 0.1,
+      ends: ['straight', 'elbow-90'],
+      bendDegrees: 0,
+    };
+  }
+  e['regulator'] = { ...(e['regulator'] as ElementOf<'bypass-regulator'>), cv: 0.3, droop: 3.6e6 };
+  job.plumbing.paths['feed']!.order = ['strainer', 'pump', 'filter', 'feed'];
+  delete e['check'];
+  job.brief.basePressurePa = 150e3;
+  job.brief.fuel.ethanol = 0.966;
+  job.brief.pull = job.brief.pull.map((p) => ({ ...p, powerW: p.powerW * 3 }));
+  expect(evaluateStates(job).map((s) => s.reason)).toEqual(Array(10).fill('flows and pressures settled'));
+});
 
 describe('laws every system keeps', () => {
   test('every state settles, and flow in is flow out at every node', () => {

@@ -28,7 +28,10 @@ export function brokenScale(values: readonly number[], height: number, least: nu
   const high = padded(highBottom, hi, least);
   const scale = scaleLinear([low[0], low[1], high[0], high[1]], [height, height * 0.68, height * 0.58, 0]);
   return Object.assign((v: number) => scale(v), {
-    ticks: [...ticks(low[0], low[1], 3), ...ticks(high[0], high[1], 4)],
+    // A number right at the break would sit under its mark.
+    ticks: [...ticks(low[0], low[1], 3), ...ticks(high[0], high[1], 4)].filter(
+      (t) => Math.abs(scale(t) - height * 0.63) > 12,
+    ),
     breakAt: height * 0.63,
   });
 }

@@ -80,7 +80,9 @@ interface Raw {
  */
 export function pumpLaw(model: PumpModel): PumpLaw {
   const raw = model.type === 'turbine' ? turbine(model) : displacement(model);
-  return (pressureRise, volts) => {
+  const lowest = -300e3;
+  const highest = model.reliefPa + 2 * RELIEF_BAND_PA;
+  const within = (pressureRise: number, volts: number): PumpPoint => {
     if (volts <= 0.5) {
       return { flow: 0, continued: 0, flowSlope: 0, current: 0, speed: 0, scaled: true, beyondCurve: true };
     }
@@ -103,6 +105,14 @@ export function pumpLaw(model: PumpModel): PumpLaw {
       scaled: Math.abs(volts - model.curve.volts) > 0.05,
       beyondCurve: r.beyond || volts < PUMP_LAW_VOLTS.min || volts > PUMP_LAW_VOLTS.max,
     };
+  };
+  // A solver's first guesses may be absurd; beyond any pressure a pump can see its law goes straight on.
+  return (pressureRise, volts) => {
+    const held = Math.min(highest, Math.max(lowest, pressureRise));
+    const point = within(held, volts);
+    if (held === pressureRise) return point;
+    const continued = point.continued + point.flowSlope * (pressureRise - held);
+    return { ...point, continued, flow: Math.max(0, continued), beyondCurve: true };
   };
 }
 

@@ -27,19 +27,19 @@ export function runningPump(law: PumpLaw, volts: number): FlowLaw {
 }
 
 /**
- * A stopped pump: shut backward when it has an outlet check valve, a leak path both ways otherwise.
+ * A stopped pump: shut when it has an outlet check valve (what a full tank could siphon forward through it is left
+ * out), a leak path both ways otherwise.
  * @param outletCheck whether it has a check valve
- * @returns flow law
+ * @returns flow law, straight through zero
  * @source common practice; leak conductance 100 L/h at 100 kPa is an estimate
  * @example stoppedPump(true).form // => 'flow'
  */
 export function stoppedPump(outletCheck: boolean): FlowLaw {
+  const g = outletCheck ? SHUT_CONDUCTANCE : STOPPED_LEAK;
   return {
     form: 'flow',
     evaluate(pUp, pDown, out) {
-      const dp = pUp - pDown;
-      const g = outletCheck && dp < 0 ? SHUT_CONDUCTANCE : STOPPED_LEAK;
-      out[0] = g * dp;
+      out[0] = g * (pUp - pDown);
       out[1] = g;
       out[2] = -g;
     },
