@@ -16,8 +16,8 @@ test('two tabs edit the same field: the second sees both values and chooses', as
   await type(other, 'Length', '16 ft');
   const dialog = other.getByRole('dialog');
   await expect(dialog).toContainText('Changed in two places at once');
-  await expect(dialog.locator('[data-conflict="/plumbing/elements/feed/lengthM"]')).toContainText('4.8768');
-  await expect(dialog).toContainText('3.6576');
+  await expect(dialog.locator('[data-conflict="/plumbing/elements/feed/lengthM"]')).toContainText('16 ft');
+  await expect(dialog).toContainText('12 ft');
   await dialog.getByText('theirs, Tess Varga').click();
   await dialog.getByRole('button', { name: 'Keep what is chosen' }).click();
   await expect(other.getByLabel('Length')).toHaveValue('12 ft');

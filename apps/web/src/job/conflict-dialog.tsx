@@ -1,17 +1,8 @@
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import type { ConflictDetail } from '../api/types.ts';
-
-const words = (value: unknown): string => {
-  if (value === null || value === undefined) return 'removed';
-  return typeof value === 'string' ? value : JSON.stringify(value);
-};
-const place = (path: string): string =>
-  path
-    .split('/')
-    .slice(1)
-    .filter((p) => !['plumbing', 'elements', 'wiring', 'circuits', 'segments', 'brief'].includes(p))
-    .join(', ');
+import { useFormat } from '../app/settings.ts';
+import { placeName, valueWords } from './field-words.ts';
 
 /** Two people changed the same thing: both values are shown, and one is chosen. Nothing is overwritten unseen. */
 export function ConflictDialog({
@@ -21,6 +12,7 @@ export function ConflictDialog({
   readonly detail: ConflictDetail;
   readonly onResolve: (keepTheirs: readonly string[]) => void;
 }) {
+  const format = useFormat();
   const [theirs, setTheirs] = useState<readonly string[]>([]);
   return (
     <Dialog.Root open>
@@ -37,7 +29,7 @@ export function ConflictDialog({
           </p>
           {detail.conflicts.map((c) => (
             <fieldset key={c.path} className="mt-3 border-t-2 border-ink pt-2" data-conflict={c.path}>
-              <legend className="label font-semibold">{place(c.path)}</legend>
+              <legend className="label font-semibold">{placeName(detail.document, c.path)}</legend>
               <div className="grid grid-cols-2 gap-3">
                 {[
                   {
@@ -65,7 +57,9 @@ export function ConflictDialog({
                       onChange={side.pick}
                     />
                     <span className="label text-sm text-soft">{side.who}</span>
-                    <span className="block text-lg font-bold break-words">{words(side.value)}</span>
+                    <span className="block text-lg font-bold break-words">
+                      {valueWords(c.path, side.value, format)}
+                    </span>
                   </label>
                 ))}
               </div>

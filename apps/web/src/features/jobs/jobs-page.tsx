@@ -219,7 +219,7 @@ function NewJob() {
         void handleSubmit(({ title }) => create.mutate({ pattern: 'full-return', title }, go))(e)
       }
     >
-      <label className="label text-sm text-soft">
+      <label className="label flex flex-col text-sm text-soft">
         What is it?
         <input
           className="field mt-0.5 w-[300px]"

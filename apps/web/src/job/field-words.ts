@@ -1,0 +1,67 @@
+import { valueAt, wireSizeName, type Dimension, type JobDocument, type WireSize } from '@venula/core';
+
+/** What a field is called and how its value is shown, by the last part of its place in the document. */
+const WORDS: Readonly<Record<string, readonly [string, Dimension?]>> = {
+  name: ['name'],
+  lengthM: ['length', 'length'],
+  dash: ['size'],
+  hose: ['hose or tube'],
+  ends: ['ends'],
+  boreM: ['bore', 'bore'],
+  bendDegrees: ['bends, degrees'],
+  extraK: ['other losses, K'],
+  clogged: ['clogged', 'fraction'],
+  lossAt400Pa: ['loss at 400 L/h', 'pressure'],
+  cv: ['seat, Cv'],
+  droop: ['droop, Pa per m³/s'],
+  reliefPa: ['relief', 'pressure'],
+  elevationM: ['height', 'length'],
+  crackPa: ['opens at', 'pressure'],
+  size: ['wire size'],
+  conductor: ['conductor'],
+  ratingA: ['rating', 'amps'],
+  distanceM: ['distance from the source', 'length'],
+  ohms: ['resistance', 'resistance'],
+  contactOhms: ['contact resistance', 'resistance'],
+  basePressurePa: ['base pressure', 'pressure'],
+  ethanol: ['ethanol content', 'fraction'],
+  designMargin: ['margin asked', 'fraction'],
+  bsfc: ['BSFC', 'fuelRate'],
+  fuelK: ['fuel temperature', 'temperature'],
+  rvpPa: ['gasoline vapor pressure', 'pressure'],
+  staticFlowM3s: ['flow of one', 'injectorFlow'],
+  batteryV: ['battery', 'volts'],
+  chargingV: ['charging', 'volts'],
+  pull: ['the pull'],
+  order: ['order of parts'],
+  title: ['job'],
+  customer: ['customer'],
+  description: ['vehicle'],
+  engine: ['engine'],
+  asFound: ['as found'],
+};
+
+/** "Feed hose: length" for a JSON Pointer into the job. */
+export function placeName(doc: JobDocument, pointer: string): string {
+  const parts = pointer.split('/').slice(1);
+  const last = parts.at(-1)!;
+  const owner = valueAt(doc, `/${parts.slice(0, -1).join('/')}`) as { name?: unknown } | undefined;
+  const word = WORDS[last]?.[0] ?? last;
+  return typeof owner?.name === 'string' ? `${owner.name}: ${word}` : word;
+}
+
+/** A value of that place in words. */
+export function valueWords(
+  pointer: string,
+  value: unknown,
+  format: (dimension: Dimension, value: number) => string,
+): string {
+  const last = pointer.split('/').at(-1)!;
+  const dimension = WORDS[last]?.[1];
+  if (value === null || value === undefined) return 'removed';
+  if (typeof value === 'number')
+    return dimension ? format(dimension, value) : last === 'dash' ? `-${value}` : String(value);
+  if (last === 'size' && typeof value === 'string') return wireSizeName(value as WireSize);
+  if (Array.isArray(value)) return `a list of ${value.length}`;
+  return typeof value === 'string' ? value : JSON.stringify(value).slice(0, 200);
+}
