@@ -10,10 +10,15 @@ export async function signIn(page: Page, who: keyof typeof PEOPLE = 'tess'): Pro
   await expect(page.getByTestId('answer')).toBeVisible();
 }
 
-export async function newJob(page: Page, title: string): Promise<void> {
+export async function newJob(
+  page: Page,
+  title: string,
+  style = 'Full return, regulator after the rail',
+): Promise<void> {
   await page.getByRole('button', { name: 'New job' }).click();
   await page.getByLabel('What is it?').fill(title);
-  await page.getByRole('button', { name: 'Start, full return' }).click();
+  await page.getByRole('radio', { name: style }).check();
+  await page.getByRole('button', { name: 'Start the job' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText(title);
 }
 

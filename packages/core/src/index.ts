@@ -64,6 +64,7 @@ export { injectorDuty } from './demand/injectors.ts';
 
 export { darcyFriction } from './plumbing/friction.ts';
 export { bendLoss, boreChangeLoss, hoseEndLoss } from './plumbing/minor-losses.ts';
+export { blockingRegulator } from './plumbing/laws/blocking-regulator.ts';
 export { bypassRegulator, seatFlow } from './plumbing/laws/bypass-regulator.ts';
 export { checkValve } from './plumbing/laws/check-valve.ts';
 export { filterLoss, powerLoss } from './plumbing/laws/filter.ts';
@@ -98,12 +99,19 @@ export type {
   PlumbingElement,
   Segment,
   SegmentOf,
+  Style,
 } from './design/job-document.ts';
-export { fullReturnJob, pumpElement } from './design/patterns.ts';
+export { PATTERNS } from './design/patterns/all.ts';
+export { fullReturnJob } from './design/patterns/full-return.ts';
+export type { Pattern } from './design/patterns/pattern.ts';
+export { pumpElement } from './design/pieces.ts';
+export { insertPart, movePart, NEW_PARTS, removePart, splitRun, type NewPart } from './design/edit-path.ts';
+export { STYLES } from './design/job-document.ts';
 
 export { evaluatePlan, evaluateStates } from './plan/evaluate.ts';
 export { operatingStates, type OperatingState, type StateKind } from './plan/states.ts';
 export { boreOf } from './plan/run-geometry.ts';
+export { trappedVolume, type TrappedVolume } from './plan/trapped.ts';
 export { wireAmpacity } from './plan/circuits.ts';
 export { billOfMaterials, type BillGroup, type BillLine } from './plan/bill.ts';
 export { jointList, lineVolume, type Joint } from './plan/joints.ts';

@@ -1,4 +1,4 @@
-import type { PatchOperation } from '@venula/core';
+import { STYLES, type PatchOperation, type Style } from '@venula/core';
 import Joi from 'joi';
 
 export interface ListQuery {
@@ -16,14 +16,14 @@ export const listQuery = Joi.object<ListQuery>({
 
 export interface NewJob {
   title?: string;
-  pattern?: 'full-return';
+  pattern?: Style;
   document?: unknown;
   copyOf?: string;
 }
 /** From a pattern, from a job file, or as a copy. */
 export const newJob = Joi.object<NewJob>({
   title: Joi.string().trim().min(1).max(120),
-  pattern: Joi.string().valid('full-return'),
+  pattern: Joi.string().valid(...STYLES),
   document: Joi.object().unknown(true),
   copyOf: Joi.string().uuid(),
 })

@@ -8,7 +8,7 @@ import {
   applyPatch,
   checkJob,
   evaluatePlan,
-  fullReturnJob,
+  PATTERNS,
   overlappingPaths,
   valueAt,
   type InputError,
@@ -99,7 +99,7 @@ export class JobsService {
     });
   }
 
-  private async startingDocument({ title, document, copyOf }: NewJob): Promise<JobDocument> {
+  private async startingDocument({ title, document, copyOf, pattern }: NewJob): Promise<JobDocument> {
     if (document !== undefined) {
       const read = checkJob(document);
       if (!read.ok) throw unreadable(read.errors);
@@ -109,7 +109,7 @@ export class JobsService {
       const from = (await this.find(copyOf)).document;
       return { ...from, title: title ?? `Copy of ${from.title}`.slice(0, 120) };
     }
-    return fullReturnJob(title!);
+    return PATTERNS.find((p) => p.id === pattern)!.job(title!);
   }
 
   /**

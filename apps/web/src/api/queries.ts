@@ -1,3 +1,4 @@
+import type { Style } from '@venula/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from './client.ts';
 import type { AcceptanceRow, JobList, JobRecord, Person, ReadingKind, RevisionRow, RunRow } from './types.ts';
@@ -46,7 +47,7 @@ export const useJobs = (search: string, page: number, archived: boolean) =>
 export const useCreateJob = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: { title?: string; pattern?: 'full-return'; document?: unknown; copyOf?: string }) =>
+    mutationFn: (body: { title?: string; pattern?: Style; document?: unknown; copyOf?: string }) =>
       api<JobRecord>('POST', '/jobs', body),
     onSuccess: () => client.invalidateQueries({ queryKey: keys.jobs }),
   });

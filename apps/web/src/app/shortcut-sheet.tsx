@@ -11,6 +11,8 @@ const ROWS: readonly (readonly [string, string])[] = [
   ['u', 'US or metric units'],
   ['Enter on a part', 'open it in the tray'],
   ['arrow up, down on a part', 'one size larger, smaller'],
+  ['Alt arrow left, right on a part', 'move it along the track'],
+  ['Delete on a part', 'take it out'],
 ];
 
 export function ShortcutSheet({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {

@@ -3,7 +3,8 @@ import { useEffect, useState } from 'react';
 import { tell } from '../api/client.ts';
 import { useAccept, useAcceptances } from '../api/queries.ts';
 import type { AcceptanceRow } from '../api/types.ts';
-import { useFormat } from '../app/settings.ts';
+import { useFormat, useSettings } from '../app/settings.ts';
+import { inUnits } from '../ui/in-units.ts';
 import { SEVERITY_NAME, SeverityMark, TONE } from '../ui/severity.tsx';
 import type { FixPreview } from '../workers/plan.worker.ts';
 import { judgeWorker } from '../workers/plan-client.ts';
@@ -54,6 +55,7 @@ function FindingCard({
   readonly lapsed: AcceptanceRow | undefined;
 }) {
   const { edit, readOnly, selectState } = useJob();
+  const { units } = useSettings();
   const previews = usePreviews(finding);
   const [accepting, setAccepting] = useState(false);
   const tone = TONE[finding.severity];
@@ -64,7 +66,7 @@ function FindingCard({
         {SEVERITY_NAME[finding.severity]}
         <span className="label ml-auto text-xs font-medium text-soft">{finding.place.name}</span>
       </h3>
-      <p className="mt-1 font-medium leading-snug">{finding.title}</p>
+      <p className="mt-1 font-medium leading-snug">{inUnits(finding.title, units)}</p>
       {lapsed && (
         <p className="mt-1 text-sm text-fix">
           Accepted by {lapsed.author} for other numbers on {new Date(lapsed.at).toLocaleDateString('en-US')};
@@ -93,7 +95,7 @@ function FindingCard({
                 className={`btn w-full ${i === 0 ? 'btn-main' : ''}`}
                 onClick={() => edit(...fix.patch)}
               >
-                {fix.label}
+                {inUnits(fix.label, units)}
               </button>
               <Effect preview={previews[i]} severity={finding.severity} />
             </div>

@@ -1,3 +1,4 @@
+import { PATTERNS } from '@venula/core';
 import { CloudOff, Redo2, Undo2 } from 'lucide-react';
 import { SettingsSwitches } from '../app/settings-switches.tsx';
 import { useJob } from './job-context.ts';
@@ -20,7 +21,8 @@ export function JobHeader() {
           {String(number).padStart(4, '0')} {doc.title}
         </h1>
         <p className="label truncate text-sm text-soft">
-          E{(doc.brief.fuel.ethanol * 100).toFixed(0)} · full return, regulator after the rail
+          E{(doc.brief.fuel.ethanol * 100).toFixed(0)} ·{' '}
+          {PATTERNS.find((p) => p.id === doc.plumbing.style)?.name}
           {doc.customer ? ` · ${doc.customer}` : ''}
         </p>
       </div>

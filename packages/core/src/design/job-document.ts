@@ -23,6 +23,19 @@ import {
 export const JOB_FORMAT = 'venula-job';
 export const JOB_VERSION = 1;
 
+/** System styles a job can start from; the plan is edited freely from there. */
+export const STYLES = [
+  'full-return',
+  'regulator-before-rail',
+  'blocking',
+  'returnless',
+  'twin-pump',
+  'rails-parallel',
+  'rails-series',
+  'hard-line',
+] as const;
+export type Style = (typeof STYLES)[number];
+
 const name = text(80, 1);
 const LPH = 1e-3 / 3600;
 
@@ -120,6 +133,8 @@ const element = variant({
     frictionAmps: number(0, 50, 'A'),
     reliefPa: number(100e3, 3e6, 'Pa'),
     outletCheck: flag(),
+    /** Staged: runs at and above this manifold pressure only. Absent: always on. */
+    onAboveBoostPa: optional(number(-100e3, 400e3, 'Pa gauge')),
   }),
   'check-valve': object({
     kind: oneOf(['check-valve']),
@@ -152,12 +167,27 @@ const element = variant({
     /** Bypass flow while the screw was set; absent: what the pump gives then. */
     setFlowM3s: optional(number(0, 1e-3, 'm³/s')),
   }),
+  'blocking-regulator': object({
+    kind: oneOf(['blocking-regulator']),
+    name,
+    referenced: flag(),
+    ratio: number(0, 10, ''),
+    droop: number(1e5, 1e10, 'Pa per m³/s'),
+    cv: number(0.05, 20, 'US gpm/√psi'),
+  }),
+  component: object({
+    kind: oneOf(['component']),
+    name,
+    what: oneOf(['ethanol-sensor', 'valve-core', 'quick-connector', 'bulkhead', 'other']),
+    k: number(0, 200, ''),
+    boreM: number(1e-3, 0.05, 'm'),
+  }),
 });
 
 const id = text(40, 1);
 
 const plumbing = object({
-  style: oneOf(['full-return']),
+  style: oneOf(STYLES),
   junctions: byId(junction, 60),
   elements: byId(element, 300),
   paths: byId(

@@ -70,11 +70,12 @@ function componentLines(doc: JobDocument): BillLine[] {
           ),
         ];
       }
+      case 'blocking-regulator':
       case 'bypass-regulator':
         return [
           line(
             'components',
-            `${e.name}, bypass, 1:${e.ratio}, Cv ${e.cv}`,
+            `${e.name}, ${e.kind === 'blocking-regulator' ? 'blocking' : 'bypass'}, 1:${e.ratio}, Cv ${e.cv}`,
             1,
             'each',
             'gauge and reference port clocked toward the eye',

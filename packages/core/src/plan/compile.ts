@@ -1,14 +1,16 @@
 import type { FuelProperties } from '../demand/fuel.ts';
-import type { JobDocument, PlumbingElement } from '../design/job-document.ts';
+import type { ElementOf, JobDocument, PlumbingElement } from '../design/job-document.ts';
 import { pumpLaw, type PumpLaw } from '../parts/pump/pump-model.ts';
+import { blockingRegulator } from '../plumbing/laws/blocking-regulator.ts';
 import { bypassRegulator, heldOpen, heldShut } from '../plumbing/laws/bypass-regulator.ts';
 import { checkValve } from '../plumbing/laws/check-valve.ts';
 import { filterLoss } from '../plumbing/laws/filter.ts';
 import type { LinkLaw } from '../plumbing/laws/link-law.ts';
-import { pipeRun } from '../plumbing/laws/pipe-run.ts';
+import { fixedLoss, pipeRun } from '../plumbing/laws/pipe-run.ts';
 import { runningPump, stoppedPump } from '../plumbing/laws/pump.ts';
 import type { Network, NetworkLink, NetworkNode } from '../plumbing/network.ts';
 import { gauge } from '../quantities/pressure.ts';
+import { pathNodes } from './path-nodes.ts';
 import { runGeometry } from './run-geometry.ts';
 import type { OperatingState } from './states.ts';
 
@@ -20,10 +22,16 @@ import type { OperatingState } from './states.ts';
  */
 export type NetworkMode = 'running' | 'available' | 'capacity';
 
+const isRegulator = (e: PlumbingElement) => e.kind === 'bypass-regulator' || e.kind === 'blocking-regulator';
+
+/** A staged pump waits for its boost; every other runs whenever pumps do. */
+export const pumpRuns = (pump: ElementOf<'pump'>, state: OperatingState): boolean =>
+  state.pumpsOn && (pump.onAboveBoostPa === undefined || state.manifold >= pump.onAboveBoostPa);
+
 /** Pressure the rails are asked to hold: base, plus manifold pressure where the regulator is referenced, Pa gauge. */
 export function requiredRail(doc: JobDocument, state: OperatingState): number {
-  const regulator = Object.values(doc.plumbing.elements).find((e) => e.kind === 'bypass-regulator');
-  const ratio = regulator?.kind === 'bypass-regulator' && regulator.referenced ? regulator.ratio : 0;
+  const regulator = Object.values(doc.plumbing.elements).find(isRegulator);
+  const ratio = regulator?.referenced ? regulator.ratio : 0;
   return doc.brief.basePressurePa + ratio * state.manifold;
 }
 
@@ -54,10 +62,10 @@ export class PlumbingCompiler {
     for (const [pathId, path] of Object.entries(paths)) {
       const order = path.order.filter((id) => elements[id]);
       if (!junctions[path.from] || !junctions[path.to]) continue;
-      const inner = order.slice(1).map((_, i) => `${pathId}/${i + 1}`);
-      const nodes = [path.from, ...inner, path.to];
-      inner.forEach((n) => this.nodeIds.push(n));
-      order.forEach((id, i) => this.ends.push({ id, from: nodes[i]!, to: nodes[i + 1]! }));
+      const links = pathNodes(pathId, path, elements);
+      const nodes = [path.from, ...links.map((l) => l.to)];
+      this.nodeIds.push(...nodes.slice(1, -1));
+      this.ends.push(...links);
       this.levels(order, nodes, elements, junctions[path.from]!.elevationM, junctions[path.to]!.elevationM);
     }
   }
@@ -134,9 +142,23 @@ export class PlumbingCompiler {
       case 'check-valve':
         return checkValve({ crackPa: e.crackPa, k: e.k, bore: e.boreM }, fuel.density);
       case 'pump':
-        return state.pumpsOn
+        return pumpRuns(e, state)
           ? runningPump(this.pumpLaws.get(id)!, volts.get(id) ?? 0)
           : stoppedPump(e.outletCheck);
+      case 'component':
+        return fixedLoss({ k: e.k, bore: e.boreM, density: fuel.density });
+      case 'blocking-regulator':
+        if (mode !== 'running') return heldOpen(e.cv, fuel.density);
+        return blockingRegulator(
+          {
+            setPa: gauge(this.doc.brief.basePressurePa),
+            referencePa: e.referenced ? state.manifold : gauge(0),
+            ratio: e.ratio,
+            droop: e.droop,
+            cv: e.cv,
+          },
+          fuel.density,
+        );
       case 'bypass-regulator':
         if (mode === 'available') return heldShut;
         if (mode === 'capacity') return heldOpen(e.cv, fuel.density);

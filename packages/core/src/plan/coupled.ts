@@ -4,7 +4,7 @@ import type { PumpPoint } from '../parts/pump/pump-model.ts';
 import { NetworkSolver, type NetworkSolution } from '../plumbing/solve.ts';
 import type { CircuitSolution } from '../wiring/circuit.ts';
 import { circuitFor, solvePumpCircuit } from './circuits.ts';
-import { PlumbingCompiler, type NetworkMode } from './compile.ts';
+import { PlumbingCompiler, pumpRuns, type NetworkMode } from './compile.ts';
 import { fuelOf, type OperatingState } from './states.ts';
 
 export interface PumpOperating extends PumpPoint {
@@ -92,7 +92,8 @@ export class CoupledSolver {
       const link = network.links.get(id);
       if (!link) continue;
       const rise = link.pDown - link.pUp;
-      if (!state.pumpsOn) {
+      const part = this.doc.plumbing.elements[id];
+      if (part?.kind !== 'pump' || !pumpRuns(part, state)) {
         out.set(id, {
           flow: link.flow,
           continued: link.flow,

@@ -76,6 +76,8 @@ export interface StateValues {
   readonly pumps: readonly PumpResult[];
   readonly regulator: RegulatorResult | null;
   readonly stations: readonly StationResult[];
+  /** Pressure at each junction, Pa gauge. */
+  readonly junctions: Readonly<Record<string, GaugePressure>>;
   /** Pull and cruise: flow the feed side could deliver at the required pressure, m³/s. */
   readonly available: number | null;
   /** available / demand − 1. */

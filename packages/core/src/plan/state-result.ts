@@ -13,9 +13,15 @@ import type {
 } from './results.ts';
 import { runGeometry } from './run-geometry.ts';
 import type { OperatingState } from './states.ts';
+import { trappedVolume } from './trapped.ts';
 
 /** Solves one operating state and says everything about it. */
 export function evaluateState(solver: CoupledSolver, state: OperatingState): StateResult {
+  if (state.kind === 'hot-soak' && trappedVolume(solver.doc)) {
+    // Closed in, fuel follows the heat and no steady flow: the finding tells the rise, and no number is made up here.
+    const reason = 'fuel is closed in, its pressure follows the heat and not a flow; see the finding';
+    return { state, converged: true, reason, iterations: 0, worstNode: '', values: null };
+  }
   const solved = solver.solve(state);
   const head = {
     state,
@@ -48,6 +54,9 @@ function stateValues(solver: CoupledSolver, state: OperatingState, solution: Cou
     pumps: pumpResults(solver, solution),
     regulator,
     stations,
+    junctions: Object.fromEntries(
+      Object.keys(doc.plumbing.junctions).map((id) => [id, network.pressures.get(id) ?? gauge(NaN)]),
+    ),
     available,
     margin: available !== null && state.draw > 0 ? available / state.draw - 1 : null,
     injectorDuty: injectorDuty(

@@ -111,6 +111,7 @@ export function operatingStates(doc: JobDocument): OperatingState[] {
   ];
 }
 
+/** What swells out of the rails, where it has somewhere to go. */
 const soakFlow = (doc: JobDocument, fuel: FuelProperties): number => {
   const volume = Object.values(doc.plumbing.junctions).reduce(
     (v, j) => v + (j.kind === 'rail' ? j.volumeM3 : 0),

@@ -74,7 +74,10 @@ function improved(e: PlumbingElement): { element: PlumbingElement; change: strin
         element: { ...e, curve: { ...e.curve, flows: e.curve.flows.map((q) => q * 1.15) } },
         change: 'a pump of 15 % more flow',
       };
+    case 'component':
+      return { element: { ...e, boreM: e.boreM * 1.25 }, change: 'one size larger' };
     case 'bypass-regulator':
+    case 'blocking-regulator':
       return undefined;
   }
 }

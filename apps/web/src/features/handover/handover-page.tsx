@@ -1,4 +1,4 @@
-import { billOfMaterials, boreOf, HOSE_KINDS, wireSizeName, writeJob } from '@venula/core';
+import { billOfMaterials, boreOf, HOSE_KINDS, PATTERNS, wireSizeName, writeJob } from '@venula/core';
 import { Download, Printer } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { tell } from '../../api/client.ts';
@@ -56,7 +56,7 @@ export function HandoverPage() {
             name="Injectors"
             value={`${doc.brief.injectors.count} × ${format('injectorFlow', doc.brief.injectors.staticFlowM3s)}`}
           />
-          <Fact name="Style" value="full return, regulator after the rail" />
+          <Fact name="Style" value={PATTERNS.find((p) => p.id === doc.plumbing.style)?.name ?? '–'} />
           <Fact
             name="Pump"
             value={Object.values(doc.plumbing.elements).find((e) => e.kind === 'pump')?.name ?? '–'}

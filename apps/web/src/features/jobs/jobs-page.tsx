@@ -1,4 +1,4 @@
-import { readJob, JOB_FILE_LIMIT, type InputError } from '@venula/core';
+import { JOB_FILE_LIMIT, PATTERNS, readJob, type InputError, type Style } from '@venula/core';
 import { FileUp, Plus, Search } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useForm } from 'react-hook-form';
@@ -27,7 +27,7 @@ export function JobsPage() {
   return (
     <div className="h-full overflow-y-auto px-8 py-6">
       <div className="mx-auto max-w-[1080px]">
-        <div className="flex items-end justify-between gap-6">
+        <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
           <h2 className="headline text-[1.85rem]" data-testid="answer">
             {jobs.data
               ? `${jobs.data.total} ${archived ? 'archived ' : ''}${jobs.data.total === 1 ? 'job' : 'jobs'}${search ? ` with “${search}”` : archived ? '' : ' on the lifts and waiting'}`
@@ -184,6 +184,7 @@ function NewJob() {
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
   const [errors, setErrors] = useState<readonly InputError[]>([]);
+  const [style, setStyle] = useState<Style>('full-return');
   const file = useRef<HTMLInputElement>(null);
   const { register, handleSubmit } = useForm<{ title: string }>();
   const go = { onSuccess: (job: { id: string }) => void navigate(`/jobs/${job.id}/brief`) };
@@ -214,15 +215,13 @@ function NewJob() {
   }
   return (
     <form
-      className="flex flex-wrap items-end justify-end gap-2"
-      onSubmit={(e) =>
-        void handleSubmit(({ title }) => create.mutate({ pattern: 'full-return', title }, go))(e)
-      }
+      className="w-full border-2 border-ink bg-paper p-4"
+      onSubmit={(e) => void handleSubmit(({ title }) => create.mutate({ pattern: style, title }, go))(e)}
     >
       <label className="label flex flex-col text-sm text-soft">
         What is it?
         <input
-          className="field mt-0.5 w-[300px]"
+          className="field mt-0.5"
           style={{ minHeight: 44 }}
           maxLength={120}
           autoFocus
@@ -230,26 +229,55 @@ function NewJob() {
           {...register('title', { required: true, validate: (v) => v.trim() !== '' })}
         />
       </label>
-      <button type="submit" className="btn btn-main" disabled={create.isPending}>
-        Start, full return
-      </button>
-      <button type="button" className="btn" onClick={() => file.current?.click()}>
-        <FileUp size={18} /> From a job file
-      </button>
-      <input
-        ref={file}
-        type="file"
-        accept=".json,application/json"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Job file"
-        onChange={(e) => void load(e.target.files?.[0])}
-      />
-      <button type="button" className="btn border-0" onClick={() => setOpen(false)}>
-        Close
-      </button>
+      <fieldset className="mt-3">
+        <legend className="label text-sm text-soft">
+          System style to start from; everything can be changed later
+        </legend>
+        <div className="grid grid-cols-2 gap-x-4">
+          {PATTERNS.map((p) => (
+            <label
+              key={p.id}
+              className={`flex min-h-[58px] cursor-pointer items-start gap-2 border-t border-rule py-1.5 ${p.id === style ? 'bg-mark/25' : ''}`}
+            >
+              <input
+                type="radio"
+                name="style"
+                className="mt-1 size-5 shrink-0"
+                checked={p.id === style}
+                onChange={() => setStyle(p.id)}
+              />
+              <span className="leading-tight">
+                <span className="font-semibold">{p.name}</span>
+                <span className="label block text-sm text-soft">
+                  {p.id === style ? `Watch: ${p.watch}` : p.when}
+                </span>
+              </span>
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <div className="mt-3 flex flex-wrap gap-2">
+        <button type="submit" className="btn btn-main" disabled={create.isPending}>
+          Start the job
+        </button>
+        <button type="button" className="btn" onClick={() => file.current?.click()}>
+          <FileUp size={18} /> From a job file
+        </button>
+        <input
+          ref={file}
+          type="file"
+          accept=".json,application/json"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Job file"
+          onChange={(e) => void load(e.target.files?.[0])}
+        />
+        <button type="button" className="btn border-0" onClick={() => setOpen(false)}>
+          Close
+        </button>
+      </div>
       {(errors.length > 0 || create.error) && (
-        <ul role="alert" className="w-full text-right text-sm font-semibold text-stop">
+        <ul role="alert" className="mt-2 text-sm font-semibold text-stop">
           {create.error && <li>{tell(create.error)}</li>}
           {errors.slice(0, 4).map((e) => (
             <li key={e.field + e.code}>

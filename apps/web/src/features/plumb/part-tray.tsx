@@ -53,8 +53,16 @@ export function PartTray({ id }: { readonly id: string }) {
           <PlanQuantity path={at(id, 'k')} label="Loss coefficient K" dimension="coefficient" />
         </>
       )}
+      {e.kind === 'component' && (
+        <>
+          <PlanQuantity path={at(id, 'k')} label="Loss coefficient K" dimension="coefficient" />
+          <PlanQuantity path={at(id, 'boreM')} label="Bore" dimension="bore" />
+        </>
+      )}
       {e.kind === 'pump' && <PumpFields id={id} pump={e} />}
-      {e.kind === 'bypass-regulator' && <RegulatorFields id={id} regulator={e} />}
+      {(e.kind === 'bypass-regulator' || e.kind === 'blocking-regulator') && (
+        <RegulatorFields id={id} regulator={e} />
+      )}
       {station && <StationFacts station={station} />}
     </div>
   );
@@ -165,6 +173,25 @@ function PumpFields({ id, pump }: { readonly id: string; readonly pump: ElementO
         }}
       />
       <PlanQuantity path={at(id, 'reliefPa')} label="Relief opens at" dimension="pressure" />
+      <Choice
+        label="Runs"
+        value={pump.onAboveBoostPa === undefined ? 'always' : 'staged'}
+        disabled={readOnly}
+        options={[
+          { value: 'always', label: 'always' },
+          { value: 'staged', label: 'above a boost' },
+        ]}
+        onChoose={(v) =>
+          edit(
+            v === 'staged'
+              ? { op: 'add', path: at(id, 'onAboveBoostPa'), value: 34_474 }
+              : { op: 'remove', path: at(id, 'onAboveBoostPa') },
+          )
+        }
+      />
+      {pump.onAboveBoostPa !== undefined && (
+        <PlanQuantity path={at(id, 'onAboveBoostPa')} label="On at and above" dimension="pressure" />
+      )}
       <PlanQuantity path={at(id, 'elevationM')} label="Height, tank floor is 0" dimension="length" />
     </>
   );
@@ -175,7 +202,7 @@ function RegulatorFields({
   regulator,
 }: {
   readonly id: string;
-  readonly regulator: ElementOf<'bypass-regulator'>;
+  readonly regulator: ElementOf<'bypass-regulator' | 'blocking-regulator'>;
 }) {
   const { edit, readOnly } = useJob();
   const known = REGULATOR_CLASS_IDS.find((c) => REGULATORS[c].cv === regulator.cv);

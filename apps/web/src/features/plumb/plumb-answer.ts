@@ -1,3 +1,4 @@
+import { inUnits } from '../../ui/in-units.ts';
 import { formatQuantity, type PlanResult, type UnitSystem } from '@venula/core';
 
 export interface Answer {
@@ -29,7 +30,7 @@ export function plumbAnswer(plan: PlanResult, units: UnitSystem): Answer {
       second: `Gives out first: the return. For the pull the supply has ${supply}.`,
     };
   }
-  if (stop) return { tone: 'stop', sentence: stop.title, second: first };
+  if (stop) return { tone: 'stop', sentence: inUnits(stop.title, units), second: first };
   if (margin !== null && margin < 0)
     return { tone: 'stop', sentence: `Not enough: ${supply}.`, second: first };
   const asked = plan.findings.some((f) => f.code === 'SUPPLY_SHORT');

@@ -7,37 +7,44 @@ import {
 } from '@venula/core';
 import { formatQuantity, type UnitSystem } from '@venula/core';
 import type { LineKind } from '../../ui/lines.ts';
-import type { TrackItem, TrackLoop } from '../../ui/track/track-model.ts';
+import type { Track, TrackItem, TrackPath } from '../../ui/track/track-model.ts';
 
-/** Turns a solved state into the loop on the screen. */
-export function plumbLoop(
+/** Turns a solved state into the track on the screen, whatever its style. */
+export function plumbTrack(
   doc: JobDocument,
   result: StateResult | null,
   findings: readonly Finding[],
   units: UnitSystem,
-): TrackLoop {
+): Track {
   const { junctions, elements, paths } = doc.plumbing;
-  const tank = Object.values(junctions).find((j) => j.kind === 'tank');
-  const rail = Object.entries(junctions).find(([, j]) => j.kind === 'rail');
-  const stations = new Map((result?.values?.stations ?? []).map((s) => [s.elementId, s]));
-  const row = (role: 'feed' | 'return') =>
-    Object.values(paths)
-      .filter((p) => p.role === role)
-      .flatMap((p) => p.order);
-  const feed = row('feed').filter((id) => elements[id]);
-  const pumpAt = feed.findIndex((id) => elements[id]?.kind === 'pump');
-  const item = (id: string, line: LineKind): TrackItem =>
-    trackItem(id, elements[id]!, stations.get(id), line, findings, units);
-  const railPressure = result?.values?.railGauge ?? 0;
-  const back = row('return').filter((id) => elements[id]);
-  const required = result?.values?.required;
+  const values = result?.values;
+  const stations = new Map((values?.stations ?? []).map((s) => [s.elementId, s]));
+  const start = Object.entries(junctions).find(([, j]) => j.kind === 'tank')?.[0] ?? '';
+  const required = values?.required;
   return {
     dimension: 'pressure',
     decimals: 1,
-    left: { symbol: 'tank', name: tank?.name ?? 'Tank', value: 0, returnValue: 0 },
-    right: { id: rail?.[0] ?? 'rail', symbol: 'rail', name: rail?.[1].name ?? 'Rail', value: railPressure },
-    top: feed.map((id, i) => item(id, pumpAt >= 0 && i <= pumpAt ? 'suction' : 'feed')),
-    bottom: back.map((id) => item(id, beforeRegulator(back, elements, id) ? 'feed' : 'return')),
+    start,
+    junctions: Object.entries(junctions).map(([id, j]) => ({
+      id,
+      symbol: j.kind,
+      name: j.name,
+      value: values?.junctions[id] ?? 0,
+    })),
+    paths: Object.entries(paths).map(([id, path]): TrackPath => {
+      const order = path.order.filter((e) => elements[e]);
+      const line = path.role === 'feed' ? 'feed' : 'return';
+      return {
+        id,
+        from: path.from,
+        to: path.to,
+        way: path.role === 'feed' ? 'out' : 'home',
+        line,
+        items: order.map((e, i) =>
+          trackItem(e, elements[e]!, stations.get(e), lineOf(order, i, path.role, elements), findings, units),
+        ),
+      };
+    }),
     ...(required !== undefined && result?.state.pumpsOn
       ? {
           limit: {
@@ -49,14 +56,18 @@ export function plumbLoop(
   };
 }
 
-const beforeRegulator = (
+/** Suction up to a pump, pressure after it; in a way home, pressure up to the regulator. */
+function lineOf(
   order: readonly string[],
+  i: number,
+  role: 'feed' | 'return',
   elements: Record<string, PlumbingElement>,
-  id: string,
-): boolean => {
-  const regulator = order.findIndex((e) => elements[e]?.kind === 'bypass-regulator');
-  return order.indexOf(id) < regulator;
-};
+): LineKind {
+  const at = (kind: PlumbingElement['kind']) => order.findIndex((id) => elements[id]?.kind === kind);
+  if (role === 'return') return i < at('bypass-regulator') ? 'feed' : 'return';
+  const pump = at('pump');
+  return pump >= 0 && i <= pump ? 'suction' : 'feed';
+}
 
 function trackItem(
   id: string,
@@ -88,10 +99,15 @@ export function captionOf(e: PlumbingElement, units: UnitSystem): string {
     }
     case 'filter':
       return `${e.micron} µm`;
+    case 'blocking-regulator':
     case 'bypass-regulator':
       return `Cv ${e.cv}, 1:${e.ratio}`;
     case 'pump':
-      return e.catalogueId ?? 'own curve';
+      return e.onAboveBoostPa === undefined
+        ? (e.catalogueId ?? 'own curve')
+        : `on above ${formatQuantity('pressure', e.onAboveBoostPa, units).text}`;
+    case 'component':
+      return `K ${e.k}`;
     case 'check-valve':
       return formatQuantity('bore', e.boreM, 'metric').text;
     case 'strainer':

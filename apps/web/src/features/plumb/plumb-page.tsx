@@ -1,4 +1,12 @@
-import { HOSE_KINDS, sizesOf, BACK_PRESSURE_SHARE, SUCTION_LIMITS, type StateResult } from '@venula/core';
+import {
+  HOSE_KINDS,
+  sizesOf,
+  movePart,
+  removePart,
+  BACK_PRESSURE_SHARE,
+  SUCTION_LIMITS,
+  type StateResult,
+} from '@venula/core';
 import { useMemo, useState } from 'react';
 import { useSettings } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
@@ -8,9 +16,10 @@ import { Legend } from '../../ui/legend.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { LoopDrawing } from '../../ui/track/loop-drawing.tsx';
+import { PartTools } from './part-tools.tsx';
 import { PartTray } from './part-tray.tsx';
 import { plumbAnswer } from './plumb-answer.ts';
-import { plumbLoop } from './plumb-loop.ts';
+import { plumbTrack } from './plumb-loop.ts';
 import { RunsTable } from './runs-table.tsx';
 
 export function PlumbPage() {
@@ -22,7 +31,7 @@ export function PlumbPage() {
     () => (live.plan?.findings ?? []).filter((f) => f.stage === 'plumb' || f.stage === 'parts'),
     [live.plan],
   );
-  const loop = useMemo(() => plumbLoop(doc, shown, findings, units), [doc, shown, findings, units]);
+  const track = useMemo(() => plumbTrack(doc, shown, findings, units), [doc, shown, findings, units]);
   const answer = live.plan ? plumbAnswer(live.plan, units) : null;
   const part = selected !== null && doc.plumbing.elements[selected] ? selected : null;
 
@@ -37,6 +46,19 @@ export function PlumbPage() {
       { op: 'replace', path: `/plumbing/elements/${id}/dash`, value: dash },
       ...(e.boreM === undefined ? [] : [{ op: 'remove' as const, path: `/plumbing/elements/${id}/boreM` }]),
     );
+  };
+
+  const key = (id: string, pressed: string, alt: boolean): boolean => {
+    if (readOnly) return false;
+    if (pressed === 'Delete') {
+      edit(...removePart(doc, id));
+      setSelected(null);
+      return true;
+    }
+    if (!alt || (pressed !== 'ArrowLeft' && pressed !== 'ArrowRight')) return false;
+    const home = Object.values(doc.plumbing.paths).some((p) => p.role === 'return' && p.order.includes(id));
+    edit(...movePart(doc, id, (pressed === 'ArrowRight' ? 1 : -1) * (home ? -1 : 1)));
+    return true;
   };
 
   return (
@@ -55,19 +77,21 @@ export function PlumbPage() {
       />
       {shown && !shown.values && (
         <p role="alert" className="my-3 border-l-4 border-stop bg-well p-3">
-          No steady state at {shown.state.label.toLowerCase()}: {shown.reason}. Look at “{shown.worstNode}”.
-          The other states still stand.
+          {shown.converged ? 'Nothing flows at' : 'No steady state at'} {shown.state.label.toLowerCase()}:{' '}
+          {shown.reason}.{shown.worstNode && ` Look at “${shown.worstNode}”.`} The other states still stand.
         </p>
       )}
       <LoopDrawing
-        loop={loop}
+        track={track}
         title={`Plumbing at ${shown?.state.label ?? ''}`}
         selected={part}
         onSelect={setSelected}
         onStep={step}
+        onKey={key}
       />
       <div className="flex items-center justify-between gap-4">
         <Legend kinds={['suction', 'feed', 'return']} />
+        {part && !asTable && <PartTools id={part} onSelect={setSelected} />}
         <button
           type="button"
           className="btn btn-small"

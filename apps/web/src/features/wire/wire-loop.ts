@@ -7,7 +7,7 @@ import {
   type Segment,
   type UnitSystem,
 } from '@venula/core';
-import type { TrackItem, TrackLoop } from '../../ui/track/track-model.ts';
+import type { Track, TrackItem } from '../../ui/track/track-model.ts';
 
 export const segmentCaption = (s: Segment, units: UnitSystem): string => {
   switch (s.kind) {
@@ -23,13 +23,13 @@ export const segmentCaption = (s: Segment, units: UnitSystem): string => {
 };
 
 /** One pump circuit as a loop: battery, feed, pump, ground, battery, with the volts along it. */
-export function wireLoop(
+export function wireTrack(
   circuit: Circuit,
   pumpName: string,
   solution: CircuitSolution | undefined,
   findings: readonly Finding[],
   units: UnitSystem,
-): TrackLoop {
+): Track {
   const drops = new Map([...(solution?.feed ?? []), ...(solution?.ground ?? [])].map((d) => [d.id, d.drop]));
   const row = (side: 'feed' | 'ground', start: number): TrackItem[] => {
     let at = start;
@@ -59,9 +59,21 @@ export function wireLoop(
   return {
     dimension: 'volts',
     decimals: 2,
-    left: { symbol: 'battery', name: 'Battery', value: solution?.sourceVolts ?? 0, returnValue: 0 },
-    right: { id: circuit.loadId, symbol: 'motor', name: pumpName, value: top.at(-1)?.after ?? 0 },
-    top,
-    bottom: row('ground', groundDrop),
+    start: 'battery',
+    junctions: [
+      { id: 'battery', symbol: 'battery', name: 'Battery', value: solution?.sourceVolts ?? 0, homeValue: 0 },
+      { id: 'load', symbol: 'motor', name: pumpName, value: top.at(-1)?.after ?? 0 },
+    ],
+    paths: [
+      { id: 'feed', from: 'battery', to: 'load', way: 'out', line: 'power', items: top },
+      {
+        id: 'ground',
+        from: 'load',
+        to: 'battery',
+        way: 'home',
+        line: 'ground',
+        items: row('ground', groundDrop),
+      },
+    ],
   };
 }

@@ -4,12 +4,13 @@ import { useFormat, useSettings } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
 import { useJob } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
+import { inUnits } from '../../ui/in-units.ts';
 import { Headline } from '../../ui/headline.tsx';
 import { Legend } from '../../ui/legend.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { LoopDrawing } from '../../ui/track/loop-drawing.tsx';
 import { SegmentTray } from './segment-tray.tsx';
-import { segmentCaption, wireLoop } from './wire-loop.ts';
+import { segmentCaption, wireTrack } from './wire-loop.ts';
 
 export function WirePage() {
   const { doc, live, shown, edit, readOnly } = useJob();
@@ -18,12 +19,14 @@ export function WirePage() {
   const [selected, setSelected] = useState<string | null>(null);
   const [asTable, setAsTable] = useState(false);
   const findings = useMemo(() => (live.plan?.findings ?? []).filter((f) => f.stage === 'wire'), [live.plan]);
-  const [circuitId, circuit] = Object.entries(doc.wiring.circuits)[0] ?? [];
+  const [chosen, setChosen] = useState('');
+  const circuits = Object.entries(doc.wiring.circuits);
+  const [circuitId, circuit] = circuits.find(([id]) => id === chosen) ?? circuits[0] ?? [];
   const pump = shown?.values?.pumps.find((p) => p.id === circuit?.loadId);
-  const loop = useMemo(
+  const track = useMemo(
     () =>
       circuit
-        ? wireLoop(
+        ? wireTrack(
             circuit,
             doc.plumbing.elements[circuit.loadId]?.name ?? 'Pump',
             pump?.circuit,
@@ -33,7 +36,7 @@ export function WirePage() {
         : null,
     [circuit, doc, pump, findings, units],
   );
-  if (!circuit || !circuitId || !loop) return <StageFrame>No pump circuit is planned.</StageFrame>;
+  if (!circuit || !circuitId || !track) return <StageFrame>No pump circuit is planned.</StageFrame>;
 
   const solution = pump?.circuit;
   const stop = findings.find((f) => f.severity !== 'note');
@@ -43,7 +46,7 @@ export function WirePage() {
     ? `The pump gets ${format('volts', solution.loadVolts)} at ${format('amps', solution.amps)}.`
     : 'The pump is off in this state.';
   const second = stop
-    ? stop.title
+    ? inUnits(stop.title, units)
     : solution
       ? `${format('volts', supply - solution.sourceVolts)} sags in the battery, ${format('volts', solution.conductorDrop)} goes in wires, ${format('volts', solution.jointDrop)} in fuse, relay and joints. Wiring costs ${format('flow', lost)} at the tightest point.`
       : '';
@@ -73,8 +76,23 @@ export function WirePage() {
         sentence={sentence}
         second={second}
       />
+      {circuits.length > 1 && (
+        <div role="group" aria-label="Circuit" className="mb-2 flex gap-2">
+          {circuits.map(([id, c]) => (
+            <button
+              key={id}
+              type="button"
+              className={`btn btn-small ${id === circuitId ? 'btn-main' : ''}`}
+              aria-pressed={id === circuitId}
+              onClick={() => setChosen(id)}
+            >
+              {c.name}
+            </button>
+          ))}
+        </div>
+      )}
       <LoopDrawing
-        loop={loop}
+        track={track}
         title={`${circuit.name} at ${shown?.state.label ?? ''}`}
         selected={part}
         onSelect={setSelected}

@@ -45,6 +45,20 @@ export function PartSymbol({ kind, tone }: { readonly kind: string; readonly ton
           <path d="M-6 7 L6 3.5 L-6 0 L6 -3.5 L-6 -7" {...thin} />
         </>
       );
+    case 'blocking-regulator':
+      return (
+        <>
+          <path d="M0 -21 L21 0 L0 21 L-21 0 Z" {...ink} />
+          <path d="M-8 0 H2 M6 -8 V8" {...thin} strokeWidth={3} />
+        </>
+      );
+    case 'component':
+      return (
+        <>
+          <rect x="-12" y="-12" width="24" height="24" rx="4" {...ink} />
+          <path d="M-5 -5 L5 5 M5 -5 L-5 5" {...thin} />
+        </>
+      );
     case 'fuse':
       return (
         <>

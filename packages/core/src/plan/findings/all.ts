@@ -1,9 +1,11 @@
 import { findingKey, SEVERITY_ORDER, type Finding } from '../../outcome/finding.ts';
 import type { FindingContext, FindingRule } from './context.ts';
 import { hoseFindings } from './hoses.ts';
+import { pumpFindings } from './pumps.ts';
 import { regulationFindings } from './regulation.ts';
 import { structureFindings } from './structure.ts';
 import { supplyFindings } from './supply.ts';
+import { trappedFindings } from './trapped.ts';
 import { wiringFindings } from './wiring.ts';
 
 /** Adding a rule is one file and one line here. */
@@ -11,6 +13,8 @@ const RULES: readonly FindingRule[] = [
   structureFindings,
   supplyFindings,
   regulationFindings,
+  trappedFindings,
+  pumpFindings,
   hoseFindings,
   wiringFindings,
 ];

@@ -70,13 +70,13 @@ export const structureFindings: FindingRule = ({ doc, states }) => {
   const system = { id: 'plumbing', name: 'Plumbing' };
   if (!kinds.includes('pump'))
     out.push(broken('NO_PUMP', system, 'plumb', 'The loop has no pump.', 'Nothing moves the fuel.'));
-  if (!kinds.includes('bypass-regulator')) {
+  if (!kinds.includes('bypass-regulator') && !kinds.includes('blocking-regulator')) {
     out.push(
       broken(
         'NO_REGULATOR',
         system,
         'plumb',
-        'A full-return system needs a regulator.',
+        'The system has no regulator.',
         'Nothing sets the rail pressure.',
       ),
     );

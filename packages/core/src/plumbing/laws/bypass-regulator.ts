@@ -18,7 +18,7 @@ export interface BypassRegulatorData {
 }
 
 /** 1 bar with water at 15 °C passes 0.865·Cv m³/h: the metric face of the US definition of Cv. */
-const openResistance = (cv: number, density: number): number => {
+export const openResistance = (cv: number, density: number): number => {
   const perCubicMetrePerSecond = 3600 / (0.865 * cv);
   return 1e5 * (density / 999) * perCubicMetrePerSecond ** 2;
 };

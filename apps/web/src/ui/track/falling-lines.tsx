@@ -1,0 +1,179 @@
+import { formatQuantity, shownUnit } from '@venula/core';
+import { useSettings } from '../../app/settings.ts';
+import { LINES } from '../lines.ts';
+import { brokenScale } from './broken-scale.ts';
+import type { Layout, PlacedPath, Slot } from './lay-out.ts';
+import type { Track } from './track-model.ts';
+
+export const CHART_HEIGHT = 156;
+/** A step smaller than this share of the axis gets no number of its own. */
+const LABEL_SHARE = 0.03;
+
+type Point = readonly [number, number];
+
+/** Value along one path, from junction to junction. */
+function pointsOf(track: Track, layout: Layout, { path, slots }: PlacedPath): Point[] {
+  const value = (id: string, home: boolean): number => {
+    const j = track.junctions.find((c) => c.id === id);
+    return home && j?.homeValue !== undefined ? j.homeValue : (j?.value ?? 0);
+  };
+  // A motor takes the volts between its two terminals: the way home starts where the first part of it does.
+  const start =
+    path.way === 'home' ? (slots[0]?.item.before ?? value(path.from, true)) : value(path.from, false);
+  const end =
+    path.way === 'home' ? value(path.to, true) : (slots.at(-1)?.item.after ?? value(path.to, false));
+  return [
+    [layout.xOf(path.from), start],
+    ...slots.flatMap((s): Point[] => [
+      [s.x0, s.item.before],
+      [s.x1, s.item.after],
+    ]),
+    [layout.xOf(path.to), end],
+  ];
+}
+
+export function FallingLines({
+  track,
+  layout,
+  selected,
+}: {
+  readonly track: Track;
+  readonly layout: Layout;
+  readonly selected: string | null;
+}) {
+  const { units } = useSettings();
+  const unit = shownUnit(track.dimension, units);
+  const top = layout.height + 18;
+  const lines = layout.paths.map((p) => ({ p, points: pointsOf(track, layout, p) }));
+  const values = lines.flatMap(({ points }) => points.map(([, v]) => v / unit.factor));
+  if (track.limit) values.push(track.limit.value / unit.factor);
+  const scale = brokenScale(values, CHART_HEIGHT, track.dimension === 'volts' ? 0.4 : 20e3 / unit.factor);
+  const y = (si: number) => top + scale(si / unit.factor);
+  const marked = layout.paths.flatMap((p) => p.slots).find((s) => s.item.id === selected);
+  const d = (points: readonly Point[]) =>
+    points.map(([px, v], i) => `${i === 0 ? 'M' : 'L'}${px.toFixed(1)} ${y(v).toFixed(1)}`).join(' ');
+  return (
+    <g aria-hidden>
+      {marked && (
+        <rect
+          x={Math.min(marked.x0, marked.x1)}
+          y={0}
+          width={Math.abs(marked.x1 - marked.x0)}
+          height={top + CHART_HEIGHT}
+          fill="var(--mark)"
+          opacity={0.12}
+        />
+      )}
+      {scale.ticks.map((t) => (
+        <g key={t}>
+          <line x1={44} x2={layout.width - 8} y1={top + scale(t)} y2={top + scale(t)} stroke="var(--rule)" />
+          <text x={38} y={top + scale(t) + 4} textAnchor="end" fontSize={12} style={{ fill: 'var(--soft)' }}>
+            {Number(t.toFixed(3)).toString().replace('-', '−')}
+          </text>
+        </g>
+      ))}
+      <text
+        x={38}
+        y={top - 8}
+        textAnchor="end"
+        fontSize={12}
+        fontWeight={600}
+        style={{ fill: 'var(--soft)' }}
+      >
+        {unit.symbol}
+      </text>
+      {scale.breakAt !== null && (
+        <path
+          d={`M34 ${top + scale.breakAt + 5} l12 -6 M34 ${top + scale.breakAt + 11} l12 -6`}
+          stroke="var(--ink)"
+          strokeWidth={2}
+        />
+      )}
+      {track.limit && (
+        <>
+          <line
+            x1={48}
+            x2={layout.width - 8}
+            y1={y(track.limit.value)}
+            y2={y(track.limit.value)}
+            stroke="var(--ink)"
+            strokeWidth={1.6}
+            strokeDasharray="2 4"
+          />
+          <text
+            x={52}
+            y={y(track.limit.value) - 6}
+            fontSize={12}
+            className="label"
+            style={{ stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
+          >
+            {track.limit.label}
+          </text>
+        </>
+      )}
+      {lines.map(({ p, points }) => {
+        const style = LINES[p.slots.at(-1)?.item.line ?? p.path.line];
+        return (
+          <path
+            key={p.path.id}
+            className="moving-line"
+            data-testid={`line-${p.path.way}`}
+            data-path={p.path.id}
+            d={d(points)}
+            fill="none"
+            stroke={style.color}
+            strokeWidth={4.5}
+            strokeDasharray={'dash' in style ? style.dash : undefined}
+            strokeLinejoin="round"
+          />
+        );
+      })}
+      {lines.map(({ p }) => (
+        <StepLabels
+          key={p.path.id}
+          slots={p.slots}
+          track={track}
+          y={y}
+          above={p.path.way === 'out'}
+          color={LINES[p.slots.at(-1)?.item.line ?? p.path.line].color}
+        />
+      ))}
+    </g>
+  );
+}
+
+interface StepLabelsProps {
+  readonly slots: readonly Slot[];
+  readonly track: Track;
+  readonly above?: boolean;
+  readonly color: string;
+  readonly y: (si: number) => number;
+}
+
+/** The size of each step beside it, where it is large enough to matter. */
+function StepLabels({ slots, track, y, above, color }: StepLabelsProps) {
+  const { units } = useSettings();
+  return (
+    <>
+      {slots.map(({ item, x0, x1 }) => {
+        const step = item.after - item.before;
+        if (Math.abs(y(item.after) - y(item.before)) < CHART_HEIGHT * LABEL_SHARE) return null;
+        const text = `${step > 0 ? '+' : ''}${formatQuantity(track.dimension, step, units, track.decimals).number}`;
+        const mid = (y(item.before) + y(item.after)) / 2;
+        return (
+          <text
+            key={item.id}
+            x={(x0 + x1) / 2 + (above ? 6 : 0)}
+            y={above ? mid - 8 : mid + 20}
+            textAnchor={above ? 'start' : 'middle'}
+            fontSize={13}
+            fontWeight={700}
+            style={{ fill: color, stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
+          >
+            {text}
+          </text>
+        );
+      })}
+    </>
+  );
+}

@@ -1,0 +1,145 @@
+import type { KeyboardEvent } from 'react';
+import { LINES } from '../lines.ts';
+import { TONE } from '../severity.tsx';
+import type { Slot } from './lay-out.ts';
+import { PartSymbol } from './symbols.tsx';
+
+interface PartProps {
+  readonly slot: Slot;
+  readonly y: number;
+  readonly selected: boolean;
+  readonly above?: boolean;
+  readonly onSelect: (id: string) => void;
+  readonly onStep?: (id: string, by: 1 | -1) => void;
+  /** Any other key; true when it was used. */
+  readonly onKey?: (id: string, key: string, alt: boolean) => boolean;
+}
+
+export function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onStep, onKey }: PartProps) {
+  const x = (x0 + x1) / 2;
+  const width = Math.abs(x1 - x0);
+  const plain = item.symbol === 'run' || item.symbol === 'wire';
+  const half = plain ? Math.max(18, width / 2 - 8) : 25;
+  const tone = item.severity ? TONE[item.severity] : 'transparent';
+  const nameY = above ? y - 32 : y + 40;
+  const keys = (e: KeyboardEvent) => {
+    if (onKey?.(item.id, e.key, e.altKey)) {
+      e.preventDefault();
+      return;
+    }
+    if (e.key === 'Enter' || e.key === ' ') onSelect(item.id);
+    else if (e.key === 'ArrowUp' && onStep) onStep(item.id, 1);
+    else if (e.key === 'ArrowDown' && onStep) onStep(item.id, -1);
+    else return;
+    e.preventDefault();
+  };
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={selected}
+      aria-label={`${item.name}, ${item.caption}`}
+      data-part={item.id}
+      className="cursor-pointer"
+      onClick={() => onSelect(item.id)}
+      onKeyDown={keys}
+    >
+      <title>{`${item.name}, ${item.caption}`}</title>
+      <rect
+        x={x - Math.max(half, 24)}
+        y={y - 27}
+        width={2 * Math.max(half, 24)}
+        height={54}
+        rx={6}
+        fill={selected ? 'var(--mark)' : 'transparent'}
+        fillOpacity={0.35}
+        stroke={tone}
+        strokeWidth={3}
+      />
+      {plain ? (
+        <Sleeve x={x} y={y} half={half - 6} color={LINES[item.line].color} wire={item.symbol === 'wire'} />
+      ) : (
+        <g transform={`translate(${x} ${y})`}>
+          <PartSymbol kind={item.symbol} tone={LINES[item.line].color} />
+        </g>
+      )}
+      <text
+        x={x}
+        y={nameY}
+        textAnchor="middle"
+        className="label"
+        fontSize={13}
+        fontWeight={selected ? 700 : 550}
+      >
+        {clip(item.name, width + 8)}
+      </text>
+      <text
+        x={x}
+        y={above ? y + 41 : nameY + 15}
+        textAnchor="middle"
+        className="label"
+        fontSize={12}
+        style={{ fill: 'var(--soft)' }}
+      >
+        {clip(item.caption, width)}
+      </text>
+    </g>
+  );
+}
+
+/** A hose between its two nuts, or a wire between its terminals. */
+function Sleeve({
+  x,
+  y,
+  half,
+  color,
+  wire,
+}: {
+  readonly x: number;
+  readonly y: number;
+  readonly half: number;
+  readonly color: string;
+  readonly wire: boolean;
+}) {
+  const h = wire ? 5 : 9;
+  return (
+    <>
+      <rect
+        x={x - half}
+        y={y - h}
+        width={2 * half}
+        height={2 * h}
+        rx={h}
+        fill={color}
+        stroke="var(--ink)"
+        strokeWidth={2}
+      />
+      <rect
+        x={x - half - 4}
+        y={y - h - 2}
+        width={8}
+        height={2 * h + 4}
+        rx={2}
+        fill="var(--paper)"
+        stroke="var(--ink)"
+        strokeWidth={2}
+      />
+      <rect
+        x={x + half - 4}
+        y={y - h - 2}
+        width={8}
+        height={2 * h + 4}
+        rx={2}
+        fill="var(--paper)"
+        stroke="var(--ink)"
+        strokeWidth={2}
+      />
+    </>
+  );
+}
+
+/** Condensed letters take about 5.2 px at 13 px; the whole name is in the title and the tray. */
+export const clip = (text: string, width: number): string => {
+  const room = Math.max(4, Math.floor((width - 4) / 5.2));
+  return text.length <= room ? text : `${text.slice(0, room - 1)}…`;
+};
