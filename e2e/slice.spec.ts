@@ -43,9 +43,17 @@ test('from a new job to the printed page, and all of it is there after a reload'
     await page.getByRole('button', { name: 'One size smaller' }).click();
     await expect(page.getByTestId('line-out')).not.toHaveAttribute('d', before!);
     await page.getByRole('button', { name: 'One size larger' }).click();
-    await page.getByRole('button', { name: 'Table', exact: true }).click();
+    await page.getByRole('tab', { name: 'Table' }).click();
     await expect(page.getByRole('row', { name: /Feed hose/ })).toContainText('m/s');
-    await page.getByRole('button', { name: 'Part tray' }).click();
+    await page.getByRole('tab', { name: 'Pull' }).click();
+    await expect(page.getByRole('table', { name: 'The pull in numbers' })).toContainText('7000');
+    await page.getByRole('tab', { name: 'How sure?' }).click();
+    await page.getByRole('button', { name: 'Solve 1000 variations' }).click();
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await expect(page.getByTestId('sure')).toContainText('% sure');
+    await page.getByRole('button', { name: 'Again' }).click();
+    await expect(page.getByText('of 1000 plans solved')).toBeVisible({ timeout: 30_000 });
+    await page.getByRole('tab', { name: 'Part' }).click();
   });
 
   await test.step('wire: 14 AWG copper-clad loses too much; the offered gauge clears it', async () => {

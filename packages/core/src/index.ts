@@ -108,6 +108,13 @@ export { pumpElement } from './design/pieces.ts';
 export { insertPart, movePart, NEW_PARTS, removePart, splitRun, type NewPart } from './design/edit-path.ts';
 export { STYLES } from './design/job-document.ts';
 
+export {
+  confidenceSamples,
+  summarizeConfidence,
+  UNCERTAIN,
+  type Confidence,
+  type ConfidenceSample,
+} from './plan/confidence.ts';
 export { evaluatePlan, evaluateStates } from './plan/evaluate.ts';
 export { operatingStates, type OperatingState, type StateKind } from './plan/states.ts';
 export { boreOf } from './plan/run-geometry.ts';

@@ -9,4 +9,8 @@ let quick: Remote<PlanWorker> | undefined;
 let judge: Remote<PlanWorker> | undefined;
 
 export const lineWorker = (): Remote<PlanWorker> => (quick ??= start());
+let sure: Remote<PlanWorker> | undefined;
+/** Long runs have a worker of their own. */
+export const sureWorker = (): Remote<PlanWorker> => (sure ??= start());
+
 export const judgeWorker = (): Remote<PlanWorker> => (judge ??= start());

@@ -1,7 +1,11 @@
 import {
   applyPatch,
+  confidenceSamples,
   evaluatePlan,
   evaluateStates,
+  summarizeConfidence,
+  type Confidence,
+  type ConfidenceSample,
   type JobDocument,
   type PatchOperation,
 } from '@venula/core';
@@ -34,5 +38,33 @@ const planWorker = {
   },
 };
 
-export type PlanWorker = typeof planWorker;
-expose(planWorker);
+/** Samples solved before the page is told and may say stop. */
+const STRETCH = 25;
+let stopped = false;
+
+const sureWorker = {
+  ...planWorker,
+  stop() {
+    stopped = true;
+  },
+  /** A confidence run with progress; resolves with what there is when it was stopped. */
+  async confidence(
+    doc: JobDocument,
+    stateId: string,
+    total: number,
+    onProgress: (done: number) => void,
+  ): Promise<Confidence> {
+    stopped = false;
+    const samples: ConfidenceSample[] = [];
+    for (let n = 0; n < total && !stopped; n += STRETCH) {
+      samples.push(...confidenceSamples(doc, stateId, n, STRETCH, 1));
+      onProgress(Math.min(total, n + STRETCH));
+      // Lets a stop message in.
+      await new Promise((resume) => setTimeout(resume, 0));
+    }
+    return summarizeConfidence(samples);
+  },
+};
+
+export type PlanWorker = typeof sureWorker;
+expose(sureWorker);

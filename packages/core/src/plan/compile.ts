@@ -6,7 +6,7 @@ import { bypassRegulator, heldOpen, heldShut } from '../plumbing/laws/bypass-reg
 import { checkValve } from '../plumbing/laws/check-valve.ts';
 import { filterLoss } from '../plumbing/laws/filter.ts';
 import type { LinkLaw } from '../plumbing/laws/link-law.ts';
-import { fixedLoss, pipeRun } from '../plumbing/laws/pipe-run.ts';
+import { fixedLoss, pipeRun, type PipeGeometry } from '../plumbing/laws/pipe-run.ts';
 import { runningPump, stoppedPump } from '../plumbing/laws/pump.ts';
 import type { Network, NetworkLink, NetworkNode } from '../plumbing/network.ts';
 import { gauge } from '../quantities/pressure.ts';
@@ -40,6 +40,13 @@ interface Anchor {
   readonly elevation: number;
 }
 
+/** Factors on what tables only know roughly. */
+export interface LossTuning {
+  readonly minorK: number;
+  readonly roughness: number;
+}
+const AS_TABLED: LossTuning = { minorK: 1, roughness: 1 };
+
 /** Turns the plumbing of a job into networks, one per operating state and question. */
 export class PlumbingCompiler {
   readonly pumpLaws = new Map<string, PumpLaw>();
@@ -50,6 +57,7 @@ export class PlumbingCompiler {
   constructor(
     readonly doc: JobDocument,
     readonly fuel: FuelProperties,
+    private readonly tuning: LossTuning = AS_TABLED,
   ) {
     const { junctions, elements, paths } = doc.plumbing;
     for (const [id, j] of Object.entries(junctions)) {
@@ -98,6 +106,14 @@ export class PlumbingCompiler {
     });
   }
 
+  private tuned(pipe: PipeGeometry): PipeGeometry {
+    return {
+      ...pipe,
+      minorK: pipe.minorK * this.tuning.minorK,
+      roughness: pipe.roughness * this.tuning.roughness,
+    };
+  }
+
   network(
     state: OperatingState,
     mode: NetworkMode,
@@ -135,7 +151,7 @@ export class PlumbingCompiler {
     const { fuel } = this;
     switch (e.kind) {
       case 'run':
-        return pipeRun(runGeometry(e), fuel);
+        return pipeRun(this.tuned(runGeometry(e)), fuel);
       case 'strainer':
       case 'filter':
         return filterLoss({ lossAt400: e.lossAt400Pa, clogged: e.clogged }, fuel);

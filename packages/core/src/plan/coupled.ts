@@ -4,7 +4,7 @@ import type { PumpPoint } from '../parts/pump/pump-model.ts';
 import { NetworkSolver, type NetworkSolution } from '../plumbing/solve.ts';
 import type { CircuitSolution } from '../wiring/circuit.ts';
 import { circuitFor, solvePumpCircuit } from './circuits.ts';
-import { PlumbingCompiler, pumpRuns, type NetworkMode } from './compile.ts';
+import { PlumbingCompiler, pumpRuns, type LossTuning, type NetworkMode } from './compile.ts';
 import { fuelOf, type OperatingState } from './states.ts';
 
 export interface PumpOperating extends PumpPoint {
@@ -43,8 +43,9 @@ export class CoupledSolver {
   constructor(
     readonly doc: JobDocument,
     private readonly wiring: WiringMode = 'as-drawn',
+    tuning?: LossTuning,
   ) {
-    this.compiler = new PlumbingCompiler(doc, fuelOf(doc));
+    this.compiler = new PlumbingCompiler(doc, fuelOf(doc), tuning);
   }
 
   /**

@@ -7,6 +7,7 @@ import {
   SUCTION_LIMITS,
   type StateResult,
 } from '@venula/core';
+import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useSettings } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
@@ -16,17 +17,26 @@ import { Legend } from '../../ui/legend.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { LoopDrawing } from '../../ui/track/loop-drawing.tsx';
+import { HowSure } from './how-sure.tsx';
 import { PartTools } from './part-tools.tsx';
 import { PartTray } from './part-tray.tsx';
 import { plumbAnswer } from './plumb-answer.ts';
 import { plumbTrack } from './plumb-loop.ts';
+import { PullChart } from './pull-chart.tsx';
 import { RunsTable } from './runs-table.tsx';
+
+const TABS = ['Part', 'Table', 'Pull', 'How sure?'] as const;
 
 export function PlumbPage() {
   const { doc, live, shown, edit, readOnly } = useJob();
   const { units } = useSettings();
   const [selected, setSelected] = useState<string | null>(null);
-  const [asTable, setAsTable] = useState(false);
+  const [tab, setTab] = useState<string>('Part');
+  /** Touching a part brings its tray up. */
+  const choose = (id: string | null) => {
+    setSelected(id);
+    setTab('Part');
+  };
   const findings = useMemo(
     () => (live.plan?.findings ?? []).filter((f) => f.stage === 'plumb' || f.stage === 'parts'),
     [live.plan],
@@ -40,7 +50,7 @@ export function PlumbPage() {
     if (e?.kind !== 'run' || readOnly) return;
     const sizes = sizesOf(HOSE_KINDS[e.hose]);
     const dash = by > 0 ? sizes.find((s) => s > e.dash) : sizes.filter((s) => s < e.dash).at(-1);
-    setSelected(id);
+    choose(id);
     if (dash === undefined) return;
     edit(
       { op: 'replace', path: `/plumbing/elements/${id}/dash`, value: dash },
@@ -85,34 +95,51 @@ export function PlumbPage() {
         track={track}
         title={`Plumbing at ${shown?.state.label ?? ''}`}
         selected={part}
-        onSelect={setSelected}
+        onSelect={choose}
         onStep={step}
         onKey={key}
       />
-      <div className="flex items-center justify-between gap-4">
-        <Legend kinds={['suction', 'feed', 'return']} />
-        {part && !asTable && <PartTools id={part} onSelect={setSelected} />}
-        <button
-          type="button"
-          className="btn btn-small"
-          aria-pressed={asTable}
-          onClick={() => setAsTable(!asTable)}
-        >
-          {asTable ? 'Part tray' : 'Table'}
-        </button>
-      </div>
-      <div className="mt-1 border-t-2 border-ink pt-2">
-        {asTable ? (
-          <RunsTable selected={part} onSelect={setSelected} />
-        ) : part ? (
-          <PartTray key={part} id={part} />
-        ) : (
-          <p className="text-soft">
-            Touch a part on the track to change it. On the keyboard: Tab to it, Enter to open it, arrow up or
-            down for one size larger or smaller.
-          </p>
-        )}
-      </div>
+      <Tabs.Root value={tab} onValueChange={setTab}>
+        <div className="flex min-h-[44px] items-center justify-between gap-4">
+          <Tabs.List className="flex gap-1" aria-label="Below the track">
+            {TABS.map((t) => (
+              <Tabs.Trigger
+                key={t}
+                value={t}
+                className="label min-h-[40px] border-b-4 border-transparent px-2 font-semibold text-soft hover:text-ink data-[state=active]:border-mark data-[state=active]:text-ink"
+              >
+                {t}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          {part && tab === 'Part' ? (
+            <PartTools id={part} onSelect={choose} />
+          ) : (
+            <Legend kinds={['suction', 'feed', 'return']} />
+          )}
+        </div>
+        <div className="border-t-2 border-ink pt-2">
+          <Tabs.Content value="Part">
+            {part ? (
+              <PartTray key={part} id={part} />
+            ) : (
+              <p className="text-soft">
+                Touch a part on the track to change it. On the keyboard: Tab to it, Enter to open it, arrow up
+                or down for one size larger or smaller.
+              </p>
+            )}
+          </Tabs.Content>
+          <Tabs.Content value="Table">
+            <RunsTable selected={part} onSelect={setSelected} />
+          </Tabs.Content>
+          <Tabs.Content value="Pull">
+            <PullChart />
+          </Tabs.Content>
+          <Tabs.Content value="How sure?">
+            <HowSure />
+          </Tabs.Content>
+        </div>
+      </Tabs.Root>
     </StageFrame>
   );
 }
