@@ -91,3 +91,35 @@ test('parts are added, moved, split and taken out on the track, by keyboard as w
   await expect(finding(page, 'NO_PUMP')).toHaveCount(0);
   await saved(page);
 });
+
+test('a bigger goal and another fuel on a finished plan: what changes in parts, wires and figures is listed', async ({
+  page,
+}) => {
+  await signIn(page);
+  await newJob(page, 'Goal goes up');
+  await stage(page, 'Parts');
+  await page.getByLabel('Freeze this plan as').fill('plan A');
+  await page.getByRole('button', { name: 'Freeze' }).click();
+  await page.getByLabel('Compare with').selectOption({ index: 1 });
+  await expect(page.getByText('Parts that differ')).toBeVisible();
+  await expect(page.getByText('None.')).toBeVisible();
+
+  await stage(page, 'Brief');
+  await type(page, 'Ethanol content', '85%');
+  for (const n of [3, 4, 5]) await type(page, `Power, point ${n}`, '620 hp');
+  await stage(page, 'Plumb');
+  const short = finding(page, 'SUPPLY_SHORT');
+  await expect(short).toContainText('short');
+  await short.getByRole('button', { name: /^Fit / }).click();
+  await expect(short).toHaveCount(0);
+  await stage(page, 'Wire');
+  const fuse = finding(page, 'FUSE_LOADED');
+  if (await fuse.count()) await fuse.getByRole('button').first().click();
+  await stage(page, 'Parts');
+  await page.getByLabel('Compare with').selectOption({ index: 1 });
+  const changes = page.getByTestId('part-changes');
+  await expect(changes).toContainText('New');
+  await expect(changes).toContainText('Gone In-tank turbine, 340 class');
+  await expect(page.getByRole('row', { name: /in hand/ })).toContainText('%');
+  await saved(page);
+});

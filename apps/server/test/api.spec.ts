@@ -223,6 +223,10 @@ describe('jobs', () => {
       .send({ name: 'plan A' })
       .expect(409);
     expect((await shop.as.viewer.get(`${job(id)}/revisions`)).body).toHaveLength(1);
+    const [frozen] = (await shop.as.viewer.get(`${job(id)}/revisions`)).body as { id: string }[];
+    const whole = await shop.as.viewer.get(`${job(id)}/revisions/${frozen!.id}`).expect(200);
+    expect(whole.body.document.format).toBe('venula-job');
+    await shop.as.viewer.get(`${job(await newJob(shop))}/revisions/${frozen!.id}`).expect(404);
     const rows = (await shop.as.viewer.get(`${job(id)}/audit`)).body as { action: string }[];
     const audit = rows.map((r) => r.action);
     expect(audit).toEqual(['revision-frozen', 'job-created']);

@@ -1,4 +1,13 @@
-import { Body, ConflictException, Controller, Get, Param, ParseUUIDPipe, Post } from '@nestjs/common';
+import {
+  Body,
+  ConflictException,
+  Controller,
+  Get,
+  NotFoundException,
+  Param,
+  ParseUUIDPipe,
+  Post,
+} from '@nestjs/common';
 import { ApiBody, ApiTags } from '@nestjs/swagger';
 import { DataSource } from 'typeorm';
 import type { Actor } from '../accounts/accounts.service.ts';
@@ -25,6 +34,14 @@ export class RevisionsController {
       order: { at: 'DESC' },
       select: { id: true, name: true, version: true, author: true, at: true },
     });
+  }
+
+  @Get(':revisionId')
+  async get(@Param('id', ParseUUIDPipe) id: string, @Param('revisionId', ParseUUIDPipe) revisionId: string) {
+    const revision = await this.db.getRepository(Revision).findOneBy({ id: revisionId, jobId: id });
+    if (!revision)
+      throw new NotFoundException({ code: 'NO_SUCH_REVISION', message: 'There is no such revision.' });
+    return revision;
   }
 
   @Post()

@@ -1,4 +1,4 @@
-import type { Style } from '@venula/core';
+import type { JobDocument, Style } from '@venula/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from './client.ts';
 import type { AcceptanceRow, JobList, JobRecord, Person, ReadingKind, RevisionRow, RunRow } from './types.ts';
@@ -90,6 +90,14 @@ export const useRevisions = (id: string) =>
   useQuery({
     queryKey: keys.revisions(id),
     queryFn: () => api<RevisionRow[]>('GET', `/jobs/${id}/revisions`),
+  });
+
+export const useRevision = (id: string, revisionId: string | null) =>
+  useQuery({
+    queryKey: [...keys.revisions(id), revisionId],
+    queryFn: () => api<RevisionRow & { document: JobDocument }>('GET', `/jobs/${id}/revisions/${revisionId}`),
+    enabled: revisionId !== null,
+    staleTime: Infinity,
   });
 
 export const useFreeze = (id: string) => {

@@ -1,5 +1,6 @@
 import {
   applyPatch,
+  compareJobs,
   confidenceSamples,
   evaluatePlan,
   evaluateStates,
@@ -23,6 +24,7 @@ export interface FixPreview {
 const planWorker = {
   states: (doc: JobDocument) => evaluateStates(doc),
   plan: (doc: JobDocument) => evaluatePlan(doc),
+  compare: (before: JobDocument, after: JobDocument) => compareJobs(before, after),
   preview(doc: JobDocument, patch: readonly PatchOperation[]): FixPreview | null {
     const after = applyPatch(doc, patch);
     if (!after.ok) return null;

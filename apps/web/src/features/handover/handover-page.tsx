@@ -1,10 +1,10 @@
 import { billOfMaterials, boreOf, HOSE_KINDS, PATTERNS, wireSizeName, writeJob } from '@venula/core';
 import { Download, Printer } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
-import { tell } from '../../api/client.ts';
-import { useAcceptances, useFreeze, useRevisions, useRuns } from '../../api/queries.ts';
+import type { ReactNode } from 'react';
+import { useAcceptances, useRevisions, useRuns } from '../../api/queries.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat } from '../../app/settings.ts';
+import { FreezeForm } from '../../job/freeze-form.tsx';
 import { standingFor } from '../../job/findings-panel.tsx';
 import { useJob } from '../../job/job-context.ts';
 import { saveFile } from '../../ui/save-file.ts';
@@ -177,10 +177,8 @@ export function HandoverPage() {
 }
 
 function Actions() {
-  const { id, doc, readOnly } = useJob();
+  const { id, doc } = useJob();
   const revisions = useRevisions(id);
-  const freeze = useFreeze(id);
-  const [name, setName] = useState('');
   return (
     <div className="no-print mx-auto mb-3 flex max-w-[900px] flex-wrap items-end gap-2">
       <button type="button" className="btn btn-main" onClick={() => window.print()}>
@@ -193,35 +191,9 @@ function Actions() {
       >
         <Download size={18} /> Job file
       </button>
-      {!readOnly && (
-        <form
-          className="ml-auto flex items-end gap-2"
-          onSubmit={(e) => {
-            e.preventDefault();
-            freeze.mutate(name, { onSuccess: () => setName('') });
-          }}
-        >
-          <label className="label text-sm text-soft">
-            Freeze this plan as
-            <input
-              className="field mt-0.5"
-              required
-              maxLength={60}
-              placeholder="as built"
-              value={name}
-              onChange={(e) => setName(e.target.value)}
-            />
-          </label>
-          <button type="submit" className="btn" disabled={freeze.isPending}>
-            Freeze
-          </button>
-        </form>
-      )}
-      {freeze.error && (
-        <p role="alert" className="w-full font-semibold text-stop">
-          {tell(freeze.error)}
-        </p>
-      )}
+      <div className="ml-auto">
+        <FreezeForm suggestion="as built" />
+      </div>
       {(revisions.data ?? []).length > 0 && (
         <p className="label w-full text-sm text-soft">
           Frozen:{' '}

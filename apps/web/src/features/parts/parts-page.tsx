@@ -8,6 +8,7 @@ import { useJob } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { saveFile } from '../../ui/save-file.ts';
 import { Headline } from '../../ui/headline.tsx';
+import { Changes } from './changes.tsx';
 
 const GROUPS: readonly [BillGroup, string][] = [
   ['components', 'Components'],
@@ -41,7 +42,16 @@ export function PartsPage() {
       ]),
     });
   return (
-    <StageFrame aside={<FindingsPanel stages={['parts']} />}>
+    <StageFrame
+      aside={
+        <>
+          <Changes />
+          <div className="mt-4">
+            <FindingsPanel stages={['parts']} />
+          </div>
+        </>
+      }
+    >
       <div className="flex items-start justify-between gap-4">
         <Headline
           tone={problems.length > 0 ? 'fix' : 'good'}

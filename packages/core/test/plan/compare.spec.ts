@@ -1,0 +1,40 @@
+import { describe, expect, test } from '@jest/globals';
+import { compareJobs, fullReturnJob } from '../../src/index.ts';
+import { applied, example } from '../support/examples.ts';
+
+describe('comparing two plans', () => {
+  test('a plan against itself changes nothing', () => {
+    const { parts, answers } = compareJobs(example('hill-climb-coupe'), example('hill-climb-coupe'));
+    expect(parts).toEqual([]);
+    for (const a of answers) expect(a.after).toBe(a.before);
+  });
+
+  test('a larger feed gives back one hose with its ends, adapters and seals and buys the other', () => {
+    const doc = fullReturnJob('x');
+    const { parts } = compareJobs(
+      doc,
+      applied(doc, [{ op: 'replace', path: '/plumbing/elements/feed/dash', value: 10 }]),
+    );
+    const groups = (of: (p: (typeof parts)[number]) => boolean) =>
+      [...new Set(parts.filter(of).map((p) => p.group))].sort();
+    expect(groups((p) => p.before === 0)).toEqual(['adapters', 'ends', 'hose', 'seals']);
+    const hose = parts.find((p) => p.group === 'hose' && p.part.endsWith('-10'))!;
+    expect(hose.after).toBeCloseTo(4.6, 6);
+    const eight = parts.find((p) => p.group === 'hose' && p.part.endsWith('-8'))!;
+    expect(eight.before - eight.after).toBeCloseTo(4.6, 6);
+  });
+
+  test('another fuel shows in the answer: more taken, less in hand', () => {
+    const doc = fullReturnJob('x');
+    const { answers } = compareJobs(
+      doc,
+      applied(doc, [{ op: 'replace', path: '/brief/fuel/ethanol', value: 0.85 }]),
+    );
+    const of = (name: string) => answers.find((a) => a.name === name)!;
+    expect(of('engine takes, tightest point').after / of('engine takes, tightest point').before).toBeCloseTo(
+      1.412 / 1.036,
+      1,
+    );
+    expect(of('in hand').after).toBeLessThan(of('in hand').before);
+  });
+});
