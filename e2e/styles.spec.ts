@@ -123,3 +123,30 @@ test('a bigger goal and another fuel on a finished plan: what changes in parts, 
   await expect(page.getByRole('row', { name: /in hand/ })).toContainText('%');
   await saved(page);
 });
+
+test('a pump curve from a sheet: bad rows are marked and nothing is saved until they are mended', async ({
+  page,
+}) => {
+  await signIn(page);
+  await newJob(page, 'Own pump');
+  await stage(page, 'Plumb');
+  await part(page, 'pump').click();
+  await page.getByRole('button', { name: 'Curve…' }).click();
+  const dialog = page.getByRole('dialog');
+  const points = dialog.getByLabel('Points');
+  await points.fill('psi,gph,A\n0,95,6\n40,99,9\n80,70,oops');
+  await expect(dialog.getByText(/flow rises from line 2/)).toBeVisible();
+  await expect(dialog.getByText(/"oops" is not a number in the current column/)).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Use this curve' })).toBeDisabled();
+  await dialog.locator('input[type=file]').setInputFiles({
+    name: 'pump.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('psi,gph,A\n0,95,6\n40,88,9\n80,70,13\n120,20,17\n'),
+  });
+  await expect(dialog.getByRole('alert')).toHaveCount(0);
+  await dialog.getByRole('button', { name: 'Use this curve' }).click();
+  await expect(part(page, 'pump')).toContainText('own curve');
+  await saved(page);
+  await page.reload();
+  await expect(part(page, 'pump')).toContainText('own curve');
+});

@@ -149,6 +149,7 @@ export {
 
 export { applyPatch } from './formats/apply-patch.ts';
 export { diffDocuments, overlappingPaths, valueAt } from './formats/diff.ts';
+export { readPumpCurve, type CurveColumn, type CurvePreview } from './formats/pump-curve-csv.ts';
 export { fieldRange } from './formats/field-range.ts';
 export { checkJob, JOB_FILE_LIMIT, jobSchema, readJob, writeJob } from './formats/read-job.ts';
 export { checkReport, checkSchema, type CheckReport } from './formats/check-report.ts';

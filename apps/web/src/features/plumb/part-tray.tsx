@@ -14,6 +14,7 @@ import {
 import { Minus, Plus } from 'lucide-react';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
+import { CurveDialog } from './curve-dialog.tsx';
 import { PlanChoice, PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
 import { Choice } from '../../ui/choice.tsx';
 
@@ -172,6 +173,7 @@ function PumpFields({ id, pump }: { readonly id: string; readonly pump: ElementO
             });
         }}
       />
+      <CurveDialog id={id} pump={pump} />
       <PlanQuantity path={at(id, 'reliefPa')} label="Relief opens at" dimension="pressure" />
       <Choice
         label="Runs"
