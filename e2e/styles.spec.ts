@@ -124,6 +124,23 @@ test('a bigger goal and another fuel on a finished plan: what changes in parts, 
   await saved(page);
 });
 
+test('size it: the search finds combinations that pass, and one tap takes one', async ({ page }) => {
+  await signIn(page);
+  await newJob(page, 'Undersized everywhere');
+  await stage(page, 'Plumb');
+  await part(page, 'return').click();
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'One size smaller' }).click();
+  await expect(finding(page, 'RETURN_OVERRUN')).toBeVisible();
+  await page.getByRole('tab', { name: 'Size it' }).click();
+  await page.getByRole('button', { name: 'Search sizes' }).click();
+  await expect(page.getByText(/combinations pass every check/)).toBeVisible({ timeout: 60_000 });
+  await page.getByTestId('front').getByRole('button', { name: 'Take it' }).first().click();
+  await expect(finding(page, 'RETURN_OVERRUN')).toHaveCount(0);
+  await expect(page.getByTestId('answer')).toContainText('Enough');
+  await expect(page.getByText('The plan has changed since')).toBeVisible();
+  await saved(page);
+});
+
 test('a pump curve from a sheet: bad rows are marked and nothing is saved until they are mended', async ({
   page,
 }) => {

@@ -4,7 +4,17 @@
  */
 import { Project, Workspace } from 'epanet-js';
 import { readFileSync } from 'node:fs';
-import { evaluatePlan, evaluateStates, gauge, NetworkSolver, pipeRun, readJob } from '../dist/index.js';
+import {
+  confidenceSamples,
+  evaluatePlan,
+  evaluateStates,
+  gauge,
+  judgeChoice,
+  NetworkSolver,
+  pipeRun,
+  readJob,
+  sizingChoices,
+} from '../dist/index.js';
 
 const DENSITY = 745;
 const NU = 0.58e-6;
@@ -162,4 +172,20 @@ const pull = {
 const sixty = time(() => evaluateStates(pull), 20);
 console.log(
   `  a pull of 60 points, each with its supply margin and return capacity ${ms(sixty)}: ${((sixty / 60) * 1000).toFixed(2)} ms a point`,
+);
+
+const once = (run) => {
+  const t = performance.now();
+  run();
+  return (performance.now() - t) / 1000;
+};
+confidenceSamples(doc, 'pull-4', 0, 100, 1);
+const sure = once(() => confidenceSamples(doc, 'pull-4', 0, 1000, 1));
+console.log(
+  `  confidence run of 1,000 plans ${ms(sure)}: ${(sure / plan).toFixed(0)} times judging the plan once`,
+);
+const choices = sizingChoices(doc);
+const search = once(() => choices.forEach((c) => judgeChoice(doc, c)));
+console.log(
+  `  sizing search over ${choices.length} combinations ${ms(search)}: ${((search / choices.length) * 1000).toFixed(2)} ms each`,
 );

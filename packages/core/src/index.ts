@@ -108,6 +108,13 @@ export { pumpElement } from './design/pieces.ts';
 export { insertPart, movePart, NEW_PARTS, removePart, splitRun, type NewPart } from './design/edit-path.ts';
 export { STYLES } from './design/job-document.ts';
 
+export {
+  judgeChoice,
+  paretoFront,
+  sizingChoices,
+  type SizingChoice,
+  type SizingResult,
+} from './plan/sizing.ts';
 export { compareJobs, type AnswerChange, type BillChange, type Comparison } from './plan/compare.ts';
 export {
   confidenceSamples,

@@ -4,7 +4,11 @@ import {
   confidenceSamples,
   evaluatePlan,
   evaluateStates,
+  judgeChoice,
+  paretoFront,
+  sizingChoices,
   summarizeConfidence,
+  type SizingResult,
   type Confidence,
   type ConfidenceSample,
   type JobDocument,
@@ -40,6 +44,14 @@ const planWorker = {
   },
 };
 
+export interface SizingAnswer {
+  readonly front: readonly SizingResult[];
+  readonly tried: number;
+  readonly passed: number;
+  /** What the others failed by, the most frequent first. */
+  readonly fails: readonly (readonly [string, number])[];
+}
+
 /** Samples solved before the page is told and may say stop. */
 const STRETCH = 25;
 let stopped = false;
@@ -65,6 +77,25 @@ const sureWorker = {
       await new Promise((resume) => setTimeout(resume, 0));
     }
     return summarizeConfidence(samples);
+  },
+  /** The sizing search, with progress; resolves with what has been found when it was stopped. */
+  async sizing(doc: JobDocument, onProgress: (done: number, total: number) => void): Promise<SizingAnswer> {
+    stopped = false;
+    const choices = sizingChoices(doc);
+    const results: SizingResult[] = [];
+    for (let n = 0; n < choices.length && !stopped; n += STRETCH) {
+      results.push(...choices.slice(n, n + STRETCH).map((c) => judgeChoice(doc, c)));
+      onProgress(results.length, choices.length);
+      await new Promise((resume) => setTimeout(resume, 0));
+    }
+    const fails = new Map<string, number>();
+    for (const r of results) if (r.fails) fails.set(r.fails, (fails.get(r.fails) ?? 0) + 1);
+    return {
+      front: paretoFront(results, 8),
+      tried: results.length,
+      passed: results.filter((r) => !r.fails).length,
+      fails: [...fails].sort((a, b) => b[1] - a[1]),
+    };
   },
 };
 

@@ -204,8 +204,8 @@ function Plot({ preview }: { readonly preview: CurvePreview }) {
   const points = preview.rows.filter((r) => r.problem === null).sort((a, b) => a.values[0] - b.values[0]);
   if (points.length < 2) return <div className="h-[170px] bg-well" />;
   const x = scaleLinear([0, max(points, (p) => p.values[0]) ?? 1], [34, 288]);
-  const y = scaleLinear([0, (max(points, (p) => p.values[1]) ?? 1) * 1.05], [146, 10]);
-  const a = scaleLinear([0, (max(points, (p) => p.values[2]) ?? 1) * 1.05], [146, 10]);
+  const y = scaleLinear([0, (max(points, (p) => p.values[1]) ?? 1) * 1.3], [146, 10]);
+  const a = scaleLinear([0, (max(points, (p) => p.values[2]) ?? 1) * 1.3], [146, 10]);
   const path = (of: (p: (typeof points)[number]) => number) =>
     line<(typeof points)[number]>((p) => x(p.values[0]), of)(points) ?? '';
   return (

@@ -23,9 +23,10 @@ import { PartTray } from './part-tray.tsx';
 import { plumbAnswer } from './plumb-answer.ts';
 import { plumbTrack } from './plumb-loop.ts';
 import { PullChart } from './pull-chart.tsx';
+import { SizeIt } from './size-it.tsx';
 import { RunsTable } from './runs-table.tsx';
 
-const TABS = ['Part', 'Table', 'Pull', 'How sure?'] as const;
+const TABS = ['Part', 'Table', 'Pull', 'Size it', 'How sure?'] as const;
 
 export function PlumbPage() {
   const { doc, live, shown, edit, readOnly } = useJob();
@@ -134,6 +135,9 @@ export function PlumbPage() {
           </Tabs.Content>
           <Tabs.Content value="Pull">
             <PullChart />
+          </Tabs.Content>
+          <Tabs.Content value="Size it">
+            <SizeIt />
           </Tabs.Content>
           <Tabs.Content value="How sure?">
             <HowSure />

@@ -210,12 +210,15 @@ function enlargements(doc: JobDocument): Enlargement[] {
         if (e.kind !== 'run' || e.dash >= dash) continue;
         const hose = HOSE_KINDS[e.hose].bores[dash] === undefined || e.existing ? ('ptfe' as const) : e.hose;
         const { boreM, ...rest } = e;
-        elements[id] = { ...rest, dash, hose, existing: false, extraK: e.existing ? 0 : e.extraK };
+        // A line renewed is made up with new ends; what stood for the old one's fittings goes with it.
+        const renewed = e.existing
+          ? { ends: ['straight', 'straight'] as typeof e.ends, bendDegrees: 180, extraK: 0, existing: false }
+          : {};
+        elements[id] = { ...rest, dash, hose, ...renewed };
         patch.push({ op: 'replace', path: elementPath(id, 'dash'), value: dash });
         if (hose !== e.hose) patch.push({ op: 'replace', path: elementPath(id, 'hose'), value: hose });
-        if (e.existing) {
-          patch.push({ op: 'replace', path: elementPath(id, 'existing'), value: false });
-          patch.push({ op: 'replace', path: elementPath(id, 'extraK'), value: 0 });
+        for (const [field, value] of Object.entries(renewed)) {
+          patch.push({ op: 'replace', path: elementPath(id, field), value });
         }
         if (boreM !== undefined) patch.push({ op: 'remove', path: elementPath(id, 'boreM') });
       }

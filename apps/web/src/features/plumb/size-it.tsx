@@ -1,0 +1,116 @@
+import { proxy } from 'comlink';
+import { useEffect, useState } from 'react';
+import { useFormat } from '../../app/settings.ts';
+import { useJob } from '../../job/job-context.ts';
+import { sureWorker } from '../../workers/plan-client.ts';
+import type { SizingAnswer } from '../../workers/plan.worker.ts';
+
+/** Tries combinations of hose, pump, regulator and wire against every check; shows those nothing else beats. */
+export function SizeIt() {
+  const { doc, edit, readOnly } = useJob();
+  const format = useFormat();
+  const [progress, setProgress] = useState<readonly [number, number] | null>(null);
+  const [found, setFound] = useState<{ of: typeof doc; answer: SizingAnswer } | null>(null);
+  useEffect(() => () => void sureWorker().stop(), []);
+
+  const start = () => {
+    setFound(null);
+    setProgress([0, 1]);
+    void sureWorker()
+      .sizing(
+        doc,
+        proxy((done: number, total: number) => setProgress([done, total])),
+      )
+      .then((answer) => {
+        setFound({ of: doc, answer });
+        setProgress(null);
+      });
+  };
+
+  if (progress) {
+    return (
+      <div className="flex items-center gap-3">
+        <progress
+          className="h-4 grow"
+          max={progress[1]}
+          value={progress[0]}
+          aria-label="Combinations tried"
+        />
+        <span className="label w-[150px] text-soft">
+          {progress[0]} of {progress[1]} tried
+        </span>
+        <button type="button" className="btn btn-small" onClick={() => void sureWorker().stop()}>
+          Stop
+        </button>
+      </div>
+    );
+  }
+  return (
+    <section aria-label="Size it" className="min-h-[150px]">
+      <div className="flex items-center gap-4">
+        <button type="button" className={`btn ${found ? 'btn-small' : 'btn-main'}`} onClick={start}>
+          {found ? 'Search again' : 'Search sizes'}
+        </button>
+        <p className="text-sm text-soft">
+          {found
+            ? `${found.answer.passed} of ${found.answer.tried} combinations pass every check. The others: ${found.answer.fails.map(([why, n]) => `${why} ${n}`).join(', ') || 'none'}.`
+            : 'Longest feed and return hose, pump, regulator seat, wire gauge and fuse, each combination solved against every check.'}
+        </p>
+      </div>
+      {found && found.of !== doc && (
+        <p className="mt-1 text-sm font-semibold text-fix">
+          The plan has changed since; search again before taking one.
+        </p>
+      )}
+      {found && found.answer.front.length > 0 && (
+        <table className="mt-2 w-full text-sm" data-testid="front">
+          <caption className="sr-only">Combinations that no other one beats</caption>
+          <thead>
+            <tr className="label border-b-2 border-ink text-soft">
+              <th scope="col" className="py-1 text-left font-semibold">
+                What changes
+              </th>
+              <th scope="col" className="num py-1 font-semibold">
+                In hand
+              </th>
+              <th scope="col" className="num py-1 font-semibold">
+                Pump draws
+              </th>
+              <th scope="col" className="sr-only">
+                Take it
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {found.answer.front.map((r) => (
+              <tr key={r.words.join()} className="border-b border-rule">
+                <td className="py-1">
+                  {r.words.length === 0 ? 'nothing: the plan passes as it is' : r.words.join(', ')}
+                </td>
+                <td className="num font-semibold">{format('fraction', r.margin)}</td>
+                <td className="num">{format('amps', r.amps)}</td>
+                <td className="py-0.5 text-right">
+                  {r.patch.length > 0 && (
+                    <button
+                      type="button"
+                      className="btn btn-small"
+                      disabled={readOnly || found.of !== doc}
+                      onClick={() => edit(...r.patch)}
+                    >
+                      Take it
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {found && found.answer.front.length === 0 && (
+        <p className="mt-2 font-medium">
+          None of them does. Look at what they failed by: the style, the goal or the fuel has to change.
+        </p>
+      )}
+    </section>
+  );
+}

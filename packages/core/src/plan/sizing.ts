@@ -1,0 +1,268 @@
+import { segmentPath } from '../design/edit.ts';
+import type { ElementOf, JobDocument, PlumbingElement } from '../design/job-document.ts';
+import type { PatchOperation } from '../outcome/finding.ts';
+import { REGULATORS, type RegulatorClassId } from '../parts/catalogue/fittings.ts';
+import { HOSE_KINDS, sizesOf, type Dash } from '../parts/catalogue/hoses.ts';
+import { PUMPS } from '../parts/pump/generic-pumps.ts';
+import { chooseFuse, motorInrush } from '../wiring/fuse.ts';
+import { familyOf, wireSizeName, type WireSize } from '../wiring/wire.ts';
+import { wireAmpacity } from './circuits.ts';
+import { CoupledSolver, pumpFlow } from './coupled.ts';
+import { BACK_PRESSURE_SHARE, RAIL_HIGH_LIMIT } from './findings/regulation.ts';
+import { DROP_LIMITS } from './findings/wiring.ts';
+import { evaluateState } from './state-result.ts';
+import { operatingStates } from './states.ts';
+
+/** One combination to try: what would stand in the plan in place of what is there. */
+export interface SizingChoice {
+  readonly feed: Dash | null;
+  readonly back: Dash | null;
+  readonly pump: keyof typeof PUMPS | null;
+  readonly regulator: RegulatorClassId | null;
+  readonly wire: WireSize | null;
+}
+
+export interface SizingResult {
+  readonly words: readonly string[];
+  /** Parts changed against the plan. */
+  readonly changes: number;
+  /** Least supply margin of the pull. */
+  readonly margin: number;
+  /** Most the pump draws, A. */
+  readonly amps: number;
+  readonly patch: readonly PatchOperation[];
+  /** Why it does not do; null when every check holds. */
+  readonly fails: string | null;
+}
+
+const longestRun = (doc: JobDocument, role: 'feed' | 'return'): [string, ElementOf<'run'>] | null => {
+  const runs = Object.values(doc.plumbing.paths)
+    .filter((p) => p.role === role)
+    .flatMap((p) => p.order)
+    .flatMap((id): [string, ElementOf<'run'>][] => {
+      const e = doc.plumbing.elements[id];
+      return e?.kind === 'run' ? [[id, e]] : [];
+    });
+  return runs.sort((a, b) => b[1].lengthM - a[1].lengthM)[0] ?? null;
+};
+
+const only = <K extends PlumbingElement['kind']>(
+  doc: JobDocument,
+  kind: K,
+): [string, ElementOf<K>] | null => {
+  const all = Object.entries(doc.plumbing.elements).filter(([, e]) => e.kind === kind);
+  return all.length === 1 ? (all[0] as [string, ElementOf<K>]) : null;
+};
+
+/** From one size smaller to three larger; a line kept from the car is renewed in PTFE. */
+function dashes(run: ElementOf<'run'>): (Dash | null)[] {
+  const sizes = sizesOf(HOSE_KINDS[run.existing ? 'ptfe' : run.hose]);
+  const at = sizes.findIndex((d) => d >= run.dash);
+  return [null, ...sizes.slice(Math.max(0, at - 1), at + 4).filter((d) => run.existing || d !== run.dash)];
+}
+
+/**
+ * Every combination worth trying: size of the longest feed and return hose, pump, regulator seat, wire gauge.
+ * @param doc job document
+ * @returns combinations; null stands for "as it is", the first changes nothing
+ * @throws nothing
+ * @source own rule: one size down to three up, the shipped pumps, the regulator classes, gauges one down to two up
+ * @example sizingChoices(fullReturnJob('x')).length >= 500 // => true
+ */
+export function sizingChoices(doc: JobDocument): SizingChoice[] {
+  const feed = longestRun(doc, 'feed');
+  const back = longestRun(doc, 'return');
+  const pump = only(doc, 'pump');
+  const regulator = only(doc, 'bypass-regulator');
+  const wire = mainWire(doc);
+  const pumps = pump
+    ? (Object.keys(PUMPS) as (keyof typeof PUMPS)[]).filter((k) => k !== pump[1].catalogueId)
+    : [];
+  const seats = regulator
+    ? (Object.keys(REGULATORS) as RegulatorClassId[]).filter((k) => REGULATORS[k].cv !== regulator[1].cv)
+    : [];
+  const family = wire ? familyOf(wire.size) : [];
+  const gauge = wire ? family.indexOf(wire.size) : 0;
+  const gauges = family.slice(Math.max(0, gauge - 1), gauge + 3).filter((s) => s !== wire?.size);
+  const out: SizingChoice[] = [];
+  for (const f of feed ? dashes(feed[1]) : [null])
+    for (const b of back ? dashes(back[1]) : [null])
+      for (const p of [null, ...pumps])
+        for (const r of [null, ...seats])
+          for (const w of [null, ...gauges]) out.push({ feed: f, back: b, pump: p, regulator: r, wire: w });
+  return out;
+}
+
+/** The gauge of the pump's feed, where the plan has one pump and one circuit. */
+function mainWire(doc: JobDocument): { circuitId: string; size: WireSize } | null {
+  const circuits = Object.entries(doc.wiring.circuits);
+  const [circuitId, circuit] = circuits[0] ?? [];
+  if (circuits.length !== 1 || !circuit || !circuitId) return null;
+  const wire = Object.values(circuit.segments).find((s) => s.kind === 'wire');
+  return wire?.kind === 'wire' ? { circuitId, size: wire.size } : null;
+}
+
+/**
+ * Solves one combination against every check: margin over the pull, no overrun or high rail, back-pressure, wire drop,
+ * wire and fuse against the current. A fuse is chosen with it.
+ * @param doc job document
+ * @param choice what to put in
+ * @returns words, patch, margin, amps (A) and the first check that fails
+ * @throws nothing
+ * @source the same limits as the findings
+ * @example judgeChoice(fullReturnJob('x'), sizingChoices(fullReturnJob('x'))[0]).changes // => 0
+ */
+export function judgeChoice(doc: JobDocument, choice: SizingChoice): SizingResult {
+  const words: string[] = [];
+  const patch: PatchOperation[] = [];
+  const elements = { ...doc.plumbing.elements };
+  const put = (id: string, element: PlumbingElement, what: string) => {
+    elements[id] = element;
+    words.push(what);
+    patch.push({ op: 'replace', path: `/plumbing/elements/${id}`, value: element });
+  };
+  const resize = (role: 'feed' | 'return', dash: Dash | null) => {
+    const found = dash === null ? null : longestRun(doc, role);
+    if (!found || dash === null) return;
+    const [id, { boreM: _typed, ...run }] = found;
+    const renewed = run.existing
+      ? {
+          hose: 'ptfe' as const,
+          existing: false,
+          ends: ['straight', 'straight'] as typeof run.ends,
+          bendDegrees: 180,
+          extraK: 0,
+        }
+      : {};
+    put(id, { ...run, ...renewed, dash }, `${run.name.toLowerCase()} -${dash}`);
+  };
+  resize('feed', choice.feed);
+  resize('return', choice.back);
+  const pump = only(doc, 'pump');
+  if (pump && choice.pump) {
+    const part = PUMPS[choice.pump];
+    const { curve } = part.model;
+    const copied = {
+      ...curve,
+      pressures: [...curve.pressures],
+      flows: [...curve.flows],
+      currents: [...curve.currents],
+    };
+    put(
+      pump[0],
+      { ...pump[1], ...part.model, curve: copied, name: part.name, catalogueId: part.id },
+      part.name.toLowerCase(),
+    );
+  }
+  const regulator = only(doc, 'bypass-regulator');
+  if (regulator && choice.regulator) {
+    const { cv, droop } = REGULATORS[choice.regulator];
+    put(regulator[0], { ...regulator[1], cv, droop }, `${choice.regulator} regulator seat`);
+  }
+  let drawn: JobDocument = { ...doc, plumbing: { ...doc.plumbing, elements } };
+  const wire = mainWire(doc);
+  if (wire && choice.wire) {
+    drawn = rewired(drawn, wire.circuitId, choice.wire, patch);
+    words.push(`${wireSizeName(choice.wire)} wire`);
+  }
+  const judged = judge(drawn);
+  const fuse = wire && judged.amps > 0 ? fused(drawn, wire.circuitId, judged.amps) : null;
+  if (fuse?.changed) {
+    patch.push({ op: 'replace', path: segmentPath(wire!.circuitId, fuse.id, 'ratingA'), value: fuse.rating });
+    words.push(`${fuse.rating} A fuse`);
+  }
+  return {
+    words,
+    patch,
+    changes: words.length,
+    margin: judged.margin,
+    amps: judged.amps,
+    fails: judged.fails ?? (fuse && fuse.rating === undefined ? 'no fuse fits between load and wire' : null),
+  };
+}
+
+function rewired(doc: JobDocument, circuitId: string, size: WireSize, patch: PatchOperation[]): JobDocument {
+  const circuit = doc.wiring.circuits[circuitId]!;
+  const segments = { ...circuit.segments };
+  for (const [id, s] of Object.entries(segments)) {
+    if (s.kind !== 'wire') continue;
+    segments[id] = { ...s, size, conductor: 'copper' };
+    patch.push({ op: 'replace', path: `/wiring/circuits/${circuitId}/segments/${id}`, value: segments[id] });
+  }
+  return {
+    ...doc,
+    wiring: { ...doc.wiring, circuits: { ...doc.wiring.circuits, [circuitId]: { ...circuit, segments } } },
+  };
+}
+
+/** The fuse this current and wire ask for; undefined where none fits. */
+function fused(
+  doc: JobDocument,
+  circuitId: string,
+  amps: number,
+): { id: string; rating: number | undefined; changed: boolean } | null {
+  const circuit = doc.wiring.circuits[circuitId]!;
+  const entry = Object.entries(circuit.segments).find(([, s]) => s.kind === 'fuse');
+  const pump = doc.plumbing.elements[circuit.loadId];
+  if (!entry || entry[1].kind !== 'fuse' || pump?.kind !== 'pump') return null;
+  const wires = Object.values(circuit.segments).flatMap((s) =>
+    s.kind === 'wire' ? [wireAmpacity(doc, s)] : [],
+  );
+  const inrush = motorInrush(doc.brief.electrical.chargingV, 0.03, pump.armatureOhms, amps);
+  const least = Math.min(...wires);
+  const present = entry[1].ratingA;
+  if (present <= least && amps <= 0.8 * present) return { id: entry[0], rating: present, changed: false };
+  const rating = chooseFuse(amps, least, inrush);
+  return { id: entry[0], rating, changed: rating !== undefined };
+}
+
+function judge(doc: JobDocument): { margin: number; amps: number; fails: string | null } {
+  const solver = new CoupledSolver(doc);
+  const states = operatingStates(doc);
+  let margin = Infinity;
+  let amps = 0;
+  let drop = 0;
+  for (const state of states.filter((s) => s.kind === 'pull')) {
+    const solved = solver.solve(state, 'available').solution;
+    if (!solved) return { margin: NaN, amps, fails: 'no steady state' };
+    margin = Math.min(margin, pumpFlow(solved) / state.draw - 1);
+    for (const p of solved.pumps.values()) {
+      amps = Math.max(amps, p.current);
+      drop = Math.max(drop, p.circuit?.conductorDrop ?? 0);
+    }
+  }
+  const fail = (reason: string) => ({ margin, amps, fails: reason });
+  if (margin < doc.brief.designMargin) return fail('too little supply');
+  if (drop > DROP_LIMITS.nominal * DROP_LIMITS.critical) return fail('too much drop in the wires');
+  for (const state of states.filter((s) => s.kind === 'idle' || s.kind === 'lift-off')) {
+    const v = evaluateState(solver, state).values;
+    if (!v) return fail('no steady state');
+    if (v.regulator?.valve === 'overrun') return fail('return overrun');
+    if (v.railGauge - v.required > RAIL_HIGH_LIMIT) return fail('rail too high');
+    if (v.regulator && v.regulator.returnPressure > BACK_PRESSURE_SHARE * v.railGauge)
+      return fail('return back-pressure');
+  }
+  return { margin, amps, fails: null };
+}
+
+/**
+ * The combinations no other one beats in all of: fewer changes, more margin, less current.
+ * @param results judged combinations
+ * @param most how many to show
+ * @returns those that pass every check and are not beaten, fewest changes first
+ * @throws nothing
+ * @source Pareto dominance
+ * @example paretoFront([{ words: [], changes: 0, margin: 0.2, amps: 9, patch: [], fails: null }], 5).length // => 1
+ */
+export function paretoFront(results: readonly SizingResult[], most: number): SizingResult[] {
+  const good = results.filter((r) => r.fails === null);
+  const beats = (a: SizingResult, b: SizingResult) =>
+    a.changes <= b.changes &&
+    a.margin >= b.margin &&
+    a.amps <= b.amps &&
+    (a.changes < b.changes || a.margin > b.margin || a.amps < b.amps);
+  return good
+    .filter((r) => !good.some((other) => other !== r && beats(other, r)))
+    .sort((a, b) => a.changes - b.changes || b.margin - a.margin)
+    .slice(0, most);
+}
