@@ -256,13 +256,13 @@ function judge(doc: JobDocument): { margin: number; amps: number; fails: string 
  */
 export function paretoFront(results: readonly SizingResult[], most: number): SizingResult[] {
   const good = results.filter((r) => r.fails === null);
-  const beats = (a: SizingResult, b: SizingResult) =>
-    a.changes <= b.changes &&
-    a.margin >= b.margin &&
-    a.amps <= b.amps &&
-    (a.changes < b.changes || a.margin > b.margin || a.amps < b.amps);
+  // A hair of margin is no reason to show two rows; of equals the first stays, which has the smaller hose.
+  const noWorse = (a: SizingResult, b: SizingResult) =>
+    a.changes <= b.changes && a.margin >= b.margin - 1e-3 && a.amps <= b.amps + 0.05;
+  const beats = (a: SizingResult, i: number, b: SizingResult, j: number) =>
+    noWorse(a, b) && (!noWorse(b, a) || i < j);
   return good
-    .filter((r) => !good.some((other) => other !== r && beats(other, r)))
+    .filter((r, j) => !good.some((other, i) => other !== r && beats(other, i, r, j)))
     .sort((a, b) => a.changes - b.changes || b.margin - a.margin)
     .slice(0, most);
 }

@@ -48,7 +48,7 @@ export function SizeIt() {
   return (
     <section aria-label="Size it" className="min-h-[150px]">
       <div className="flex items-center gap-4">
-        <button type="button" className={`btn ${found ? 'btn-small' : 'btn-main'}`} onClick={start}>
+        <button type="button" className={`btn shrink-0 ${found ? 'btn-small' : 'btn-main'}`} onClick={start}>
           {found ? 'Search again' : 'Search sizes'}
         </button>
         <p className="text-sm text-soft">
