@@ -1,10 +1,10 @@
-import { segmentPath } from '../design/edit.ts';
+import { segmentPath, withSegment } from '../design/edit.ts';
 import type { ElementOf, JobDocument, PlumbingElement } from '../design/job-document.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import { REGULATORS, type RegulatorClassId } from '../parts/catalogue/fittings.ts';
 import { HOSE_KINDS, sizesOf, type Dash } from '../parts/catalogue/hoses.ts';
 import { PUMPS } from '../parts/pump/generic-pumps.ts';
-import { chooseFuse, motorInrush } from '../wiring/fuse.ts';
+import { chooseFuse, FUSE_CONTINUOUS_SHARE, fuseSurvives, motorInrush } from '../wiring/fuse.ts';
 import { familyOf, wireSizeName, type WireSize } from '../wiring/wire.ts';
 import { wireAmpacity } from './circuits.ts';
 import { CoupledSolver, pumpFlow } from './coupled.ts';
@@ -165,11 +165,16 @@ export function judgeChoice(doc: JobDocument, choice: SizingChoice): SizingResul
     drawn = rewired(drawn, wire.circuitId, choice.wire, patch);
     words.push(`${wireSizeName(choice.wire)} wire`);
   }
-  const judged = judge(drawn);
-  const fuse = wire && judged.amps > 0 ? fused(drawn, wire.circuitId, judged.amps) : null;
-  if (fuse?.changed) {
-    patch.push({ op: 'replace', path: segmentPath(wire!.circuitId, fuse.id, 'ratingA'), value: fuse.rating });
+  let judged = judge(drawn);
+  const fuse = wire && judged.amps > 0 ? fused(drawn, wire.circuitId, judged) : null;
+  if (wire && fuse?.changed && fuse.rating !== undefined) {
+    const segment = drawn.wiring.circuits[wire.circuitId]!.segments[fuse.id]!;
+    if (segment.kind === 'fuse')
+      drawn = withSegment(drawn, wire.circuitId, fuse.id, { ...segment, ratingA: fuse.rating });
+    patch.push({ op: 'replace', path: segmentPath(wire.circuitId, fuse.id, 'ratingA'), value: fuse.rating });
     words.push(`${fuse.rating} A fuse`);
+    // Another fuse drops other volts.
+    judged = judge(drawn);
   }
   return {
     words,
@@ -199,7 +204,7 @@ function rewired(doc: JobDocument, circuitId: string, size: WireSize, patch: Pat
 function fused(
   doc: JobDocument,
   circuitId: string,
-  amps: number,
+  { amps, loopOhms }: Judged,
 ): { id: string; rating: number | undefined; changed: boolean } | null {
   const circuit = doc.wiring.circuits[circuitId]!;
   const entry = Object.entries(circuit.segments).find(([, s]) => s.kind === 'fuse');
@@ -208,30 +213,41 @@ function fused(
   const wires = Object.values(circuit.segments).flatMap((s) =>
     s.kind === 'wire' ? [wireAmpacity(doc, s)] : [],
   );
-  const inrush = motorInrush(doc.brief.electrical.chargingV, 0.03, pump.armatureOhms, amps);
+  const inrush = motorInrush(doc.brief.electrical.chargingV, loopOhms, pump.armatureOhms, amps);
   const least = Math.min(...wires);
   const present = entry[1].ratingA;
-  if (present <= least && amps <= 0.8 * present) return { id: entry[0], rating: present, changed: false };
+  if (present <= least && amps <= FUSE_CONTINUOUS_SHARE * present && fuseSurvives(present, inrush))
+    return { id: entry[0], rating: present, changed: false };
   const rating = chooseFuse(amps, least, inrush);
   return { id: entry[0], rating, changed: rating !== undefined };
 }
 
-function judge(doc: JobDocument): { margin: number; amps: number; fails: string | null } {
+interface Judged {
+  readonly margin: number;
+  readonly amps: number;
+  /** Everything in the loop but the motor where it draws most, Ω. */
+  readonly loopOhms: number;
+  readonly fails: string | null;
+}
+
+function judge(doc: JobDocument): Judged {
   const solver = new CoupledSolver(doc);
   const states = operatingStates(doc);
   let margin = Infinity;
   let amps = 0;
+  let loopOhms = 0;
   let drop = 0;
   for (const state of states.filter((s) => s.kind === 'pull')) {
     const solved = solver.solve(state, 'available').solution;
-    if (!solved) return { margin: NaN, amps, fails: 'no steady state' };
+    if (!solved) return { margin: NaN, amps, loopOhms, fails: 'no steady state' };
     margin = Math.min(margin, pumpFlow(solved) / state.draw - 1);
     for (const p of solved.pumps.values()) {
+      if (p.current >= amps) loopOhms = (p.circuit?.loopOhms ?? 0) + doc.brief.electrical.sourceOhms;
       amps = Math.max(amps, p.current);
       drop = Math.max(drop, p.circuit?.conductorDrop ?? 0);
     }
   }
-  const fail = (reason: string) => ({ margin, amps, fails: reason });
+  const fail = (reason: string) => ({ margin, amps, loopOhms, fails: reason });
   if (margin < doc.brief.designMargin) return fail('too little supply');
   if (drop > DROP_LIMITS.nominal * DROP_LIMITS.critical) return fail('too much drop in the wires');
   for (const state of states.filter((s) => s.kind === 'idle' || s.kind === 'lift-off')) {
@@ -242,7 +258,7 @@ function judge(doc: JobDocument): { margin: number; amps: number; fails: string 
     if (v.regulator && v.regulator.returnPressure > BACK_PRESSURE_SHARE * v.railGauge)
       return fail('return back-pressure');
   }
-  return { margin, amps, fails: null };
+  return { margin, amps, loopOhms, fails: null };
 }
 
 /**

@@ -91,6 +91,112 @@ const CASES: Record<string, PipeCase> = {
       hose('p5', 'A', 'C', 2, 7.9),
     ],
   },
+  'three unlike hoses side by side with fittings': {
+    ...GASOLINE,
+    nodes: [
+      { id: 'S', head: 35 },
+      { id: 'E', drawLph: 1500 },
+    ],
+    pipes: [
+      hose('p1', 'S', 'E', 2, 7.9, 5),
+      hose('p2', 'S', 'E', 4, 10.3, 2),
+      hose('p3', 'S', 'E', 6, 12.7, 8),
+    ],
+  },
+  'rough rubber hose, a long way': {
+    ...GASOLINE,
+    nodes: [
+      { id: 'S', head: 60 },
+      { id: 'A', drawLph: 60 },
+      { id: 'B', drawLph: 420 },
+    ],
+    pipes: [
+      { id: 'p1', from: 'S', to: 'A', length: 6, bore: 8.7, roughness: 0.01, k: 3 },
+      { id: 'p2', from: 'A', to: 'B', length: 5, bore: 8.7, roughness: 0.01, k: 4 },
+    ],
+  },
+  'rails capped: a spur off a line that goes on': {
+    ...GASOLINE,
+    nodes: [{ id: 'S', head: 48 }, { id: 'T' }, { id: 'R', drawLph: 260 }, { id: 'E', head: 2 }],
+    pipes: [
+      hose('feed', 'S', 'T', 4, 10.3, 2),
+      hose('spur', 'T', 'R', 0.6, 7.9, 3),
+      hose('back', 'T', 'E', 9, 6.4, 12),
+    ],
+  },
+  'two pumps side by side into one line': {
+    ...GASOLINE,
+    nodes: [{ id: 'T', head: 0 }, { id: 'O' }, { id: 'R', drawLph: 300 }, { id: 'V' }],
+    pipes: [
+      hose('feed', 'O', 'R', 4.5, 10.3, 4),
+      hose('seat', 'R', 'V', 0.1, 4.2, 1.5),
+      hose('return', 'V', 'T', 4, 7.9, 4),
+    ],
+    pumps: [
+      {
+        id: 'one',
+        from: 'T',
+        to: 'O',
+        curve: [
+          [0, 100],
+          [150, 78],
+          [300, 40],
+          [420, 4],
+          [432, 0],
+        ],
+      },
+      {
+        id: 'two',
+        from: 'T',
+        to: 'O',
+        curve: [
+          [0, 96],
+          [140, 74],
+          [290, 38],
+          [400, 6],
+          [418, 0],
+        ],
+      },
+    ],
+  },
+  'ladder of three loops': {
+    ...GASOLINE,
+    nodes: [
+      { id: 'S', head: 40 },
+      { id: 'A', drawLph: 90 },
+      { id: 'B', drawLph: 120 },
+      { id: 'C', drawLph: 80 },
+      { id: 'D', drawLph: 150 },
+      { id: 'E', drawLph: 60 },
+      { id: 'F', drawLph: 110 },
+    ],
+    pipes: [
+      hose('sa', 'S', 'A', 1, 12.7),
+      hose('sb', 'S', 'B', 1.2, 12.7),
+      hose('ab', 'A', 'B', 0.4, 7.9, 1),
+      hose('ac', 'A', 'C', 0.8, 7.9),
+      hose('bd', 'B', 'D', 0.8, 7.9),
+      hose('cd', 'C', 'D', 0.4, 6.4, 1),
+      hose('ce', 'C', 'E', 0.7, 6.4),
+      hose('df', 'D', 'F', 0.7, 6.4),
+      hose('ef', 'E', 'F', 0.4, 6.4),
+    ],
+  },
+  'ethanol, thick and cold': {
+    density: 805,
+    kinematicViscosity: 1.9e-6,
+    nodes: [{ id: 'S', head: 55 }, { id: 'A' }, { id: 'E', drawLph: 900 }],
+    pipes: [hose('p1', 'S', 'A', 3, 10.3, 2), hose('p2', 'A', 'E', 3, 12.7, 2)],
+  },
+  'return tree: two rails drain into one line': {
+    ...GASOLINE,
+    nodes: [{ id: 'L', head: 30 }, { id: 'R', head: 29 }, { id: 'J' }, { id: 'T', head: 0 }],
+    pipes: [
+      hose('l', 'L', 'J', 0.5, 6.4, 6),
+      hose('r', 'R', 'J', 0.8, 6.4, 6),
+      hose('back', 'J', 'T', 4.5, 7.9, 6),
+    ],
+  },
 };
 
 describe('against an independent network engine', () => {

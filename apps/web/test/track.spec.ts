@@ -1,0 +1,125 @@
+import { describe, expect, test } from '@jest/globals';
+import { layOut } from '../src/ui/track/lay-out.ts';
+import type { Track, TrackItem, TrackJunction, TrackPath } from '../src/ui/track/track-model.ts';
+import { inUnits } from '../src/ui/in-units.ts';
+
+const item = (id: string, weight = 1): TrackItem => ({
+  id,
+  symbol: 'run',
+  name: id,
+  caption: '',
+  line: 'feed',
+  weight,
+  before: 0,
+  after: 0,
+});
+const path = (id: string, from: string, to: string, way: TrackPath['way'], ...ids: string[]): TrackPath => ({
+  id,
+  from,
+  to,
+  way,
+  line: 'feed',
+  items: ids.map((i) => item(i)),
+});
+const junction = (id: string, symbol: TrackJunction['symbol']): TrackJunction => ({
+  id,
+  symbol,
+  name: id,
+  value: 0,
+});
+const track = (junctions: TrackJunction[], paths: TrackPath[]): Track => ({
+  dimension: 'pressure',
+  decimals: 1,
+  start: 'tank',
+  junctions,
+  paths,
+});
+
+const loop = track(
+  [junction('tank', 'tank'), junction('rail', 'rail')],
+  [path('feed', 'tank', 'rail', 'out', 'a', 'b', 'c'), path('return', 'rail', 'tank', 'home', 'reg', 'back')],
+);
+const twin = track(
+  [junction('tank', 'tank'), junction('y', 'tee'), junction('rail', 'rail')],
+  [
+    path('one', 'tank', 'y', 'out', 'p1'),
+    path('two', 'tank', 'y', 'out', 'p2', 'c2'),
+    path('feed', 'y', 'rail', 'out', 'f'),
+    path('return', 'rail', 'tank', 'home', 'reg'),
+  ],
+);
+
+describe('the track lays itself out', () => {
+  test('out runs left to right, home right to left, each path’s parts end to end between its junctions', () => {
+    const { paths, xOf } = layOut(loop, 820);
+    for (const p of paths) {
+      const forward = p.path.way === 'out' ? 1 : -1;
+      expect(Math.sign(p.x1 - p.x0)).toBe(forward);
+      p.slots.forEach((s, i) => {
+        expect(s.x0).toBeCloseTo(i === 0 ? p.x0 : p.slots[i - 1]!.x1, 9);
+        expect(Math.sign(s.x1 - s.x0)).toBe(forward);
+      });
+      expect(p.slots.at(-1)!.x1).toBeCloseTo(p.x1, 9);
+    }
+    expect(xOf('tank')).toBeLessThan(xOf('rail'));
+  });
+
+  test('paths side by side get lanes of their own; ways home lie below; nothing lies on another', () => {
+    const { paths, junctions, height } = layOut(twin, 820);
+    const y = (id: string) => paths.find((p) => p.path.id === id)!.y;
+    expect(y('one')).not.toBe(y('two'));
+    expect(y('feed')).toBe(y('one'));
+    expect(y('return')).toBeGreaterThan(Math.max(y('one'), y('two')));
+    for (const a of paths)
+      for (const b of paths) {
+        if (a === b || a.y !== b.y) continue;
+        const [al, ar] = [Math.min(a.x0, a.x1), Math.max(a.x0, a.x1)];
+        const [bl, br] = [Math.min(b.x0, b.x1), Math.max(b.x0, b.x1)];
+        expect(ar <= bl || br <= al).toBe(true);
+      }
+    const tee = junctions.find((j) => j.junction.id === 'y')!;
+    expect([tee.top, tee.bottom]).toEqual([y('one'), y('two')]);
+    expect(height).toBeGreaterThan(y('return'));
+  });
+
+  test('keeps every part wide enough to touch, growing past the page when it must', () => {
+    const long = track(
+      [junction('tank', 'tank'), junction('rail', 'rail')],
+      [path('feed', 'tank', 'rail', 'out', ...Array.from({ length: 40 }, (_, i) => `p${i}`))],
+    );
+    const { width, paths } = layOut(long, 600);
+    expect(width).toBeGreaterThan(2000);
+    for (const s of paths[0]!.slots) expect(s.x1 - s.x0).toBeGreaterThan(44);
+  });
+
+  test('a ring of ways out, an empty path and a path to nowhere do not hang or run off', () => {
+    const odd = track(
+      [junction('tank', 'tank'), junction('a', 'tee'), junction('b', 'tee'), junction('lost', 'rail')],
+      [
+        path('1', 'tank', 'a', 'out', 'x'),
+        path('2', 'a', 'b', 'out'),
+        path('3', 'b', 'a', 'out', 'y'),
+        path('4', 'b', 'gone', 'out', 'z'),
+      ],
+    );
+    const { paths, width } = layOut(odd, 800);
+    for (const p of paths) for (const x of [p.x0, p.x1]) expect(x >= 0 && x <= width).toBe(true);
+    expect(layOut(track([], []), 300).paths).toEqual([]);
+  });
+});
+
+describe('one unit on the screen', () => {
+  test.each([
+    ['The rail climbs to 53.0 psi (365.6 kPa).', 'us', 'The rail climbs to 53.0 psi.'],
+    ['The rail climbs to 53.0 psi (365.6 kPa).', 'metric', 'The rail climbs to 365.6 kPa.'],
+    ['P is −0.4 psi (−2.7 kPa) left of 43.5 psi (300.0 kPa)', 'metric', 'P is −2.7 kPa left of 300.0 kPa'],
+    ['The fuse sits 10 in (0.25 m) from the source.', 'us', 'The fuse sits 10 in from the source.'],
+    [
+      'A 40 A fuse does not protect wire good for 29.8 A.',
+      'us',
+      'A 40 A fuse does not protect wire good for 29.8 A.',
+    ],
+  ] as const)('%s in %s', (text, units, shown) => {
+    expect(inUnits(text, units)).toBe(shown);
+  });
+});
