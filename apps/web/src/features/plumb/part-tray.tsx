@@ -169,7 +169,11 @@ function PumpFields({ id, pump }: { readonly id: string; readonly pump: ElementO
             edit({
               op: 'replace',
               path: `/plumbing/elements/${id}`,
-              value: pumpElement(key as keyof typeof PUMPS, pump.elevationM),
+              // Another pump in the same place keeps when it runs.
+              value: {
+                ...pumpElement(key as keyof typeof PUMPS, pump.elevationM),
+                ...(pump.onAboveBoostPa === undefined ? {} : { onAboveBoostPa: pump.onAboveBoostPa }),
+              },
             });
         }}
       />
