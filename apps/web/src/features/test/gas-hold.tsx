@@ -116,9 +116,8 @@ function SetUp({ again }: { readonly again: boolean }) {
         />
       </div>
       <p className="mt-2 text-sm">
-        This gauge needs <strong>{format('time', wait)}</strong> to prove that leak. The line then holds{' '}
-        {energy.brode.toFixed(0)} J,{' '}
-        {energy.brode > 100 ? 'enough to throw a cap across the shop' : 'enough to hurt an eye'}.
+        This gauge needs <strong>{format('time', wait)}</strong> to prove that leak. The line then holds up to{' '}
+        {energy.brode.toFixed(0)} J of stored energy: stand aside while filling.
       </p>
       <div className="mt-1 flex flex-wrap items-center gap-3">
         <label className="flex min-h-[44px] items-center gap-2 font-medium">

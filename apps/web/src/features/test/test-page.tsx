@@ -99,10 +99,7 @@ function Predictions() {
           ))}
         </tbody>
       </table>
-      <p className="label mt-2 text-xs text-soft">
-        Steady values from the plan. Pulsation is not predicted; a healthy reading is within about 2 psi and
-        0.3 V.
-      </p>
+      <p className="label mt-2 text-xs text-soft">Steady values from the plan. Pulsation is not predicted.</p>
     </section>
   );
 }
