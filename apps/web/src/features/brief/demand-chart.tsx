@@ -1,6 +1,7 @@
 import { curveMonotoneX, line, max, scaleLinear } from 'd3';
 import { formatQuantity, shownUnit } from '@venula/core';
 import { useFormat, useSettings } from '../../app/settings.ts';
+import { ValueGrid } from '../../ui/value-grid.tsx';
 import { useJob } from '../../job/job-context.ts';
 
 const W = 272;
@@ -36,20 +37,7 @@ export function DemandChart() {
         role="img"
         aria-label="Fuel taken and fuel available along the pull; the table below holds the numbers"
       >
-        {y.ticks(5).map((t) => (
-          <g key={t}>
-            <line x1={PAD.left} x2={W - PAD.right} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
-            <text
-              x={PAD.left - 6}
-              y={y(t) + 4}
-              textAnchor="end"
-              fontSize={12}
-              style={{ fill: 'var(--soft)' }}
-            >
-              {t}
-            </text>
-          </g>
-        ))}
+        <ValueGrid y={y} from={PAD.left} to={W - PAD.right} ticks={5} />
         {x.ticks(4).map((t) => (
           <text key={t} x={x(t)} y={H - 14} textAnchor="middle" fontSize={12} style={{ fill: 'var(--soft)' }}>
             {t}

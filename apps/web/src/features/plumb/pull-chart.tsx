@@ -1,6 +1,7 @@
 import { formatQuantity, shownUnit, type Dimension, type StateResult } from '@venula/core';
 import { curveMonotoneX, extent, line, scaleLinear } from 'd3';
 import { useFormat, useSettings } from '../../app/settings.ts';
+import { ValueGrid } from '../../ui/value-grid.tsx';
 import { useJob } from '../../job/job-context.ts';
 
 interface Series {
@@ -89,20 +90,7 @@ function Chart({
         role="img"
         aria-label={`${title} along the pull; the table below holds the numbers`}
       >
-        {y.ticks(4).map((t) => (
-          <g key={t}>
-            <line x1={PAD.left} x2={W - PAD.right} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
-            <text
-              x={PAD.left - 5}
-              y={y(t) + 4}
-              textAnchor="end"
-              fontSize={11}
-              style={{ fill: 'var(--soft)' }}
-            >
-              {t}
-            </text>
-          </g>
-        ))}
+        <ValueGrid y={y} from={PAD.left} to={W - PAD.right} ticks={4} />
         {pull.map((s) => (
           <g key={s.state.id} className="cursor-pointer" onClick={() => selectState(s.state.id)}>
             <rect x={x(s.state.rpm) - 14} y={0} width={28} height={H} fill="transparent" />

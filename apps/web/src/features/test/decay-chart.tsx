@@ -1,6 +1,7 @@
 import { extent, line, scaleLinear } from 'd3';
 import { shownUnit } from '@venula/core';
 import { useSettings } from '../../app/settings.ts';
+import { ValueGrid } from '../../ui/value-grid.tsx';
 import type { HoldPoint } from './readings.ts';
 
 const W = 640;
@@ -8,13 +9,19 @@ const H = 220;
 const PAD = { left: 52, right: 16, top: 18, bottom: 32 };
 
 /** Pressure as read and, dashed, with the temperature change taken out. The table beside it holds the same numbers. */
-export function DecayChart({ points }: { readonly points: readonly HoldPoint[] }) {
+export function DecayChart({
+  points,
+  barometricPa,
+}: {
+  readonly points: readonly HoldPoint[];
+  readonly barometricPa: number;
+}) {
   const { units } = useSettings();
   const first = points[0];
   if (!first) return null;
   const unit = shownUnit('pressure', units);
   const corrected = points.map(
-    (p) => (((p.pressurePa + 101_325) * first.kelvin) / p.kelvin - 101_325) / unit.factor,
+    (p) => (((p.pressurePa + barometricPa) * first.kelvin) / p.kelvin - barometricPa) / unit.factor,
   );
   const read = points.map((p) => p.pressurePa / unit.factor);
   const [lo = 0, hi = 1] = extent([...read, ...corrected]);
@@ -33,14 +40,7 @@ export function DecayChart({ points }: { readonly points: readonly HoldPoint[] }
       role="img"
       aria-label="Pressure over time; the table holds the numbers"
     >
-      {y.ticks(5).map((t) => (
-        <g key={t}>
-          <line x1={PAD.left} x2={W - PAD.right} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
-          <text x={PAD.left - 6} y={y(t) + 4} textAnchor="end" fontSize={12} style={{ fill: 'var(--soft)' }}>
-            {t}
-          </text>
-        </g>
-      ))}
+      <ValueGrid y={y} from={PAD.left} to={W - PAD.right} ticks={5} />
       {x.ticks(6).map((t) => (
         <text key={t} x={x(t)} y={H - 12} textAnchor="middle" fontSize={12} style={{ fill: 'var(--soft)' }}>
           {t}

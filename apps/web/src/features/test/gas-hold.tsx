@@ -8,13 +8,13 @@ import {
   type DecayResult,
 } from '@venula/core';
 import { useState } from 'react';
-import { tell } from '../../api/client.ts';
 import { useStartRun } from '../../api/queries.ts';
 import { useReadingQueue } from '../../api/reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
+import { CautionedStart } from './cautioned-start.tsx';
 import { DecayChart } from './decay-chart.tsx';
 import { Verdict } from './joint-walk.tsx';
 import { decayOf, holdPoints, readingsOf, setupOf, signedOff, type HoldPoint } from './readings.ts';
@@ -35,7 +35,7 @@ export function GasHold({ run }: { readonly run: RunRow | undefined }) {
       {done && run && (
         <>
           <Verdict payload={done.payload} author={done.author} at={done.takenAt} />
-          <DecayChart points={holdPoints(readings)} />
+          <DecayChart points={holdPoints(readings)} barometricPa={setupOf(run).barometric} />
         </>
       )}
       {!run || done ? <SetUp again={done !== undefined} /> : <Hold run={run} />}
@@ -53,7 +53,6 @@ function SetUp({ again }: { readonly again: boolean }) {
   const [volumeM3, setVolume] = useState(lineVolume(doc));
   const [resolutionPa, setResolution] = useState(units === 'us' ? 0.1 * PSI : 500);
   const [limitM3s, setLimit] = useState(USUAL_LIMIT);
-  const [read, setRead] = useState(false);
   if (readOnly) return null;
   const most = person.role === 'lead' ? GAS_LIMITS.lead : GAS_LIMITS.technician;
   const barometric = absolute(doc.brief.barometricPa);
@@ -119,25 +118,11 @@ function SetUp({ again }: { readonly again: boolean }) {
         This gauge needs <strong>{format('time', wait)}</strong> to prove that leak. The line then holds up to{' '}
         {energy.brode.toFixed(0)} J of stored energy: stand aside while filling.
       </p>
-      <div className="mt-1 flex flex-wrap items-center gap-3">
-        <label className="flex min-h-[44px] items-center gap-2 font-medium">
-          <input
-            type="checkbox"
-            className="size-6"
-            checked={read}
-            onChange={(e) => setRead(e.target.checked)}
-          />
-          I have read the cautions and they hold here
-        </label>
-        <button type="submit" className="btn btn-main" disabled={!read || start.isPending}>
-          {again ? 'Hold again' : 'Start the hold'}
-        </button>
-        {start.error && (
-          <p role="alert" className="font-semibold text-stop">
-            {tell(start.error)}
-          </p>
-        )}
-      </div>
+      <CautionedStart
+        label={again ? 'Hold again' : 'Start the hold'}
+        pending={start.isPending}
+        error={start.error}
+      />
     </form>
   );
 }
@@ -163,7 +148,7 @@ function Hold({ run }: { readonly run: RunRow }) {
         </p>
       )}
       <div className="mt-2 grid grid-cols-[1fr_300px] gap-6">
-        <DecayChart points={points} />
+        <DecayChart points={points} barometricPa={setupOf(run).barometric} />
         <div>
           <ReadingForm
             run={run}

@@ -1,11 +1,11 @@
 import { jointList } from '@venula/core';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useReadingQueue } from '../../api/reading-queue.ts';
 import { useStartRun } from '../../api/queries.ts';
-import { tell } from '../../api/client.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useJob } from '../../job/job-context.ts';
 import { jointResults, readingsOf, signedOff, type JointResult } from './readings.ts';
+import { CautionedStart } from './cautioned-start.tsx';
 import { SignOff } from './sign-off.tsx';
 
 /** Every joint of the plan: wipe, look, tick, with the pump forced and the engine off. */
@@ -14,7 +14,6 @@ export function JointWalk({ run }: { readonly run: RunRow | undefined }) {
   const joints = useMemo(() => jointList(doc), [doc]);
   const queue = useReadingQueue(id);
   const start = useStartRun(id);
-  const [read, setRead] = useState(false);
   const readings = run ? readingsOf(run, queue.waiting) : [];
   const results = jointResults(readings, joints);
   const done = run && signedOff(readings);
@@ -32,29 +31,16 @@ export function JointWalk({ run }: { readonly run: RunRow | undefined }) {
         {done && <Verdict payload={done.payload} author={done.author} at={done.takenAt} />}
         {!readOnly && (
           <form
-            className="mt-2 flex flex-wrap items-center gap-3"
             onSubmit={(e) => {
               e.preventDefault();
               start.mutate({ runId: crypto.randomUUID(), kind: 'joint-walk', setup: { cautionsRead: true } });
             }}
           >
-            <label className="flex min-h-[44px] items-center gap-2 font-medium">
-              <input
-                type="checkbox"
-                className="size-6"
-                checked={read}
-                onChange={(e) => setRead(e.target.checked)}
-              />
-              I have read the cautions and they hold here
-            </label>
-            <button type="submit" className="btn btn-main" disabled={!read || start.isPending}>
-              {done ? 'Walk them again' : 'Start the walk'}
-            </button>
-            {start.error && (
-              <p role="alert" className="font-semibold text-stop">
-                {tell(start.error)}
-              </p>
-            )}
+            <CautionedStart
+              label={done ? 'Walk them again' : 'Start the walk'}
+              pending={start.isPending}
+              error={start.error}
+            />
           </form>
         )}
       </section>
