@@ -38,6 +38,7 @@ export {
   type PumpPoint,
   type PumpType,
 } from './parts/pump/pump-model.ts';
+export { pumpFromPoint, type KnownPoint } from './parts/pump/pump-from-point.ts';
 export { PUMPS, type CataloguePump } from './parts/pump/generic-pumps.ts';
 export {
   DASH_SIZES,
@@ -61,12 +62,15 @@ export {
 } from './demand/fuel.ts';
 export { fuelDemand, pullAt, type EngineDraw, type PullPoint } from './demand/pull.ts';
 export { injectorDuty } from './demand/injectors.ts';
+export { fullSpeedAt, sensorVolts, speedCommand, type SpeedMap } from './demand/speed-map.ts';
+export { threeNumberPull, type ThreeNumbers } from './demand/three-number-pull.ts';
 
 export { darcyFriction } from './plumbing/friction.ts';
 export { bendLoss, boreChangeLoss, hoseEndLoss } from './plumbing/minor-losses.ts';
 export { blockingRegulator } from './plumbing/laws/blocking-regulator.ts';
 export { bypassRegulator, seatFlow } from './plumbing/laws/bypass-regulator.ts';
 export { checkValve } from './plumbing/laws/check-valve.ts';
+export { factoryAtRest, factorySource } from './plumbing/laws/factory-source.ts';
 export { filterLoss, powerLoss } from './plumbing/laws/filter.ts';
 export type { FlowLaw, LinkLaw, LinkState, LossLaw, ValveLaw } from './plumbing/laws/link-law.ts';
 export { fixedLoss, lossAt, pipeRun } from './plumbing/laws/pipe-run.ts';
@@ -95,16 +99,19 @@ export type {
   ElementOf,
   JobDocument,
   Junction,
+  JunctionOf,
   Path,
   PlumbingElement,
   Segment,
   SegmentOf,
+  SpeedControl,
   Style,
 } from './design/job-document.ts';
 export { PATTERNS } from './design/patterns/all.ts';
 export { fullReturnJob } from './design/patterns/full-return.ts';
 export type { Pattern } from './design/patterns/pattern.ts';
-export { pumpElement } from './design/pieces.ts';
+export { pumpElement, pumpFigures, swapPump } from './design/pieces.ts';
+export { BRANCH_ENDS, branchAt, removePath, type BranchEnd } from './design/edit-branch.ts';
 export { insertPart, movePart, NEW_PARTS, removePart, splitRun, type NewPart } from './design/edit-path.ts';
 export { STYLES } from './design/job-document.ts';
 
@@ -141,7 +148,7 @@ export type {
 } from './plan/results.ts';
 export { DROP_LIMITS } from './plan/findings/wiring.ts';
 export { BACK_PRESSURE_SHARE } from './plan/findings/regulation.ts';
-export { SUCTION_LIMITS } from './plan/findings/supply.ts';
+export { SUCTION_LIMITS } from './plan/findings/limits.ts';
 
 export {
   GAS_LIMITS,

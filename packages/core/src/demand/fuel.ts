@@ -11,6 +11,8 @@ interface FuelComponent {
   /** Kinematic viscosity, m²/s, at 20 and 50 °C (from memory). */
   readonly viscosity20: number;
   readonly viscosity50: number;
+  /** J/(kg·K) (from memory). */
+  readonly heatCapacity: number;
 }
 
 const GASOLINE: FuelComponent = {
@@ -19,6 +21,7 @@ const GASOLINE: FuelComponent = {
   heatingValue: 43.4e6,
   viscosity20: 0.58e-6,
   viscosity50: 0.43e-6,
+  heatCapacity: 2100,
 };
 const ETHANOL: FuelComponent = {
   density15: 793.6,
@@ -26,6 +29,7 @@ const ETHANOL: FuelComponent = {
   heatingValue: 26.8e6,
   viscosity20: 1.52e-6,
   viscosity50: 0.917e-6,
+  heatCapacity: 2440,
 };
 
 const T15 = 288.15;
@@ -68,6 +72,8 @@ export interface FuelProperties {
   readonly expansion: number;
   /** Isothermal bulk modulus, Pa. */
   readonly bulkModulus: number;
+  /** J/(kg·K). */
+  readonly heatCapacity: number;
 }
 
 /** Ethanol by mass from ethanol by volume: w = xρe/(xρe+(1−x)ρp). */
@@ -135,6 +141,7 @@ export function fuelProperties(blend: Blend, kelvin: number): FuelProperties {
     heatingValue: w * ETHANOL.heatingValue + (1 - w) * GASOLINE.heatingValue,
     expansion,
     bulkModulus: x * 0.89e9 + (1 - x) * 0.85e9,
+    heatCapacity: w * ETHANOL.heatCapacity + (1 - w) * GASOLINE.heatCapacity,
   };
 }
 

@@ -31,6 +31,30 @@ export const NEW_PARTS: readonly NewPart[] = [
     }),
   },
   {
+    key: 'rising',
+    name: 'Rising-rate unit',
+    make: () => ({
+      kind: 'rising-rate',
+      name: 'Rising-rate unit',
+      ratio: 8,
+      startPa: 0,
+      droop: REGULATORS.large.droop,
+      cv: REGULATORS.large.cv,
+    }),
+  },
+  {
+    key: 'jet',
+    name: 'Transfer jet',
+    make: () => ({
+      kind: 'jet',
+      name: 'Transfer jet',
+      k: 1.2,
+      boreM: 0.0055,
+      transferRatio: 0.6,
+      fromId: 'far',
+    }),
+  },
+  {
     key: 'sensor',
     name: 'Ethanol sensor',
     make: () => ({ kind: 'component', name: 'Ethanol sensor', what: 'ethanol-sensor', k: 2, boreM: 0.0077 }),
@@ -58,13 +82,13 @@ export const NEW_PARTS: readonly NewPart[] = [
   },
 ];
 
-interface Place {
+export interface Place {
   readonly pathId: string;
   readonly order: readonly string[];
   readonly at: number;
 }
 
-const placeOf = (doc: JobDocument, id: string): Place | undefined => {
+export const placeOf = (doc: JobDocument, id: string): Place | undefined => {
   for (const [pathId, path] of Object.entries(doc.plumbing.paths)) {
     const at = path.order.indexOf(id);
     if (at >= 0) return { pathId, order: path.order, at };
@@ -73,14 +97,14 @@ const placeOf = (doc: JobDocument, id: string): Place | undefined => {
 };
 
 /** An id nobody has: the stem, then the stem with a number. */
-const freeId = (taken: Readonly<Record<string, unknown>>, stem: string): string => {
+export const freeId = (taken: Readonly<Record<string, unknown>>, stem: string): string => {
   if (!(stem in taken)) return stem;
   let n = 2;
   while (`${stem}-${n}` in taken) n += 1;
   return `${stem}-${n}`;
 };
 
-const setOrder = (pathId: string, order: readonly string[]): PatchOperation => ({
+export const setOrder = (pathId: string, order: readonly string[]): PatchOperation => ({
   op: 'replace',
   path: `/plumbing/paths/${pathId}/order`,
   value: [...order],

@@ -33,6 +33,13 @@ export const STYLES = [
   'rails-parallel',
   'rails-series',
   'hard-line',
+  'supplementary',
+  'suction-tee',
+  'rising-rate',
+  'surge-tank',
+  'twin-tanks',
+  'saddle-tanks',
+  'speed-controlled',
 ] as const;
 export type Style = (typeof STYLES)[number];
 
@@ -61,6 +68,10 @@ const brief = object({
   bsfc: number(5e-8, 3e-7, 'kg/J'),
   pull: list(pullPoint, 1, 60),
   basePressurePa: number(50e3, 800e3, 'Pa'),
+  /** Base pressure the engine's controller was tuned for, where it cannot be changed. */
+  controllerBasePa: optional(number(50e3, 800e3, 'Pa')),
+  /** Peak power wanted later, on the same basis as the pull: would the plan still do? */
+  laterPowerW: optional(number(0, 3e6, 'W')),
   designMargin: number(0, 1, ''),
   idle: object({
     rpm: number(300, 3000, 'rpm'),
@@ -98,6 +109,35 @@ const junction = variant({
     volumeM3: number(1e-6, 5e-3, 'm³'),
   }),
   tee: object({ kind: oneOf(['tee']), name, elevationM: number(-3, 5, 'm') }),
+  /** A small tank kept full by a lift pump; what it cannot hold leaves by its overflow. */
+  surge: object({
+    kind: oneOf(['surge']),
+    name,
+    elevationM: number(-3, 5, 'm'),
+    volumeM3: number(1e-4, 0.05, 'm³'),
+  }),
+  /** The car's own supply, kept as it is: holds its set pressure up to its capacity, never takes fuel back. */
+  factory: object({
+    kind: oneOf(['factory']),
+    name,
+    elevationM: number(-3, 5, 'm'),
+    setPa: number(50e3, 800e3, 'Pa'),
+    /** What its pump delivers at the set pressure. */
+    capacityM3s: number(5 * LPH, 1000 * LPH, 'm³/s'),
+    /** Pressure of its pump with no flow. */
+    shutOffPa: number(100e3, 2e6, 'Pa'),
+  }),
+});
+
+/** A pump controller: sensor volts by manifold pressure, speed by volts, both straight and held at the ends. */
+const speedControl = object({
+  sensorLowPa: number(-100e3, 200e3, 'Pa gauge'),
+  sensorHighPa: number(-50e3, 700e3, 'Pa gauge'),
+  sensorLowV: number(0, 5, 'V'),
+  sensorHighV: number(0, 5, 'V'),
+  lowV: number(0, 5, 'V'),
+  lowSpeed: number(0.05, 1, ''),
+  fullV: number(0, 5, 'V'),
 });
 
 const pumpCurve = object({
@@ -129,6 +169,12 @@ const element = variant({
     elevationM: number(-3, 5, 'm'),
     type: oneOf(['turbine', 'positive-displacement', 'brushless']),
     curve: pumpCurve,
+    /** Further curves at other volts. */
+    moreCurves: optional(list(pumpCurve, 1, 5)),
+    /** 'point': only one point of it is known, the rest is the usual curve of its type. */
+    known: optional(oneOf(['curve', 'point'])),
+    /** Speed follows a 0–5 V signal; absent: full speed. */
+    speed: optional(speedControl),
     armatureOhms: number(0.001, 1, 'Ω'),
     frictionAmps: number(0, 50, 'A'),
     reliefPa: number(100e3, 3e6, 'Pa'),
@@ -162,6 +208,8 @@ const element = variant({
     name,
     referenced: flag(),
     ratio: number(0, 10, ''),
+    /** Where it is set to something else than the base pressure. */
+    setPa: optional(number(10e3, 1e6, 'Pa')),
     droop: number(1e5, 1e10, 'Pa per m³/s'),
     cv: number(0.05, 20, 'US gpm/√psi'),
     /** Bypass flow while the screw was set; absent: what the pump gives then. */
@@ -172,8 +220,27 @@ const element = variant({
     name,
     referenced: flag(),
     ratio: number(0, 10, ''),
+    setPa: optional(number(10e3, 1e6, 'Pa')),
     droop: number(1e5, 1e10, 'Pa per m³/s'),
     cv: number(0.05, 20, 'US gpm/√psi'),
+  }),
+  /** A second regulator in the return behind the first: raises several times the boost above its start. */
+  'rising-rate': object({
+    kind: oneOf(['rising-rate']),
+    name,
+    ratio: number(1, 20, ''),
+    startPa: number(0, 200e3, 'Pa gauge'),
+    droop: number(1e5, 1e10, 'Pa per m³/s'),
+    cv: number(0.05, 20, 'US gpm/√psi'),
+  }),
+  /** A jet in the return that carries fuel over from another tank: so much for each part of drive flow. */
+  jet: object({
+    kind: oneOf(['jet']),
+    name,
+    k: number(0, 200, ''),
+    boreM: number(5e-4, 0.02, 'm'),
+    transferRatio: number(0, 5, ''),
+    fromId: text(40, 1),
   }),
   component: object({
     kind: oneOf(['component']),
@@ -254,6 +321,8 @@ export type PlumbingElement = Infer<typeof element>;
 export type ElementKind = PlumbingElement['kind'];
 export type ElementOf<K extends ElementKind> = Extract<PlumbingElement, { kind: K }>;
 export type Junction = Infer<typeof junction>;
+export type JunctionOf<K extends Junction['kind']> = Extract<Junction, { kind: K }>;
+export type SpeedControl = Infer<typeof speedControl>;
 export type Path = JobDocument['plumbing']['paths'][string];
 export type Circuit = Infer<typeof circuit>;
 export type Segment = Infer<typeof segment>;

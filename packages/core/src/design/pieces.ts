@@ -1,4 +1,5 @@
 import { PUMPS } from '../parts/pump/generic-pumps.ts';
+import type { PumpCurve, PumpModel } from '../parts/pump/pump-model.ts';
 import { REGULATORS } from '../parts/catalogue/fittings.ts';
 import { JOB_FORMAT, JOB_VERSION, type Circuit, type ElementOf, type JobDocument } from './job-document.ts';
 
@@ -7,24 +8,49 @@ const LB_PER_HP_H = 0.45359237 / (745.6998715822702 * 3600);
 const HP = 745.6998715822702;
 const PSI = 6894.757293168;
 
-/** A pump element holding its own copy of the curve: the record must not change when a catalogue does. */
-export const pumpElement = (id: keyof typeof PUMPS, elevationM: number): ElementOf<'pump'> => {
-  const part = PUMPS[id];
-  const { curve, ...rest } = part.model;
+const curveCopy = (c: PumpCurve) => ({
+  volts: c.volts,
+  pressures: [...c.pressures],
+  flows: [...c.flows],
+  currents: [...c.currents],
+});
+
+/** A pump's figures as a plan holds them, its own copy: the record must not change when a catalogue does. */
+export const pumpFigures = (model: PumpModel) => ({
+  type: model.type,
+  curve: curveCopy(model.curve),
+  ...(model.moreCurves ? { moreCurves: model.moreCurves.map(curveCopy) } : {}),
+  armatureOhms: model.armatureOhms,
+  frictionAmps: model.frictionAmps,
+  reliefPa: model.reliefPa,
+  outletCheck: model.outletCheck,
+});
+
+export const pumpElement = (id: keyof typeof PUMPS, elevationM: number): ElementOf<'pump'> => ({
+  kind: 'pump',
+  name: PUMPS[id].name,
+  catalogueId: id,
+  elevationM,
+  ...pumpFigures(PUMPS[id].model),
+});
+
+/**
+ * Another pump in the same place: keeps where it sits, when it runs, and its controller where the new one takes it.
+ * @param old pump in the plan
+ * @param id catalogue pump to fit
+ * @returns the new element
+ * @throws nothing
+ * @source own convention
+ * @example swapPump(fullReturnJob('x').plumbing.elements.pump, 'T470').catalogueId // => 'T470'
+ */
+export function swapPump(old: ElementOf<'pump'>, id: keyof typeof PUMPS): ElementOf<'pump'> {
+  const fitted = pumpElement(id, old.elevationM);
   return {
-    kind: 'pump',
-    name: part.name,
-    catalogueId: id,
-    elevationM,
-    ...rest,
-    curve: {
-      volts: curve.volts,
-      pressures: [...curve.pressures],
-      flows: [...curve.flows],
-      currents: [...curve.currents],
-    },
+    ...fitted,
+    ...(old.onAboveBoostPa === undefined ? {} : { onAboveBoostPa: old.onAboveBoostPa }),
+    ...(old.speed && fitted.type === 'brushless' ? { speed: old.speed } : {}),
   };
-};
+}
 
 export const run = (
   name: string,

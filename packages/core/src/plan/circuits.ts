@@ -52,19 +52,15 @@ export const circuitFor = (doc: JobDocument, loadId: string): [string, Circuit] 
     ([, c]) => c.loadId === loadId && c.feed.length > 0 && c.ground.length > 0,
   );
 
-/** Volts and drops of one circuit for a load whose current depends on its volts. */
-export function solvePumpCircuit(
-  doc: JobDocument,
-  circuit: Circuit,
-  supplyVolts: number,
-  currentAt: (volts: number) => number,
-): CircuitSolution {
+/** Volts and drops of one circuit at a supply, for a load whose current depends on its volts. */
+export type PreparedCircuit = (supplyVolts: number, currentAt: (volts: number) => number) => CircuitSolution;
+
+/** Reads a circuit of the plan once, for many solves. */
+export function prepareCircuit(doc: JobDocument, circuit: Circuit): PreparedCircuit {
   const side = (s: 'feed' | 'ground') =>
     segmentsOf(circuit, s).map(({ id, segment }) => toElement(doc, id, segment));
-  return solveCircuit(
-    { volts: supplyVolts, ohms: doc.brief.electrical.sourceOhms },
-    side('feed'),
-    side('ground'),
-    currentAt,
-  );
+  const feed = side('feed');
+  const ground = side('ground');
+  const ohms = doc.brief.electrical.sourceOhms;
+  return (volts, currentAt) => solveCircuit({ volts, ohms }, feed, ground, currentAt);
 }

@@ -1,44 +1,39 @@
 import type { FuelProperties } from '../demand/fuel.ts';
+import { speedCommand } from '../demand/speed-map.ts';
 import type { ElementOf, JobDocument, PlumbingElement } from '../design/job-document.ts';
 import { pumpLaw, type PumpLaw } from '../parts/pump/pump-model.ts';
 import { blockingRegulator } from '../plumbing/laws/blocking-regulator.ts';
 import { bypassRegulator, heldOpen, heldShut } from '../plumbing/laws/bypass-regulator.ts';
 import { checkValve } from '../plumbing/laws/check-valve.ts';
+import { factoryAtRest, factorySource } from '../plumbing/laws/factory-source.ts';
 import { filterLoss } from '../plumbing/laws/filter.ts';
 import type { LinkLaw } from '../plumbing/laws/link-law.ts';
 import { fixedLoss, pipeRun, type PipeGeometry } from '../plumbing/laws/pipe-run.ts';
 import { runningPump, stoppedPump } from '../plumbing/laws/pump.ts';
 import type { Network, NetworkLink, NetworkNode } from '../plumbing/network.ts';
 import { gauge } from '../quantities/pressure.ts';
-import { pathNodes } from './path-nodes.ts';
+import { plumbingGraph, type GraphLink, type PlumbingGraph } from './graph.ts';
+import { requiredRail, risingPressure, setPressure } from './required.ts';
 import { runGeometry } from './run-geometry.ts';
 import type { OperatingState } from './states.ts';
 
 /**
  * What is asked of the plumbing:
  * - running: as it works;
- * - available: rails held at the required pressure with every bypass shut: what the feed side can deliver;
- * - capacity: rails held at the required pressure with every bypass wide open: what the return side can carry.
+ * - available: every bypass shut and the rail held at the required pressure: what the feed side can deliver.
+ *   Several rails are not held but drawn from alike (see CoupledSolver.available);
+ * - capacity: each bypass wide open with its inlet held at what it is set to: what the return side can carry.
  */
 export type NetworkMode = 'running' | 'available' | 'capacity';
 
-const isRegulator = (e: PlumbingElement) => e.kind === 'bypass-regulator' || e.kind === 'blocking-regulator';
-
 /** A staged pump waits for its boost; every other runs whenever pumps do. */
 export const pumpRuns = (pump: ElementOf<'pump'>, state: OperatingState): boolean =>
-  state.pumpsOn && (pump.onAboveBoostPa === undefined || state.manifold >= pump.onAboveBoostPa);
+  state.pumpsOn &&
+  (state.forced === true || pump.onAboveBoostPa === undefined || state.manifold >= pump.onAboveBoostPa);
 
-/** Pressure the rails are asked to hold: base, plus manifold pressure where the regulator is referenced, Pa gauge. */
-export function requiredRail(doc: JobDocument, state: OperatingState): number {
-  const regulator = Object.values(doc.plumbing.elements).find(isRegulator);
-  const ratio = regulator?.referenced ? regulator.ratio : 0;
-  return doc.brief.basePressurePa + ratio * state.manifold;
-}
-
-interface Anchor {
-  readonly at: number;
-  readonly elevation: number;
-}
+/** What its controller asks a pump for, 0–1; nothing where it has none. Forced for a test, it runs at full speed. */
+export const commandOf = (pump: ElementOf<'pump'>, state: OperatingState): number | undefined =>
+  pump.speed === undefined ? undefined : state.forced ? 1 : speedCommand(pump.speed, state.manifold);
 
 /** Factors on what tables only know roughly. */
 export interface LossTuning {
@@ -47,63 +42,30 @@ export interface LossTuning {
 }
 const AS_TABLED: LossTuning = { minorK: 1, roughness: 1 };
 
+/** An overflow's lip and a surge tank's free surface: as good as no loss at any flow a shop meets. */
+const LIP = { cv: 50, droop: 1e7 } as const;
+const SURFACE = { crackPa: 0, k: 1, bore: 0.05 } as const;
+
 /** Turns the plumbing of a job into networks, one per operating state and question. */
 export class PlumbingCompiler {
   readonly pumpLaws = new Map<string, PumpLaw>();
-  private readonly elevations = new Map<string, number>();
-  private readonly ends: { readonly id: string; readonly from: string; readonly to: string }[] = [];
-  private readonly nodeIds: string[] = [];
+  readonly graph: PlumbingGraph;
+  readonly railIds: readonly string[];
+  private readonly regulatorAt = new Map<string, ElementOf<'bypass-regulator'>>();
 
   constructor(
     readonly doc: JobDocument,
     readonly fuel: FuelProperties,
     private readonly tuning: LossTuning = AS_TABLED,
   ) {
-    const { junctions, elements, paths } = doc.plumbing;
-    for (const [id, j] of Object.entries(junctions)) {
-      this.nodeIds.push(id);
-      this.elevations.set(id, j.elevationM);
+    const { junctions, elements } = doc.plumbing;
+    this.graph = plumbingGraph(doc);
+    this.railIds = Object.keys(junctions).filter((id) => junctions[id]!.kind === 'rail');
+    for (const [id, e] of Object.entries(elements)) if (e.kind === 'pump') this.pumpLaws.set(id, pumpLaw(e));
+    for (const [id, node] of this.graph.bypassInlets) {
+      const e = elements[id];
+      if (e?.kind === 'bypass-regulator') this.regulatorAt.set(node, e);
     }
-    for (const [id, e] of Object.entries(elements)) {
-      if (e.kind === 'pump') this.pumpLaws.set(id, pumpLaw({ ...e, curve: e.curve }));
-    }
-    for (const [pathId, path] of Object.entries(paths)) {
-      const order = path.order.filter((id) => elements[id]);
-      if (!junctions[path.from] || !junctions[path.to]) continue;
-      const links = pathNodes(pathId, path, elements);
-      const nodes = [path.from, ...links.map((l) => l.to)];
-      this.nodeIds.push(...nodes.slice(1, -1));
-      this.ends.push(...links);
-      this.levels(order, nodes, elements, junctions[path.from]!.elevationM, junctions[path.to]!.elevationM);
-    }
-  }
-
-  /** Elevation along a path: straight by hose length between the points whose height is known. */
-  private levels(
-    order: readonly string[],
-    nodes: readonly string[],
-    elements: Record<string, PlumbingElement>,
-    from: number,
-    to: number,
-  ) {
-    const distance = [0];
-    const anchors: Anchor[] = [{ at: 0, elevation: from }];
-    for (const id of order) {
-      const e = elements[id]!;
-      const here = distance.at(-1)!;
-      if (e.kind === 'pump') anchors.push({ at: here, elevation: e.elevationM });
-      distance.push(here + (e.kind === 'run' ? e.lengthM : 0.05));
-    }
-    anchors.push({ at: distance.at(-1)!, elevation: to });
-    nodes.forEach((node, i) => {
-      if (i === 0 || i === nodes.length - 1) return;
-      const at = distance[i]!;
-      const next = anchors.findIndex((a, k) => k > 0 && a.at >= at);
-      const a = anchors[next - 1]!;
-      const b = anchors[next]!;
-      const share = b.at > a.at ? (at - a.at) / (b.at - a.at) : 1;
-      this.elevations.set(node, a.elevation + share * (b.elevation - a.elevation));
-    });
   }
 
   private tuned(pipe: PipeGeometry): PipeGeometry {
@@ -114,39 +76,80 @@ export class PlumbingCompiler {
     };
   }
 
+  /**
+   * @param pumpVolts volts each pump gets
+   * @param setFlows bypass flow at which each regulator's screw was adjusted, m³/s
+   */
   network(
     state: OperatingState,
     mode: NetworkMode,
     pumpVolts: ReadonlyMap<string, number>,
-    setFlow: number,
+    setFlows: ReadonlyMap<string, number>,
   ): Network {
-    const { junctions, elements } = this.doc.plumbing;
-    const rails = Object.values(junctions).filter((j) => j.kind === 'rail').length;
-    const required = requiredRail(this.doc, state);
-    const nodes = this.nodeIds.map((id): NetworkNode => {
-      const junction = junctions[id];
-      const elevation = this.elevations.get(id) ?? 0;
-      if (junction?.kind === 'tank') return { id, elevation, fixed: gauge(0), draw: 0 };
-      if (junction?.kind === 'rail') {
-        if (mode !== 'running') return { id, elevation, fixed: gauge(required), draw: 0 };
-        return { id, elevation, draw: state.draw / rails };
-      }
-      return { id, elevation, draw: 0 };
-    });
-    const links = this.ends.map((end): NetworkLink => ({
-      ...end,
-      law: this.law(end.id, elements[end.id]!, state, mode, pumpVolts, setFlow),
+    const links = this.graph.links.map((link): NetworkLink => ({
+      id: link.id,
+      from: link.from,
+      to: link.to,
+      law: this.law(link, state, mode, pumpVolts, setFlows),
     }));
-    return { nodes, links, density: this.fuel.density };
+    return { nodes: this.nodes(state, mode), links, density: this.fuel.density };
+  }
+
+  private nodes(state: OperatingState, mode: NetworkMode): NetworkNode[] {
+    const rails = this.railIds.length;
+    return this.graph.nodes.map(({ id, elevation, held }): NetworkNode => {
+      if (held) return { id, elevation, fixed: gauge(0), draw: 0 };
+      const regulator = this.regulatorAt.get(id);
+      if (mode === 'capacity' && regulator) {
+        const set = setPressure(this.doc, regulator);
+        const reference = regulator.referenced ? regulator.ratio * state.manifold : 0;
+        return { id, elevation, fixed: gauge(set + reference), draw: 0 };
+      }
+      if (!this.railIds.includes(id)) return { id, elevation, draw: 0 };
+      if (mode === 'available' && rails === 1)
+        return { id, elevation, fixed: gauge(requiredRail(this.doc, state)), draw: 0 };
+      return { id, elevation, draw: state.draw / rails };
+    });
   }
 
   private law(
+    { id, does }: GraphLink,
+    state: OperatingState,
+    mode: NetworkMode,
+    volts: ReadonlyMap<string, number>,
+    setFlows: ReadonlyMap<string, number>,
+  ): LinkLaw {
+    const { density } = this.fuel;
+    switch (does.role) {
+      case 'part':
+        return this.partLaw(id, does.part, state, mode, volts, setFlows);
+      case 'factory': {
+        const { setPa, shutOffPa, capacityM3s } = does.junction;
+        if (!state.pumpsOn) return factoryAtRest(gauge(setPa));
+        return factorySource({
+          setPa: gauge(setPa),
+          shutOffPa: gauge(shutOffPa),
+          capacity: capacityM3s,
+          regulated: mode !== 'available',
+        });
+      }
+      case 'surge-falls':
+        return checkValve(SURFACE, density);
+      case 'overflow':
+        return bypassRegulator(
+          { setPa: gauge(0), referencePa: gauge(0), ratio: 0, droop: LIP.droop, setFlow: 0, cv: LIP.cv },
+          density,
+        );
+    }
+  }
+
+  private partLaw(
     id: string,
     e: PlumbingElement,
     state: OperatingState,
     mode: NetworkMode,
     volts: ReadonlyMap<string, number>,
-    setFlow: number,
+    setFlows: ReadonlyMap<string, number>,
   ): LinkLaw {
     const { fuel } = this;
     switch (e.kind) {
@@ -159,15 +162,16 @@ export class PlumbingCompiler {
         return checkValve({ crackPa: e.crackPa, k: e.k, bore: e.boreM }, fuel.density);
       case 'pump':
         return pumpRuns(e, state)
-          ? runningPump(this.pumpLaws.get(id)!, volts.get(id) ?? 0)
+          ? runningPump(this.pumpLaws.get(id)!, volts.get(id) ?? 0, commandOf(e, state))
           : stoppedPump(e.outletCheck);
+      case 'jet':
       case 'component':
         return fixedLoss({ k: e.k, bore: e.boreM, density: fuel.density });
       case 'blocking-regulator':
         if (mode !== 'running') return heldOpen(e.cv, fuel.density);
         return blockingRegulator(
           {
-            setPa: gauge(this.doc.brief.basePressurePa),
+            setPa: gauge(setPressure(this.doc, e)),
             referencePa: e.referenced ? state.manifold : gauge(0),
             ratio: e.ratio,
             droop: e.droop,
@@ -180,11 +184,24 @@ export class PlumbingCompiler {
         if (mode === 'capacity') return heldOpen(e.cv, fuel.density);
         return bypassRegulator(
           {
-            setPa: gauge(this.doc.brief.basePressurePa),
+            setPa: gauge(setPressure(this.doc, e)),
             referencePa: e.referenced ? state.manifold : gauge(0),
             ratio: e.ratio,
             droop: e.droop,
-            setFlow: e.setFlowM3s ?? setFlow,
+            setFlow: e.setFlowM3s ?? setFlows.get(id) ?? 0,
+            cv: e.cv,
+          },
+          fuel.density,
+        );
+      case 'rising-rate':
+        if (mode !== 'running') return heldOpen(e.cv, fuel.density);
+        return bypassRegulator(
+          {
+            setPa: gauge(risingPressure(e, state)),
+            referencePa: gauge(0),
+            ratio: 0,
+            droop: e.droop,
+            setFlow: 0,
             cv: e.cv,
           },
           fuel.density,

@@ -1,6 +1,6 @@
 import type { JobDocument } from '../design/job-document.ts';
 import { normalQuantile, quasiRandom } from '../numerics/quasi-random.ts';
-import { CoupledSolver, pumpFlow } from './coupled.ts';
+import { CoupledSolver } from './coupled.ts';
 import { operatingStates } from './states.ts';
 
 /** What is not known exactly, and how well it is known (two standard deviations). Data, so that it can be shown. */
@@ -71,8 +71,8 @@ export function confidenceSamples(
       minorK: Math.max(0.2, 1 + fittings),
       roughness: 2 ** (2 * roughness),
     });
-    const solved = solver.solve(state, 'available').solution;
-    if (solved) out.push({ inputs, margin: pumpFlow(solved) / state.draw - 1 });
+    const best = solver.available(state);
+    if (best) out.push({ inputs, margin: best.flow / state.draw - 1 });
   }
   return out;
 }

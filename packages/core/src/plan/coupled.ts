@@ -3,8 +3,12 @@ import type { SolveReport } from '../outcome/solve-report.ts';
 import type { PumpPoint } from '../parts/pump/pump-model.ts';
 import { NetworkSolver, type NetworkSolution } from '../plumbing/solve.ts';
 import type { CircuitSolution } from '../wiring/circuit.ts';
-import { circuitFor, solvePumpCircuit } from './circuits.ts';
-import { PlumbingCompiler, pumpRuns, type LossTuning, type NetworkMode } from './compile.ts';
+import { circuitFor, prepareCircuit, type PreparedCircuit } from './circuits.ts';
+import { findRoot } from '../numerics/root.ts';
+import { gauge } from '../quantities/pressure.ts';
+import { commandOf, PlumbingCompiler, pumpRuns, type LossTuning, type NetworkMode } from './compile.ts';
+import { requiredRail } from './required.ts';
+import { FuelTemperatures } from './temperatures.ts';
 import { fuelOf, type OperatingState } from './states.ts';
 
 export interface PumpOperating extends PumpPoint {
@@ -12,6 +16,8 @@ export interface PumpOperating extends PumpPoint {
   /** Pressure rise, Pa. */
   readonly rise: number;
   readonly circuit?: CircuitSolution;
+  /** What its controller asks for, 0–1. */
+  readonly command?: number;
 }
 
 export interface CoupledSolution {
@@ -26,9 +32,18 @@ export interface CoupledSolve extends SolveReport {
 
 const MAX_TURNS = 30;
 const VOLT_TOLERANCE = 1e-4;
+/** Available flow of several rails is found to this, m³/s: 0.01 L/h. */
+const FLOW_TOLERANCE = 3e-9;
 
 /** `ideal` feeds the pumps straight from the supply: what flow the wiring costs is the difference. */
 export type WiringMode = 'as-drawn' | 'ideal';
+
+/** What the feed side can deliver to the rails at the required pressure, and how it stands then. */
+export interface Available {
+  /** m³/s. */
+  readonly flow: number;
+  readonly solution: CoupledSolution;
+}
 
 /**
  * Plumbing and wiring of one design solved together. Keeps its networks between operating states, so a sweep of a
@@ -36,9 +51,13 @@ export type WiringMode = 'as-drawn' | 'ideal';
  */
 export class CoupledSolver {
   readonly compiler: PlumbingCompiler;
+  private warmth: FuelTemperatures | undefined;
   private readonly solvers = new Map<NetworkMode, NetworkSolver>();
   private readonly volts = new Map<string, number>();
-  private adjusted: number | undefined;
+  private readonly circuits = new Map<string, PreparedCircuit>();
+  private adjusted: ReadonlyMap<string, number> | undefined;
+  /** The last available flow of several rails: where the next search starts. */
+  private delivered: number | undefined;
 
   constructor(
     readonly doc: JobDocument,
@@ -46,6 +65,15 @@ export class CoupledSolver {
     tuning?: LossTuning,
   ) {
     this.compiler = new PlumbingCompiler(doc, fuelOf(doc), tuning);
+    for (const id of this.compiler.pumpLaws.keys()) {
+      const circuit = this.wiring === 'as-drawn' ? circuitFor(doc, id)?.[1] : undefined;
+      if (circuit) this.circuits.set(id, prepareCircuit(doc, circuit));
+    }
+  }
+
+  get temperatures(): FuelTemperatures {
+    const { fuel, graph } = this.compiler;
+    return (this.warmth ??= new FuelTemperatures(this.doc, fuel, graph));
   }
 
   /**
@@ -54,13 +82,13 @@ export class CoupledSolver {
    * since a pump's flow changes by about its own share per share of volts).
    */
   solve(state: OperatingState, mode: NetworkMode = 'running'): CoupledSolve {
-    const setFlow = mode === 'running' ? this.adjustFlow() : 0;
+    const setFlows = mode === 'running' ? this.adjustFlows() : NO_FLOWS;
     for (const id of this.compiler.pumpLaws.keys()) {
       if (!this.volts.has(id)) this.volts.set(id, state.supplyVolts - 0.5);
     }
     let iterations = 0;
     for (let turn = 1; turn <= MAX_TURNS; turn++) {
-      const network = this.compiler.network(state, mode, this.volts, setFlow);
+      const network = this.compiler.network(state, mode, this.volts, setFlows);
       const solver = this.solvers.get(mode) ?? new NetworkSolver(network);
       this.solvers.set(mode, solver);
       const hydraulic = solver.solve(network);
@@ -87,6 +115,40 @@ export class CoupledSolver {
     };
   }
 
+  /**
+   * Flow the feed side can deliver at the required rail pressure with every bypass shut. One rail is held at that
+   * pressure; several are drawn from alike, as much as leaves the lowest of them at it.
+   * Null when a solve does not settle.
+   */
+  available(state: OperatingState): Available | null {
+    const { railIds } = this.compiler;
+    if (railIds.length < 2) {
+      const { solution } = this.solve(state, 'available');
+      return solution && { flow: Math.max(0, this.intoRails(solution)), solution };
+    }
+    const required = requiredRail(this.doc, state);
+    let last: CoupledSolution | null = null;
+    const inHand = (draw: number): number => {
+      last = this.solve({ ...state, draw }, 'available').solution;
+      return last ? this.lowestRail(last) - required : NaN;
+    };
+    const guess = this.delivered ?? Math.max(state.draw * 1.5, 1e-5);
+    const flow = secant(inHand, guess, FLOW_TOLERANCE) ?? bracketed(inHand, guess);
+    if (Number.isNaN(flow)) return null;
+    this.delivered = flow;
+    inHand(flow);
+    return last && { flow, solution: last };
+  }
+
+  private lowestRail(solution: CoupledSolution): number {
+    return Math.min(...this.compiler.railIds.map((id) => solution.network.pressures.get(id) ?? NaN));
+  }
+
+  private intoRails(solution: CoupledSolution): number {
+    const rails = this.compiler.railIds;
+    return rails.reduce((sum, id) => sum + inflow(this.compiler.graph.links, solution.network, id), 0);
+  }
+
   private pumps(state: OperatingState, network: NetworkSolution): Map<string, PumpOperating> {
     const out = new Map<string, PumpOperating>();
     for (const [id, law] of this.compiler.pumpLaws) {
@@ -95,52 +157,101 @@ export class CoupledSolver {
       const rise = link.pDown - link.pUp;
       const part = this.doc.plumbing.elements[id];
       if (part?.kind !== 'pump' || !pumpRuns(part, state)) {
-        out.set(id, {
-          flow: link.flow,
-          continued: link.flow,
-          flowSlope: 0,
-          current: 0,
-          speed: 0,
-          scaled: false,
-          beyondCurve: false,
-          volts: 0,
-          rise,
-        });
+        out.set(id, { ...AT_REST, flow: link.flow, continued: link.flow, rise });
         continue;
       }
-      const entry = this.wiring === 'as-drawn' ? circuitFor(this.doc, id)?.[1] : undefined;
-      if (!entry) {
-        out.set(id, { ...law(rise, state.supplyVolts), volts: state.supplyVolts, rise });
-        continue;
-      }
-      const circuit = solvePumpCircuit(this.doc, entry, state.supplyVolts, (v) => law(rise, v).current);
-      out.set(id, { ...law(rise, circuit.loadVolts), volts: circuit.loadVolts, rise, circuit });
+      const command = commandOf(part, state);
+      const asked = command === undefined ? {} : { command };
+      const circuit = this.circuits.get(id)?.(state.supplyVolts, (v) => law(rise, v, command).current);
+      const pumpVolts = circuit?.loadVolts ?? state.supplyVolts;
+      out.set(id, {
+        ...law(rise, pumpVolts, command),
+        volts: pumpVolts,
+        rise,
+        ...(circuit ? { circuit } : {}),
+        ...asked,
+      });
     }
     return out;
   }
 
   /**
-   * Bypass flow while the base pressure is adjusted: pump forced on battery, engine off, reference plugged,
-   * so all it delivers at base pressure goes through the regulator.
+   * Bypass flow through each regulator while its pressure is adjusted: pumps on battery, engine off, reference
+   * plugged, so all that reaches it at its set pressure goes through. Pumps that only run on a trigger are forced when
+   * nothing else feeds the regulator.
    */
-  private adjustFlow(): number {
-    if (this.adjusted !== undefined) return this.adjusted;
-    const { brief } = this.doc;
-    const bench = {
+  adjustFlows(): ReadonlyMap<string, number> {
+    if (this.adjusted) return this.adjusted;
+    const bench: OperatingState = {
       id: 'adjust',
       kind: 'prime',
       label: 'Adjusting',
       rpm: 0,
-      manifold: 0 as OperatingState['manifold'],
+      manifold: gauge(0),
       draw: 0,
       powerW: 0,
-      supplyVolts: brief.electrical.batteryV,
+      supplyVolts: this.doc.brief.electrical.batteryV,
       pumpsOn: true,
-    } as const;
-    const solved = this.solve(bench, 'available');
-    this.adjusted = solved.solution ? pumpFlow(solved.solution) : 0;
+    };
+    const { graph } = this.compiler;
+    const flows = (forced: boolean): Map<string, number> => {
+      const solved = this.solve({ ...bench, forced }, 'capacity').solution;
+      return new Map(
+        [...graph.bypassInlets].map(([id, node]) => {
+          const others = graph.links.filter((l) => !graph.bypassInlets.has(l.id));
+          return [id, solved ? Math.max(0, inflow(others, solved.network, node)) : 0];
+        }),
+      );
+    };
+    const idle = flows(false);
+    const dry = [...idle.values()].some((q) => q < DRY_FLOW);
+    const forced = dry ? flows(true) : idle;
+    this.adjusted = new Map([...idle].map(([id, q]) => [id, q < DRY_FLOW ? (forced.get(id) ?? 0) : q]));
     return this.adjusted;
   }
+}
+
+/** Secant steps on what is all but a straight line; undefined where they stray. */
+function secant(f: (x: number) => number, guess: number, tolerance: number): number | undefined {
+  let x0 = guess;
+  let f0 = f(x0);
+  let x1 = f0 > 0 ? x0 * 1.02 : x0 * 0.98;
+  for (let k = 0; k < 10; k++) {
+    const f1 = f(x1);
+    const next = x1 - (f1 * (x1 - x0)) / (f1 - f0);
+    if (!Number.isFinite(next) || next <= 0 || next > 10 * guess) return undefined;
+    if (Math.abs(next - x1) < tolerance) return next;
+    [x0, f0, x1] = [x1, f1, next];
+  }
+  return undefined;
+}
+
+/** The slow way: a bracket grown from nothing. NaN where a solve does not settle, 0 where even no draw is too much. */
+function bracketed(f: (x: number) => number, guess: number): number {
+  let high = guess;
+  while (f(high) > 0 && high < 0.01) high *= 1.6;
+  const root = findRoot(f, 0, high, FLOW_TOLERANCE);
+  return root.converged ? root.x : Number.isNaN(f(0)) ? NaN : 0;
+}
+
+const NO_FLOWS: ReadonlyMap<string, number> = new Map();
+/** Below this a regulator counts as not fed at all: 1 L/h in m³/s. */
+const DRY_FLOW = 1e-3 / 3600;
+const AT_REST = { flowSlope: 0, current: 0, speed: 0, scaled: false, beyondCurve: false, volts: 0 } as const;
+
+/** Net flow of some links into a node, m³/s. */
+function inflow(
+  links: readonly { readonly id: string; readonly from: string; readonly to: string }[],
+  network: NetworkSolution,
+  node: string,
+): number {
+  let sum = 0;
+  for (const { id, from, to } of links) {
+    if (from !== node && to !== node) continue;
+    const flow = network.links.get(id)?.flow ?? 0;
+    sum += to === node ? flow : -flow;
+  }
+  return sum;
 }
 
 /** Sum of all pumps, m³/s. */

@@ -1,5 +1,5 @@
 import type { JobDocument } from '../design/job-document.ts';
-import { CoupledSolver, pumpFlow } from './coupled.ts';
+import { CoupledSolver } from './coupled.ts';
 import { allFindings } from './findings/all.ts';
 import type { PlanResult, StateResult } from './results.ts';
 import { evaluateState } from './state-result.ts';
@@ -57,6 +57,6 @@ function tightestState(states: readonly StateResult[]): StateResult | null {
 }
 
 function flowLost(doc: JobDocument, at: StateResult): number {
-  const ideal = new CoupledSolver(doc, 'ideal').solve(at.state, 'available').solution;
-  return ideal && at.values?.available ? Math.max(0, pumpFlow(ideal) - at.values.available) : 0;
+  const ideal = new CoupledSolver(doc, 'ideal').available(at.state);
+  return ideal && at.values?.available ? Math.max(0, ideal.flow - at.values.available) : 0;
 }

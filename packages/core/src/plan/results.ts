@@ -4,6 +4,7 @@ import type { Finding } from '../outcome/finding.ts';
 import type { LinkState } from '../plumbing/laws/link-law.ts';
 import type { AbsolutePressure, GaugePressure } from '../quantities/pressure.ts';
 import type { PumpOperating } from './coupled.ts';
+import type { Balance } from './tank-balance.ts';
 import type { OperatingState } from './states.ts';
 
 /** One element of a path at one operating state: a step of the falling line. */
@@ -14,6 +15,9 @@ export interface StationResult {
   readonly name: string;
   readonly pUp: GaugePressure;
   readonly pDown: GaugePressure;
+  /** Height of its two ends, m above the tank's floor. */
+  readonly zUp: number;
+  readonly zDown: number;
   /** m³/s. */
   readonly flow: number;
   readonly valve?: LinkState;
@@ -38,7 +42,10 @@ export interface PumpResult extends PumpOperating {
   readonly name: string;
   /** Pressure at the pump's inlet. */
   readonly inlet: AbsolutePressure;
-  /** Inlet pressure above the fuel's vapour pressure, Pa. */
+  /** Fuel temperature there, K: above the tank's where the fuel goes round. */
+  readonly inletK: number;
+  readonly vapourPressure: AbsolutePressure;
+  /** Inlet pressure above the fuel's vapour pressure at that temperature, Pa. */
   readonly suctionMargin: number;
 }
 
@@ -52,6 +59,10 @@ export interface RegulatorResult {
   readonly bypass: number;
   /** Largest flow the wide-open seat and the return can carry at the required rail pressure, m³/s. */
   readonly capacity: number;
+  /** How far its inlet stands above what its diaphragm would hold at this flow, Pa: the overrun. */
+  readonly over: number;
+  /** Id of a rising-rate unit behind it that rules instead: then it stands wide open on purpose. */
+  readonly raisedBy: string | null;
 }
 
 export interface StateResult {
@@ -74,7 +85,10 @@ export interface StateValues {
   readonly bypassFlow: number;
   readonly injectorFlow: number;
   readonly pumps: readonly PumpResult[];
+  /** The bypass regulator that rules: of several, the one set lowest. */
   readonly regulator: RegulatorResult | null;
+  /** What each tank, factory supply and surge tank gives or gains. */
+  readonly balance: Balance;
   readonly stations: readonly StationResult[];
   /** Pressure at each junction, Pa gauge. */
   readonly junctions: Readonly<Record<string, GaugePressure>>;

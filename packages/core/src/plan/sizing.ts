@@ -1,14 +1,15 @@
 import { segmentPath, withSegment } from '../design/edit.ts';
 import type { ElementOf, JobDocument, PlumbingElement } from '../design/job-document.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
+import { swapPump } from '../design/pieces.ts';
 import { REGULATORS, type RegulatorClassId } from '../parts/catalogue/fittings.ts';
 import { HOSE_KINDS, sizesOf, type Dash } from '../parts/catalogue/hoses.ts';
 import { PUMPS } from '../parts/pump/generic-pumps.ts';
 import { chooseFuse, FUSE_CONTINUOUS_SHARE, fuseSurvives, motorInrush } from '../wiring/fuse.ts';
 import { familyOf, wireSizeName, type WireSize } from '../wiring/wire.ts';
 import { wireAmpacity } from './circuits.ts';
-import { CoupledSolver, pumpFlow } from './coupled.ts';
-import { BACK_PRESSURE_SHARE, RAIL_HIGH_LIMIT } from './findings/regulation.ts';
+import { CoupledSolver } from './coupled.ts';
+import { BACK_PRESSURE_SHARE, isOverrun, RAIL_HIGH_LIMIT } from './findings/regulation.ts';
 import { DROP_LIMITS } from './findings/wiring.ts';
 import { evaluateState } from './state-result.ts';
 import { operatingStates } from './states.ts';
@@ -140,19 +141,7 @@ export function judgeChoice(doc: JobDocument, choice: SizingChoice): SizingResul
   resize('return', choice.back);
   const pump = only(doc, 'pump');
   if (pump && choice.pump) {
-    const part = PUMPS[choice.pump];
-    const { curve } = part.model;
-    const copied = {
-      ...curve,
-      pressures: [...curve.pressures],
-      flows: [...curve.flows],
-      currents: [...curve.currents],
-    };
-    put(
-      pump[0],
-      { ...pump[1], ...part.model, curve: copied, name: part.name, catalogueId: part.id },
-      part.name.toLowerCase(),
-    );
+    put(pump[0], swapPump(pump[1], choice.pump), PUMPS[choice.pump].name.toLowerCase());
   }
   const regulator = only(doc, 'bypass-regulator');
   if (regulator && choice.regulator) {
@@ -238,10 +227,10 @@ function judge(doc: JobDocument): Judged {
   let loopOhms = 0;
   let drop = 0;
   for (const state of states.filter((s) => s.kind === 'pull')) {
-    const solved = solver.solve(state, 'available').solution;
-    if (!solved) return { margin: NaN, amps, loopOhms, fails: 'no steady state' };
-    margin = Math.min(margin, pumpFlow(solved) / state.draw - 1);
-    for (const p of solved.pumps.values()) {
+    const best = solver.available(state);
+    if (!best) return { margin: NaN, amps, loopOhms, fails: 'no steady state' };
+    margin = Math.min(margin, best.flow / state.draw - 1);
+    for (const p of best.solution.pumps.values()) {
       if (p.current >= amps) loopOhms = (p.circuit?.loopOhms ?? 0) + doc.brief.electrical.sourceOhms;
       amps = Math.max(amps, p.current);
       drop = Math.max(drop, p.circuit?.conductorDrop ?? 0);
@@ -253,7 +242,7 @@ function judge(doc: JobDocument): Judged {
   for (const state of states.filter((s) => s.kind === 'idle' || s.kind === 'lift-off')) {
     const v = evaluateState(solver, state).values;
     if (!v) return fail('no steady state');
-    if (v.regulator?.valve === 'overrun') return fail('return overrun');
+    if (isOverrun(v)) return fail('return overrun');
     if (v.railGauge - v.required > RAIL_HIGH_LIMIT) return fail('rail too high');
     if (v.regulator && v.regulator.returnPressure > BACK_PRESSURE_SHARE * v.railGauge)
       return fail('return back-pressure');

@@ -1,7 +1,9 @@
 import { injectorDuty } from '../demand/injectors.ts';
 import { absolute, gauge, toAbsolute } from '../quantities/pressure.ts';
 import { darcyFriction } from '../plumbing/friction.ts';
-import { requiredRail } from './compile.ts';
+import { fuelProperties } from '../demand/fuel.ts';
+import { heldPressure, requiredRail, rulingBypass } from './required.ts';
+import { tankBalance } from './tank-balance.ts';
 import { pumpFlow, type CoupledSolution, type CoupledSolver } from './coupled.ts';
 import type {
   PumpResult,
@@ -17,6 +19,10 @@ import { trappedVolume } from './trapped.ts';
 
 /** Solves one operating state and says everything about it. */
 export function evaluateState(solver: CoupledSolver, state: OperatingState): StateResult {
+  if (solver.compiler.railIds.length === 0) {
+    const reason = 'the plan has no rail to feed';
+    return { state, converged: false, reason, iterations: 0, worstNode: '', values: null };
+  }
   if (state.kind === 'hot-soak' && trappedVolume(solver.doc)) {
     // Closed in, fuel follows the heat and no steady flow: the finding tells the rise, and no number is made up here.
     const reason = 'fuel is closed in, its pressure follows the heat and not a flow; see the finding';
@@ -30,7 +36,22 @@ export function evaluateState(solver: CoupledSolver, state: OperatingState): Sta
     iterations: solved.iterations,
     worstNode: solved.worstNode,
   };
+  const dry = solved.solution && dryRail(solver, solved.solution);
+  if (dry) {
+    const reason = `no fuel reaches “${dry}”: everything on the way to it is shut or leads nowhere`;
+    return { ...head, converged: false, reason, worstNode: dry, values: null };
+  }
   return { ...head, values: solved.solution ? stateValues(solver, state, solved.solution) : null };
+}
+
+/** A rail only reached by the trace the solver lets through shut valves would stand far below this, Pa. */
+const CUT_OFF = -50e6;
+
+/** A rail nothing feeds: no number is given for it. One that is fed too little keeps its numbers, for the margin. */
+function dryRail({ doc, compiler }: CoupledSolver, { network }: CoupledSolution): string | undefined {
+  return compiler.railIds
+    .filter((id) => (network.pressures.get(id) ?? 0) < CUT_OFF)
+    .map((id) => doc.plumbing.junctions[id]!.name)[0];
 }
 
 function stateValues(solver: CoupledSolver, state: OperatingState, solution: CoupledSolution): StateValues {
@@ -40,8 +61,7 @@ function stateValues(solver: CoupledSolver, state: OperatingState, solution: Cou
   const railGauge = (rail === undefined ? gauge(NaN) : network.pressures.get(rail)) ?? gauge(NaN);
   const differential = railGauge - state.manifold;
   const loaded = state.kind === 'pull' || state.kind === 'cruise';
-  const best = loaded ? solver.solve(state, 'available').solution : null;
-  const available = best ? pumpFlow(best) : null;
+  const available = (loaded ? solver.available(state)?.flow : null) ?? null;
   const stations = stationResults(solver, solution);
   const regulator = regulatorResult(solver, state, stations);
   return {
@@ -53,6 +73,7 @@ function stateValues(solver: CoupledSolver, state: OperatingState, solution: Cou
     injectorFlow: Math.max(0, state.draw),
     pumps: pumpResults(solver, solution),
     regulator,
+    balance: tankBalance(doc, solver.compiler.graph, network),
     stations,
     junctions: Object.fromEntries(
       Object.keys(doc.plumbing.junctions).map((id) => [id, network.pressures.get(id) ?? gauge(NaN)]),
@@ -73,6 +94,8 @@ function stateValues(solver: CoupledSolver, state: OperatingState, solution: Cou
 
 function stationResults(solver: CoupledSolver, solution: CoupledSolution): StationResult[] {
   const { doc, compiler } = solver;
+  const height = new Map(compiler.graph.nodes.map((n) => [n.id, n.elevation]));
+  const ends = new Map(compiler.graph.links.map((l) => [l.id, l]));
   return Object.entries(doc.plumbing.paths).flatMap(([pathId, path]) => {
     const stations = path.order.flatMap((id): StationResult[] => {
       const e = doc.plumbing.elements[id];
@@ -85,6 +108,8 @@ function stationResults(solver: CoupledSolver, solution: CoupledSolution): Stati
         name: e.name,
         pUp: link.pUp,
         pDown: link.pDown,
+        zUp: height.get(ends.get(id)?.from ?? '') ?? 0,
+        zDown: height.get(ends.get(id)?.to ?? '') ?? 0,
         flow: link.flow,
       };
       const run = e.kind === 'run' ? runResult(runGeometry(e), link.flow, compiler.fuel) : undefined;
@@ -118,14 +143,20 @@ function runResult(
 
 function pumpResults(solver: CoupledSolver, solution: CoupledSolution): PumpResult[] {
   const { doc, compiler } = solver;
+  const temperature = solver.temperatures.at(solution);
+  const inlets = new Map(compiler.graph.links.map((l) => [l.id, l.from]));
   return [...solution.pumps].map(([id, pump]): PumpResult => {
     const inlet = toAbsolute(solution.network.links.get(id)!.pUp, absolute(doc.brief.barometricPa));
+    const inletK = temperature(inlets.get(id) ?? '');
+    const { vapourPressure } = fuelProperties(doc.brief.fuel, inletK);
     return {
       ...pump,
       id,
       name: doc.plumbing.elements[id]!.name,
       inlet,
-      suctionMargin: inlet - compiler.fuel.vapourPressure,
+      inletK,
+      vapourPressure,
+      suctionMargin: inlet - vapourPressure,
     };
   });
 }
@@ -135,8 +166,15 @@ function regulatorResult(
   state: OperatingState,
   stations: readonly StationResult[],
 ): RegulatorResult | null {
-  const station = stations.find((s) => s.kind === 'bypass-regulator');
-  if (!station) return null;
+  const [id, e] = rulingBypass(solver.doc) ?? [];
+  const station = stations.find((s) => s.elementId === id);
+  if (!station || !e) return null;
+  const setFlow = e.setFlowM3s ?? solver.adjustFlows().get(station.elementId) ?? 0;
+  const held = heldPressure(solver.doc, e, state) + e.droop * (station.flow - setFlow);
+  const raised =
+    station.valve === 'overrun'
+      ? stations.find((s) => s.kind === 'rising-rate' && s.valve === 'regulating')
+      : undefined;
   return {
     id: station.elementId,
     name: station.name,
@@ -146,5 +184,7 @@ function regulatorResult(
     capacity: state.pumpsOn
       ? (solver.solve(state, 'capacity').solution?.network.links.get(station.elementId)?.flow ?? NaN)
       : NaN,
+    over: station.valve === 'overrun' ? Math.max(0, station.pUp - held) : 0,
+    raisedBy: raised?.elementId ?? null,
   };
 }

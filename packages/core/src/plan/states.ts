@@ -19,6 +19,8 @@ export interface OperatingState {
   /** Open-circuit volts of the supply. */
   readonly supplyVolts: number;
   readonly pumpsOn: boolean;
+  /** Every pump made to run at full speed, whatever its trigger says: adjusting and engine-off tests. */
+  readonly forced?: boolean;
 }
 
 export const fuelOf = (doc: JobDocument): FuelProperties => fuelProperties(doc.brief.fuel, doc.brief.fuelK);

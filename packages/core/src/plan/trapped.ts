@@ -36,6 +36,7 @@ const WALL_ALPHA: Record<string, number> = { 'hard-aluminum': 23e-6, 'hard-steel
 function passes(e: PlumbingElement): { forward: boolean; backward: boolean } {
   switch (e.kind) {
     case 'check-valve':
+    case 'rising-rate':
     case 'bypass-regulator':
       return { forward: true, backward: false };
     case 'blocking-regulator':
@@ -64,8 +65,10 @@ export function trappedVolume(doc: JobDocument): TrappedVolume | null {
   const links = Object.entries(doc.plumbing.paths).flatMap(([pathId, path]) =>
     pathNodes(pathId, path, elements).map((link) => ({ ...link, pathId, e: elements[link.id]! })),
   );
-  // Walk back from the tanks along every way pressure could come out.
-  const relieved = new Set(Object.entries(junctions).flatMap(([id, j]) => (j.kind === 'tank' ? [id] : [])));
+  // Walk back from the tanks along every way pressure could come out. A surge tank is open at its overflow; a factory
+  // supply vents its own line.
+  const open = (kind: string) => kind === 'tank' || kind === 'surge' || kind === 'factory';
+  const relieved = new Set(Object.entries(junctions).flatMap(([id, j]) => (open(j.kind) ? [id] : [])));
   for (let grew = true; grew;) {
     grew = false;
     for (const { from, to, e } of links) {

@@ -2,7 +2,7 @@ import { sizesOf, HOSE_KINDS } from '../parts/catalogue/hoses.ts';
 import type { JobDocument, PlumbingElement } from '../design/job-document.ts';
 import { withElement, withSegment } from '../design/edit.ts';
 import { familyOf, wireSizeName } from '../wiring/wire.ts';
-import { CoupledSolver, pumpFlow } from './coupled.ts';
+import { CoupledSolver } from './coupled.ts';
 import type { WeakLink } from './results.ts';
 import { operatingStates } from './states.ts';
 
@@ -21,8 +21,8 @@ export function weakestLinks(doc: JobDocument, stateId: string, margin: number):
   return trials(doc)
     .map(({ id, name, change, doc: better }): WeakLink => {
       const state = operatingStates(better).find((s) => s.id === stateId)!;
-      const solved = new CoupledSolver(better).solve(state, 'available').solution;
-      return { id, name, change, gain: solved ? pumpFlow(solved) / state.draw - 1 - margin : 0 };
+      const best = new CoupledSolver(better).available(state);
+      return { id, name, change, gain: best ? best.flow / state.draw - 1 - margin : 0 };
     })
     .filter((link) => link.gain > 1e-4)
     .sort((a, b) => b.gain - a.gain);
@@ -78,6 +78,8 @@ function improved(e: PlumbingElement): { element: PlumbingElement; change: strin
       return { element: { ...e, boreM: e.boreM * 1.25 }, change: 'one size larger' };
     case 'bypass-regulator':
     case 'blocking-regulator':
+    case 'rising-rate':
+    case 'jet':
       return undefined;
   }
 }

@@ -49,6 +49,7 @@ const PLAIN = new Set([
   'boreOf',
   'wireAmpacity',
   'pumpElement',
+  'pumpFigures',
 ]);
 
 describe('public functions of the core', () => {

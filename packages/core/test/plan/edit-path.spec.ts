@@ -13,6 +13,7 @@ import {
   type JobDocument,
 } from '../../src/index.ts';
 import { applied } from '../support/examples.ts';
+import { imbalance } from '../support/balance.ts';
 
 const order = (doc: JobDocument, path = 'feed') => doc.plumbing.paths[path]!.order.join(' ');
 
@@ -83,19 +84,7 @@ describe('editing the track', () => {
         for (const s of evaluateStates(job)) {
           expect(s.reason.length).toBeGreaterThan(0);
           if (!s.values || !s.state.pumpsOn) continue;
-          const scale = Math.max(s.values.pumpFlow, 1e-6);
-          // With one pump and one bypass regulator, what is pumped is bypassed or burnt.
-          const kinds = Object.values(job.plumbing.elements).map((e) => e.kind);
-          const one = (kind: string) => kinds.filter((k) => k === kind).length === 1;
-          const bypassed = job.plumbing.paths['return']?.order.some(
-            (id) => job.plumbing.elements[id]?.kind === 'bypass-regulator',
-          );
-          // (A second pick-up whose pump was taken out is a way past the one that is left.)
-          if (one('pump') && one('bypass-regulator') && bypassed && job.plumbing.style !== 'twin-pump') {
-            expect(
-              Math.abs(s.values.pumpFlow - s.values.bypassFlow - s.values.injectorFlow) / scale,
-            ).toBeLessThan(1e-4);
-          }
+          expect(imbalance(s)).toBeLessThan(1e-6);
         }
       }),
       { numRuns: 80 },

@@ -17,6 +17,8 @@ export interface PumpCurve {
 export interface PumpModel {
   readonly type: PumpType;
   readonly curve: PumpCurve;
+  /** Curves of the same pump at other volts. */
+  readonly moreCurves?: readonly PumpCurve[];
   /** Dynamic armature resistance Ra, Ω: not what a meter reads on a stopped motor. */
   readonly armatureOhms: number;
   /** Friction current I_f, A (turbine law). */
@@ -47,8 +49,11 @@ export interface PumpPoint {
   readonly beyondCurve: boolean;
 }
 
-/** A pump made ready for many evaluations. */
-export type PumpLaw = (pressureRise: number, volts: number) => PumpPoint;
+/**
+ * A pump made ready for many evaluations. `command` is what a speed controller asks for, 0–1 of the speed the curve was
+ * taken at with no pressure; absent where nothing limits the speed.
+ */
+export type PumpLaw = (pressureRise: number, volts: number, command?: number) => PumpPoint;
 
 /** Volts within which the pump laws are held to be good. */
 export const PUMP_LAW_VOLTS = { min: 8, max: 15 } as const;
@@ -69,24 +74,62 @@ interface Raw {
  * Turbine, brushed: E₀ = Vref − I₀·Ra; each point is reduced by its own speed s_j = (Vref − I_j·Ra)/E₀ to
  * P*=P/s², Q*=Q/s, T*=(I−I_f)/s²; then s·E₀ + Ra·[I_f + s²·T*(P/s²)] = V is solved for s.
  * Positive displacement: I = I_ref(P), s = (V − I·Ra)/E₀, Q = s·Q_d − slip(P).
- * Brushless: speed held by its controller, limited by volts as the positive-displacement law.
+ * Brushless: s = min(commanded, voltage-limited as the positive-displacement law); held below what the volts allow, its
+ * supply current falls with the speed (power is torque times speed). A brushed motor behind a controller gets chopped
+ * volts: it sees its command's share of them, and the supply that share of its current.
+ * Curves at several volts: straight between two of them at equal pressure, the law of the nearest one beyond.
  *
- * @param model pump with one reference curve; Pa, m³/s, A, V, Ω
- * @returns function of (pressure rise Pa, volts) → flow m³/s, slope, current A, speed
+ * @param model pump with one or more curves; Pa, m³/s, A, V, Ω
+ * @returns function of (pressure rise Pa, volts, command) → flow m³/s, slope, current A, speed
  * Validity: 8–15 V and the curve's pressures; outside, `beyondCurve` says so.
  * @throws when the curve has fewer than two points or pressures do not rise
  * @source affinity laws for centrifugal and regenerative pumps; permanent-magnet DC motor equations (standard texts)
  * @example pumpLaw(PUMPS.T470.model)(0, 13.5).current // => 9.5
  */
 export function pumpLaw(model: PumpModel): PumpLaw {
+  const own = [model.curve, ...(model.moreCurves ?? [])]
+    .map((curve) => ({ volts: curve.volts, law: oneCurveLaw({ ...model, curve }) }))
+    .sort((a, b) => a.volts - b.volts);
+  const at = (rise: number, volts: number, command: number | undefined): PumpPoint => {
+    const above = own.findIndex((c) => c.volts >= volts);
+    if (own.length === 1 || above === 0) return own[0]!.law(rise, volts, command);
+    if (above < 0) return own.at(-1)!.law(rise, volts, command);
+    const low = own[above - 1]!;
+    const high = own[above]!;
+    const share = (volts - low.volts) / (high.volts - low.volts);
+    return between(low.law(rise, low.volts, command), high.law(rise, high.volts, command), share);
+  };
+  if (model.type === 'brushless') return at;
+  return (rise, volts, command) => {
+    if (command === undefined || command >= 1) return at(rise, volts, undefined);
+    const chopped = at(rise, volts * command, undefined);
+    return { ...chopped, current: chopped.current * command };
+  };
+}
+
+/** Straight between two measured voltages: a measurement of neither, so it is not called scaled. */
+function between(low: PumpPoint, high: PumpPoint, share: number): PumpPoint {
+  const mix = (a: number, b: number): number => a + share * (b - a);
+  return {
+    flow: mix(low.flow, high.flow),
+    continued: mix(low.continued, high.continued),
+    flowSlope: mix(low.flowSlope, high.flowSlope),
+    current: mix(low.current, high.current),
+    speed: mix(low.speed, high.speed),
+    scaled: false,
+    beyondCurve: low.beyondCurve || high.beyondCurve,
+  };
+}
+
+function oneCurveLaw(model: PumpModel): PumpLaw {
   const raw = model.type === 'turbine' ? turbine(model) : displacement(model);
   const lowest = -300e3;
   const highest = model.reliefPa + 2 * RELIEF_BAND_PA;
-  const within = (pressureRise: number, volts: number): PumpPoint => {
+  const within = (pressureRise: number, volts: number, command: number | undefined): PumpPoint => {
     if (volts <= 0.5) {
       return { flow: 0, continued: 0, flowSlope: 0, current: 0, speed: 0, scaled: true, beyondCurve: true };
     }
-    const r = raw(pressureRise, volts);
+    const r = raw(pressureRise, volts, command);
     const over = Math.max(0, (pressureRise - model.reliefPa) / RELIEF_BAND_PA);
     const delivered = Math.max(r.flow, 0.02 * model.curve.flows[0]!);
     const relieved = over > 0 && r.flow > 0;
@@ -107,16 +150,18 @@ export function pumpLaw(model: PumpModel): PumpLaw {
     };
   };
   // A solver's first guesses may be absurd; beyond any pressure a pump can see its law goes straight on.
-  return (pressureRise, volts) => {
+  return (pressureRise, volts, command) => {
     const held = Math.min(highest, Math.max(lowest, pressureRise));
-    const point = within(held, volts);
+    const point = within(held, volts, command);
     if (held === pressureRise) return point;
     const continued = point.continued + point.flowSlope * (pressureRise - held);
     return { ...point, continued, flow: Math.max(0, continued), beyondCurve: true };
   };
 }
 
-function turbine(model: PumpModel): (p: number, v: number) => Raw {
+type RawLaw = (p: number, v: number, command: number | undefined) => Raw;
+
+function turbine(model: PumpModel): RawLaw {
   const { curve, armatureOhms: ra, frictionAmps } = model;
   const noLoad = curve.currents[0]!;
   const e0 = curve.volts - noLoad * ra;
@@ -165,7 +210,7 @@ function turbineSpeed(p: number, v: number, e0: number, ra: number, friction: nu
   return s;
 }
 
-function displacement(model: PumpModel): (p: number, v: number) => Raw {
+function displacement(model: PumpModel): RawLaw {
   const { curve } = model;
   const ra = safeArmature(model);
   const e0 = curve.volts - curve.currents[0]! * ra;
@@ -176,13 +221,15 @@ function displacement(model: PumpModel): (p: number, v: number) => Raw {
     curve.pressures.map((_, j) => ((curve.volts - curve.currents[j]! * ra) / e0) * swept - curve.flows[j]!),
   );
   const last = curve.pressures.at(-1)!;
-  return (p, v) => {
+  return (p, v, command) => {
     const i = current.valueAt(p);
-    const s = (v - i * ra) / e0;
+    const byVolts = (v - i * ra) / e0;
+    const held = command !== undefined && command < byVolts;
+    const s = held ? command : byVolts;
     return {
       flow: s * swept - slip.valueAt(p),
-      slope: -(current.slopeAt(p) * ra * swept) / e0 - slip.slopeAt(p),
-      current: i,
+      slope: (held ? 0 : -(current.slopeAt(p) * ra * swept) / e0) - slip.slopeAt(p),
+      current: held ? (i * command) / byVolts : i,
       speed: s,
       beyond: p > last * 1.0001 || p < -1,
     };

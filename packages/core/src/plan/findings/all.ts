@@ -1,10 +1,14 @@
 import { findingKey, SEVERITY_ORDER, type Finding } from '../../outcome/finding.ts';
 import type { FindingContext, FindingRule } from './context.ts';
+import { goalFindings } from './goal.ts';
 import { hoseFindings } from './hoses.ts';
 import { pumpFindings } from './pumps.ts';
 import { regulationFindings } from './regulation.ts';
+import { regulatorFindings } from './regulators.ts';
+import { speedFindings } from './speed.ts';
 import { structureFindings } from './structure.ts';
 import { supplyFindings } from './supply.ts';
+import { tankFindings } from './tanks.ts';
 import { trappedFindings } from './trapped.ts';
 import { wiringFindings } from './wiring.ts';
 
@@ -13,10 +17,14 @@ const RULES: readonly FindingRule[] = [
   structureFindings,
   supplyFindings,
   regulationFindings,
+  regulatorFindings,
+  speedFindings,
+  tankFindings,
   trappedFindings,
   pumpFindings,
   hoseFindings,
   wiringFindings,
+  goalFindings,
 ];
 
 /** Every rule's findings, the worst first, each trouble at each place once. */

@@ -1,7 +1,7 @@
 import { elementPath } from '../../design/edit.ts';
 import type { JobDocument } from '../../design/job-document.ts';
 import type { Finding } from '../../outcome/finding.ts';
-import { CoupledSolver, pumpFlow } from '../coupled.ts';
+import { CoupledSolver } from '../coupled.ts';
 import { both, settled, type FindingContext, type FindingRule } from './context.ts';
 
 /** Margin the running pumps must still have when the next one comes in. */
@@ -24,10 +24,20 @@ const without = (doc: JobDocument, id: string): JobDocument => {
     : doc;
 };
 
-/** More than one pump: is the second early enough, and what is left when one dies? */
+/** Pumps that feed rails: one that only fills a surge tank is no second one. */
+function feedingPumps(doc: JobDocument): string[] {
+  const { junctions, paths } = doc.plumbing;
+  const lifting = Object.values(paths).filter((p) => junctions[p.to]?.kind === 'surge');
+  return pumpIds(doc).filter((id) => !lifting.some((p) => p.order.includes(id)));
+}
+
+/** More than one way in: is the second early enough, and what is left when one dies? */
 export const pumpFindings: FindingRule = (context) => {
-  const ids = pumpIds(context.doc);
-  return ids.length < 2 ? [] : [...ids.flatMap((id) => staging(context, id)), ...redundancy(context, ids)];
+  const ids = feedingPumps(context.doc);
+  const factories = Object.values(context.doc.plumbing.junctions).filter((j) => j.kind === 'factory');
+  return ids.length + factories.length < 2
+    ? []
+    : [...ids.flatMap((id) => staging(context, id)), ...redundancy(context, ids)];
 };
 
 function staging(context: FindingContext, id: string): Finding[] {
@@ -37,8 +47,8 @@ function staging(context: FindingContext, id: string): Finding[] {
   const alone = settled(context)
     .filter((s) => s.state.kind === 'pull')
     .flatMap((s) => {
-      const solved = solver.solve(s.state, 'available').solution;
-      return solved ? [{ boost: s.state.manifold, margin: pumpFlow(solved) / s.state.draw - 1 }] : [];
+      const best = solver.available(s.state);
+      return best ? [{ boost: s.state.manifold, margin: best.flow / s.state.draw - 1 }] : [];
     })
     .sort((a, b) => a.boost - b.boost);
   const short = alone.findIndex((p) => p.margin < STAGING_MARGIN);
@@ -78,8 +88,8 @@ function staging(context: FindingContext, id: string): Finding[] {
 function redundancy({ doc, tightest }: FindingContext, ids: readonly string[]): Finding[] {
   if (!tightest || tightest.state.draw <= 0) return [];
   const left = ids.flatMap((id) => {
-    const solved = new CoupledSolver(without(doc, id)).solve(tightest.state, 'available').solution;
-    return solved ? [{ id, power: (tightest.state.powerW * pumpFlow(solved)) / tightest.state.draw }] : [];
+    const best = new CoupledSolver(without(doc, id)).available(tightest.state);
+    return best ? [{ id, power: (tightest.state.powerW * best.flow) / tightest.state.draw }] : [];
   });
   const worst = [...left].sort((a, b) => a.power - b.power)[0];
   if (!worst) return [];

@@ -5,6 +5,7 @@ import type { JobDocument } from '../../design/job-document.ts';
 import type { Finding, FindingFix, PatchOperation } from '../../outcome/finding.ts';
 import { CoupledSolver } from '../coupled.ts';
 import { evaluateState } from '../state-result.ts';
+import type { StateValues } from '../results.ts';
 import type { OperatingState } from '../states.ts';
 import { both, settled, type FindingRule, type SettledState } from './context.ts';
 
@@ -16,10 +17,14 @@ export const BACK_PRESSURE_SHARE = 0.35;
 const source =
   'Darcy–Weisbach with Colebrook; seat by its Cv (ISA 75.01); one-third back-pressure limit: common practice';
 
+/** The regulator stands wide open, and no rising-rate unit behind it means it to. */
+export const isOverrun = ({ regulator }: StateValues): boolean =>
+  regulator?.valve === 'overrun' && regulator.raisedBy === null;
+
 /** Can regulator and return line carry what the engine leaves? */
 export const regulationFindings: FindingRule = (context) => {
   const running = settled(context).filter((s) => s.state.pumpsOn && s.values.regulator);
-  const overruns = running.filter((s) => s.values.regulator!.valve === 'overrun');
+  const overruns = running.filter((s) => isOverrun(s.values));
   // Idle is where it is met every day; told there when it shows there.
   const overrun =
     overruns.find((s) => s.state.kind === 'idle') ??
@@ -46,9 +51,7 @@ const worstBy = (
 function overrunFinding(doc: JobDocument, s: SettledState, all: readonly SettledState[]): Finding {
   const { values, state } = s;
   const regulator = values.regulator!;
-  const over = values.railGauge - values.required;
-  const clears = (result: SettledState) =>
-    result.values.regulator!.valve !== 'overrun' && lowBackPressure(result);
+  const clears = (result: SettledState) => !isOverrun(result.values) && lowBackPressure(result);
   const also = all.filter((o) => o !== s).map((o) => o.state.label.toLowerCase());
   return {
     code: 'RETURN_OVERRUN',
@@ -68,7 +71,7 @@ function overrunFinding(doc: JobDocument, s: SettledState, all: readonly Settled
       formula:
         `P_rail = P_return + ΔP_seat = ${both('pressure', regulator.returnPressure)} + ` +
         `${both('pressure', values.railGauge - regulator.returnPressure)} = ${both('pressure', values.railGauge)}; ` +
-        `set ${both('pressure', values.required)}; over by ${both('pressure', over)}`,
+        `over what the diaphragm would hold at that flow by ${both('pressure', regulator.over)}`,
       source,
     },
     fixes: returnFixes(doc, state, clears),

@@ -68,9 +68,10 @@ export const structureFindings: FindingRule = ({ doc, states }) => {
   }
   const kinds = Object.values(elements).map((e) => e.kind);
   const system = { id: 'plumbing', name: 'Plumbing' };
-  if (!kinds.includes('pump'))
+  const factory = Object.values(junctions).some((j) => j.kind === 'factory');
+  if (!kinds.includes('pump') && !factory)
     out.push(broken('NO_PUMP', system, 'plumb', 'The loop has no pump.', 'Nothing moves the fuel.'));
-  if (!kinds.includes('bypass-regulator') && !kinds.includes('blocking-regulator')) {
+  if (!factory && !kinds.includes('bypass-regulator') && !kinds.includes('blocking-regulator')) {
     out.push(
       broken(
         'NO_REGULATOR',
@@ -107,8 +108,13 @@ export const structureFindings: FindingRule = ({ doc, states }) => {
       );
     }
   }
+  const rail = Object.values(junctions).some((j) => j.kind === 'rail');
+  if (!rail)
+    out.push(
+      broken('NO_RAIL', system, 'plumb', 'The plan has no rail.', 'Nothing is fed: add a branch to a rail.'),
+    );
   for (const s of states) {
-    if (s.converged) continue;
+    if (s.converged || !rail) continue;
     const title = `No steady state found at ${s.state.label.toLowerCase()}.`;
     out.push({
       ...broken(

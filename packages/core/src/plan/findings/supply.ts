@@ -1,14 +1,14 @@
 import { HOSE_KINDS, sizesOf } from '../../parts/catalogue/hoses.ts';
 import { PUMPS } from '../../parts/pump/generic-pumps.ts';
 import { elementPath, withElement } from '../../design/edit.ts';
+import { swapPump } from '../../design/pieces.ts';
 import type { JobDocument, PlumbingElement } from '../../design/job-document.ts';
 import type { Finding, FindingFix } from '../../outcome/finding.ts';
-import { CoupledSolver, pumpFlow } from '../coupled.ts';
+import { CoupledSolver } from '../coupled.ts';
 import type { OperatingState } from '../states.ts';
-import { both, settled, type FindingRule } from './context.ts';
-
-/** Suction margin below which vapour is near (note) and at hand (stop), Pa. */
-export const SUCTION_LIMITS = { note: 20e3, stop: 5e3 } as const;
+import { SUCTION_LIMITS } from './limits.ts';
+import { suctionFixes } from './suction-fixes.ts';
+import { both, settled, type FindingRule, type SettledState } from './context.ts';
 
 /** Does the engine get its fuel, at pressure, without the pump boiling its inlet? */
 export const supplyFindings: FindingRule = (context) => [
@@ -52,8 +52,8 @@ const margin: FindingRule = ({ doc, tightest }) => {
 /** Feed one or more sizes up, then the smallest stock pump that does it. Each is solved before it is offered. */
 function supplyFixes(doc: JobDocument, state: OperatingState, wanted: number): FindingFix[] {
   const enough = (candidate: JobDocument): boolean => {
-    const solved = new CoupledSolver(candidate).solve(state, 'available').solution;
-    return solved !== null && pumpFlow(solved) / state.draw - 1 >= wanted;
+    const best = new CoupledSolver(candidate).available(state);
+    return best !== null && best.flow / state.draw - 1 >= wanted;
   };
   const fixes: FindingFix[] = [];
   const feed = Object.values(doc.plumbing.paths).flatMap((p) => (p.role === 'feed' ? p.order : []));
@@ -72,48 +72,34 @@ function supplyFixes(doc: JobDocument, state: OperatingState, wanted: number): F
   for (const id of feed) {
     const e = doc.plumbing.elements[id];
     if (e?.kind !== 'pump') continue;
-    const part = Object.values(PUMPS).find((p) => {
-      const candidate: PlumbingElement = {
-        ...e,
-        ...p.model,
-        curve: mutableCurve(p.model.curve),
-        name: p.name,
-        catalogueId: p.id,
-      };
-      return p.id !== e.catalogueId && enough(withElement(doc, id, candidate));
-    });
+    const part = Object.values(PUMPS).find(
+      (p) => p.id !== e.catalogueId && enough(withElement(doc, id, swapPump(e, p.id as keyof typeof PUMPS))),
+    );
     if (!part) continue;
-    const value: PlumbingElement = {
-      ...e,
-      ...part.model,
-      curve: mutableCurve(part.model.curve),
-      name: part.name,
-      catalogueId: part.id,
-    };
     fixes.push({
       label: `Fit ${part.name}`,
-      patch: [{ op: 'replace', path: `/plumbing/elements/${id}`, value }],
+      patch: [
+        {
+          op: 'replace',
+          path: `/plumbing/elements/${id}`,
+          value: swapPump(e, part.id as keyof typeof PUMPS),
+        },
+      ],
     });
   }
   return fixes;
 }
 
-const mutableCurve = (c: {
-  volts: number;
-  pressures: readonly number[];
-  flows: readonly number[];
-  currents: readonly number[];
-}) => ({
-  volts: c.volts,
-  pressures: [...c.pressures],
-  flows: [...c.flows],
-  currents: [...c.currents],
-});
-
 /** Bypass shut and rail below what the regulator would hold: pressure is really lost, not just droop. */
 const sag: FindingRule = (context) => {
+  const { junctions } = context.doc.plumbing;
+  // A factory supply within its capacity holds its own pressure; what its line loses is its maker's business.
+  const holds = (s: SettledState): boolean =>
+    Object.entries(junctions).some(
+      ([id, j]) => j.kind === 'factory' && (s.values.balance.out[id] ?? 0) < 0.999 * j.capacityM3s,
+    );
   const low = settled(context)
-    .filter((s) => s.state.pumpsOn && s.values.regulator?.valve === 'closed' && s.state.draw > 0)
+    .filter((s) => s.state.pumpsOn && s.values.regulator?.valve === 'closed' && s.state.draw > 0 && !holds(s))
     .map((s) => ({ s, short: s.values.required - s.values.railGauge }))
     .filter(({ short }) => short > 0)
     .sort((a, b) => b.short - a.short)[0];
@@ -160,11 +146,15 @@ const suction: FindingRule = (context) => {
       value: p.suctionMargin,
       limit: stop ? SUCTION_LIMITS.stop : SUCTION_LIMITS.note,
       why: {
-        text: 'Below the fuel’s vapor pressure the pump draws vapor and its flow collapses. Larger or shorter suction, a cleaner strainer, a lower pump or cooler fuel helps.',
-        formula: `P_inlet ${both('pressure', p.inlet)} − P_vapor ${both('pressure', context.fuel.vapourPressure)} = ${both('pressure', p.suctionMargin)} (absolute pressures)`,
+        text:
+          'Below the fuel’s vapor pressure the pump draws vapor and its flow collapses. Larger or shorter suction, a cleaner strainer, a lower pump or cooler fuel helps.' +
+          (p.inletK - context.doc.brief.fuelK > 2
+            ? ` The fuel reaches it at ${both('temperature', p.inletK)}: it goes round and takes up the pump’s heat.`
+            : ''),
+        formula: `P_inlet ${both('pressure', p.inlet)} − P_vapor ${both('pressure', p.vapourPressure)} at ${both('temperature', p.inletK)} = ${both('pressure', p.suctionMargin)} (absolute pressures)`,
         source: 'AP-42 chapter 7 form for vapor pressure; limits are common practice',
       },
-      fixes: [],
+      fixes: suctionFixes(context.doc, s.state, p.id),
     },
   ];
 };

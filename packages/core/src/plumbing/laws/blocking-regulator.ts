@@ -40,11 +40,20 @@ export function blockingRegulator(data: BlockingRegulatorData, density: number):
         out[3] = Math.abs(seatLoss(q) - (pUp - pDown));
         return;
       }
-      const g = q > 0 ? 1 / data.droop : SHUT_CONDUCTANCE;
-      out[0] = opening * g;
-      out[1] = 0;
-      out[2] = -g;
-      out[3] = q > 0 ? Math.abs(opening - data.droop * q - pDown) : 0;
+      if (q > 0) {
+        const g = 1 / data.droop;
+        out[0] = opening * g;
+        out[1] = 0;
+        out[2] = -g;
+        out[3] = Math.abs(opening - data.droop * q - pDown);
+        return;
+      }
+      // Shut, it stays so until its outlet falls below both what the diaphragm holds and what stands before the seat.
+      const starved = pUp < opening;
+      out[0] = starved ? 0 : opening * SHUT_CONDUCTANCE;
+      out[1] = starved ? SHUT_CONDUCTANCE : 0;
+      out[2] = -SHUT_CONDUCTANCE;
+      out[3] = 0;
     },
     stateAt(q, pUp) {
       if (q <= SHUT_FLOW) return 'closed';

@@ -50,12 +50,20 @@ export function bypassRegulator(data: BypassRegulatorData, density: number): Val
         out[3] = Math.abs(seatLoss(q) - (pUp - pDown));
         return;
       }
-      // Shut, the diaphragm only sees its own inlet: the small leak goes with that pressure alone.
-      const g = q > 0 ? 1 / data.droop : SHUT_CONDUCTANCE;
-      out[0] = -opening * g;
-      out[1] = g;
-      out[2] = 0;
-      out[3] = q > 0 ? Math.abs(opening + data.droop * q - pUp) : 0;
+      if (q > 0) {
+        const g = 1 / data.droop;
+        out[0] = -opening * g;
+        out[1] = g;
+        out[2] = 0;
+        out[3] = Math.abs(opening + data.droop * q - pUp);
+        return;
+      }
+      // Shut, it stays so until its inlet stands above both what the diaphragm holds and what is behind the seat.
+      const behind = pDown > opening;
+      out[0] = behind ? 0 : -opening * SHUT_CONDUCTANCE;
+      out[1] = SHUT_CONDUCTANCE;
+      out[2] = behind ? -SHUT_CONDUCTANCE : 0;
+      out[3] = 0;
     },
     stateAt(q, _pUp, pDown) {
       if (q <= SHUT_FLOW) return 'closed';

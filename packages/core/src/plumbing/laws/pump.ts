@@ -9,16 +9,17 @@ const STOPPED_LEAK = 100e-3 / 3600 / 100e3;
  * Past shut-off the curve is carried on backward, so that a dead-headed pump settles at its shut-off pressure.
  * @param law the prepared pump law
  * @param volts at its terminals, V
+ * @param command speed asked for by a controller, 0–1; absent where there is none
  * @returns flow law
  * @source see pumpLaw
  * @example runningPump(pumpLaw(PUMPS.T255.model), 13.5).form // => 'flow'
  */
-export function runningPump(law: PumpLaw, volts: number): FlowLaw {
+export function runningPump(law: PumpLaw, volts: number, command?: number): FlowLaw {
   return {
     form: 'flow',
     evaluate(pUp, pDown, out) {
       const rise = pDown - pUp;
-      const point = law(rise, volts);
+      const point = law(rise, volts, command);
       out[0] = point.continued - SHUT_CONDUCTANCE * rise;
       out[1] = -point.flowSlope + SHUT_CONDUCTANCE;
       out[2] = -out[1];

@@ -1,0 +1,48 @@
+import { PUMPS } from './generic-pumps.ts';
+import { pumpLaw, type PumpModel, type PumpType } from './pump-model.ts';
+
+/** The one line of a label or a shop talk: "340 L/h at 40 psi, 13.5 V". */
+export interface KnownPoint {
+  readonly type: PumpType;
+  /** m³/s. */
+  readonly flow: number;
+  /** Pressure rise, Pa. */
+  readonly pressure: number;
+  readonly volts: number;
+  /** A at that point, where known. */
+  readonly amps?: number;
+}
+
+const TYPICAL: Readonly<Record<PumpType, keyof typeof PUMPS>> = {
+  turbine: 'T340',
+  'positive-displacement': 'G700',
+  brushless: 'B1100',
+};
+
+/**
+ * A pump known by one point and its type: the usual curve of that type with its flow scaled through the point, and its
+ * current with it (or through the current given). A wide band: the shape is borrowed.
+ * @param point type, flow m³/s, pressure Pa, volts V, amps A where known
+ * @returns pump model, or null when the usual curve has no flow at that pressure and volts
+ * Validity: near the point; ±15 % elsewhere (estimate).
+ * @throws nothing
+ * @source similarity: equal shape at equal pressure
+ * @example pumpLaw(pumpFromPoint({ type: 'turbine', flow: 9.44e-5, pressure: 275790, volts: 13.5 }))(275790, 13.5).flow * 3.6e6 // => 339.8
+ */
+export function pumpFromPoint(point: KnownPoint): PumpModel | null {
+  const { model } = PUMPS[TYPICAL[point.type]];
+  const usual = pumpLaw(model)(point.pressure, point.volts);
+  if (!(usual.flow > 0) || !(point.flow > 0)) return null;
+  const k = point.flow / usual.flow;
+  const i = point.amps === undefined ? k : point.amps / usual.current;
+  return {
+    ...model,
+    armatureOhms: model.armatureOhms / i,
+    frictionAmps: model.frictionAmps * i,
+    curve: {
+      ...model.curve,
+      flows: model.curve.flows.map((q) => q * k),
+      currents: model.curve.currents.map((a) => a * i),
+    },
+  };
+}
