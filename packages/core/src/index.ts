@@ -111,6 +111,7 @@ export { PATTERNS } from './design/patterns/all.ts';
 export { fullReturnJob } from './design/patterns/full-return.ts';
 export type { Pattern } from './design/patterns/pattern.ts';
 export { pumpElement, pumpFigures, swapPump } from './design/pieces.ts';
+export { elementPath } from './design/edit.ts';
 export { BRANCH_ENDS, branchAt, removePath, type BranchEnd } from './design/edit-branch.ts';
 export { insertPart, movePart, NEW_PARTS, removePart, splitRun, type NewPart } from './design/edit-path.ts';
 export { STYLES } from './design/job-document.ts';
@@ -163,7 +164,19 @@ export {
 
 export { applyPatch } from './formats/apply-patch.ts';
 export { diffDocuments, overlappingPaths, valueAt } from './formats/diff.ts';
-export { readPumpCurve, type CurveColumn, type CurvePreview } from './formats/pump-curve-csv.ts';
+export { CURVE_COLUMNS, readPumpCurve, type CurvePreview } from './formats/pump-curve-csv.ts';
+export {
+  INJECTOR_COLUMNS,
+  MATCHED_WITHIN,
+  PULL_COLUMNS,
+  readInjectors,
+  readPull,
+  type InjectorData,
+  type InjectorPreview,
+  type PullPreview,
+} from './formats/brief-csv.ts';
+export { readSheet, type Sheet, type SheetColumn, type SheetRow } from './formats/sheet.ts';
+export { operatingEnvelope, type EnvelopePoint } from './plan/envelope.ts';
 export { fieldRange } from './formats/field-range.ts';
 export { checkJob, JOB_FILE_LIMIT, jobSchema, readJob, writeJob } from './formats/read-job.ts';
 export { checkReport, checkSchema, type CheckReport } from './formats/check-report.ts';

@@ -1,4 +1,4 @@
-import { valueAt, wireSizeName, type Dimension, type JobDocument, type WireSize } from '@venula/core';
+import { valueAt, wireSizeName, type Dimension, type WireSize } from '@venula/core';
 
 /** What a field is called and how its value is shown, by the last part of its place in the document. */
 const WORDS: Readonly<Record<string, readonly [string, Dimension?]>> = {
@@ -24,6 +24,18 @@ const WORDS: Readonly<Record<string, readonly [string, Dimension?]>> = {
   ohms: ['resistance', 'resistance'],
   contactOhms: ['contact resistance', 'resistance'],
   basePressurePa: ['base pressure', 'pressure'],
+  controllerBasePa: ['base the controller is tuned for', 'pressure'],
+  laterPowerW: ['power goal later', 'power'],
+  setPa: ['set pressure', 'pressure'],
+  capacityM3s: ['flow at set pressure', 'flow'],
+  shutOffPa: ['pressure with no flow', 'pressure'],
+  volumeM3: ['volume'],
+  startPa: ['starts above', 'pressure'],
+  transferRatio: ['carried over per drive flow'],
+  fromId: ['draws from'],
+  speed: ['speed control'],
+  lowSpeed: ['lowest speed', 'fraction'],
+  onAboveBoostPa: ['on at and above', 'pressure'],
   ethanol: ['ethanol content', 'fraction'],
   designMargin: ['margin asked', 'fraction'],
   bsfc: ['BSFC', 'fuelRate'],
@@ -42,10 +54,13 @@ const WORDS: Readonly<Record<string, readonly [string, Dimension?]>> = {
 };
 
 /** "Feed hose: length" for a JSON Pointer into the job. */
-export function placeName(doc: JobDocument, pointer: string): string {
+export function placeName(doc: object, pointer: string): string {
   const parts = pointer.split('/').slice(1);
   const last = parts.at(-1)!;
   const owner = valueAt(doc, `/${parts.slice(0, -1).join('/')}`) as { name?: unknown } | undefined;
+  const here = valueAt(doc, pointer) as { name?: unknown } | undefined;
+  // A whole part added or taken out goes by its own name.
+  if (typeof here === 'object' && here !== null && typeof here.name === 'string') return here.name;
   const word = WORDS[last]?.[0] ?? last;
   return typeof owner?.name === 'string' ? `${owner.name}: ${word}` : word;
 }
@@ -63,5 +78,6 @@ export function valueWords(
     return dimension ? format(dimension, value) : last === 'dash' ? `-${value}` : String(value);
   if (last === 'size' && typeof value === 'string') return wireSizeName(value as WireSize);
   if (Array.isArray(value)) return `a list of ${value.length}`;
+  if (typeof value === 'object' && 'name' in value) return 'there';
   return typeof value === 'string' ? value : JSON.stringify(value).slice(0, 200);
 }

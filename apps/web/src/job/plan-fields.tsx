@@ -83,3 +83,55 @@ export function PlanText({
     />
   );
 }
+
+/** A figure the plan may do without: absent in words, with a key to give it one or to drop it again. */
+export function PlanOptional({
+  path,
+  label,
+  dimension,
+  start,
+  absent,
+}: {
+  readonly path: string;
+  readonly label: string;
+  readonly dimension: Dimension;
+  /** Value it starts from, SI. */
+  readonly start: number;
+  /** What its absence means, in words. */
+  readonly absent: string;
+}) {
+  const { doc, edit, readOnly } = useJob();
+  const value = valueAt(doc, path) as number | undefined;
+  if (value === undefined) {
+    return (
+      <div>
+        <span className="label mb-0.5 block text-sm text-soft">{label}</span>
+        <button
+          type="button"
+          className="btn w-full justify-between"
+          disabled={readOnly}
+          aria-label={`${label}: ${absent}. Give another`}
+          onClick={() => edit({ op: 'add', path, value: start })}
+        >
+          <span className="text-soft">{absent}</span> set
+        </button>
+      </div>
+    );
+  }
+  return (
+    <div className="flex items-end gap-1">
+      <div className="grow">
+        <PlanQuantity path={path} label={label} dimension={dimension} />
+      </div>
+      <button
+        type="button"
+        className="btn px-2"
+        disabled={readOnly}
+        aria-label={`${label}: back to ${absent}`}
+        onClick={() => edit({ op: 'remove', path })}
+      >
+        ×
+      </button>
+    </div>
+  );
+}

@@ -5,6 +5,7 @@ import {
   evaluatePlan,
   evaluateStates,
   judgeChoice,
+  operatingEnvelope,
   paretoFront,
   sizingChoices,
   summarizeConfidence,
@@ -29,6 +30,7 @@ const planWorker = {
   states: (doc: JobDocument) => evaluateStates(doc),
   plan: (doc: JobDocument) => evaluatePlan(doc),
   compare: (before: JobDocument, after: JobDocument) => compareJobs(before, after),
+  envelope: (doc: JobDocument) => operatingEnvelope(doc, 25),
   preview(doc: JobDocument, patch: readonly PatchOperation[]): FixPreview | null {
     const after = applyPatch(doc, patch);
     if (!after.ok) return null;

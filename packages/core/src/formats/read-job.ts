@@ -1,5 +1,12 @@
 import { checkShape } from '../design/shape.ts';
-import { JOB_FORMAT, JOB_VERSION, jobShape, type JobDocument } from '../design/job-document.ts';
+import {
+  JOB_FORMAT,
+  JOB_VERSION,
+  jobShape,
+  type ElementOf,
+  type JobDocument,
+  type SpeedControl,
+} from '../design/job-document.ts';
 import { fail, ok, type InputError, type Result } from '../outcome/result.ts';
 
 /** A job file is a few kilobytes; nothing honest comes near this. */
@@ -103,53 +110,102 @@ export function checkJob(value: unknown): Result<JobDocument> {
   }
   const shaped = checkShape(jobShape, value);
   if (!shaped.ok) return shaped;
-  const errors = [...curveErrors(shaped.value), ...pullErrors(shaped.value)];
+  const errors = [...pumpErrors(shaped.value), ...pullErrors(shaped.value)];
   return errors.length > 0 ? fail(...errors) : ok(shaped.value);
 }
 
-function curveErrors(doc: JobDocument): InputError[] {
+function pumpErrors(doc: JobDocument): InputError[] {
   return Object.entries(doc.plumbing.elements).flatMap(([id, e]): InputError[] => {
     if (e.kind !== 'pump') return [];
-    const at = `/plumbing/elements/${id}/curve`;
-    const { pressures, flows, currents } = e.curve;
-    if (flows.length !== pressures.length || currents.length !== pressures.length) {
-      return [
+    const at = `/plumbing/elements/${id}`;
+    return [
+      ...curveErrors(`${at}/curve`, e.curve),
+      ...(e.moreCurves ?? []).flatMap((c, i) => curveErrors(`${at}/moreCurves/${i}`, c)),
+      ...voltErrors(at, [e.curve, ...(e.moreCurves ?? [])]),
+      ...(e.speed ? speedErrors(`${at}/speed`, e.speed) : []),
+    ];
+  });
+}
+
+function curveErrors(at: string, { pressures, flows, currents }: ElementOf<'pump'>['curve']): InputError[] {
+  if (flows.length !== pressures.length || currents.length !== pressures.length) {
+    return [
+      problem(
+        'CURVE_LENGTH',
+        at,
+        'pressures, flows and currents differ in number',
+        'as many of each',
+        'give each pressure one flow and one current',
+      ),
+    ];
+  }
+  const out: InputError[] = [];
+  for (let i = 1; i < pressures.length; i++) {
+    if (pressures[i]! <= pressures[i - 1]!) {
+      out.push(
         problem(
-          'CURVE_LENGTH',
-          at,
-          'pressures, flows and currents differ in number',
-          'as many of each',
-          'give each pressure one flow and one current',
+          'CURVE_ORDER',
+          `${at}/pressures/${i}`,
+          'pressure does not rise',
+          `above ${pressures[i - 1]} Pa`,
+          'sort the points; remove the duplicate',
+        ),
+      );
+    }
+    if (flows[i]! > flows[i - 1]!) {
+      out.push(
+        problem(
+          'CURVE_RISES',
+          `${at}/flows/${i}`,
+          'flow rises with pressure',
+          `at most ${flows[i - 1]} m³/s`,
+          'a pump gives less flow at more pressure: check the units',
+        ),
+      );
+    }
+  }
+  return out;
+}
+
+function voltErrors(at: string, curves: readonly { readonly volts: number }[]): InputError[] {
+  const volts = curves.map((c) => c.volts).sort((a, b) => a - b);
+  const twin = volts.find((v, i) => i > 0 && v - volts[i - 1]! < 0.1);
+  return twin === undefined
+    ? []
+    : [
+        problem(
+          'CURVE_VOLTS',
+          `${at}/moreCurves`,
+          `two curves stand at ${twin} V`,
+          'volts at least 0.1 V apart',
+          'keep one of them',
         ),
       ];
-    }
-    const out: InputError[] = [];
-    for (let i = 1; i < pressures.length; i++) {
-      if (pressures[i]! <= pressures[i - 1]!) {
-        out.push(
-          problem(
-            'CURVE_ORDER',
-            `${at}/pressures/${i}`,
-            'pressure does not rise',
-            `above ${pressures[i - 1]} Pa`,
-            'sort the points; remove the duplicate',
-          ),
-        );
-      }
-      if (flows[i]! > flows[i - 1]!) {
-        out.push(
-          problem(
-            'CURVE_RISES',
-            `${at}/flows/${i}`,
-            'flow rises with pressure',
-            `at most ${flows[i - 1]} m³/s`,
-            'a pump gives less flow at more pressure: check the units',
-          ),
-        );
-      }
-    }
-    return out;
-  });
+}
+
+function speedErrors(at: string, speed: SpeedControl): InputError[] {
+  const out: InputError[] = [];
+  if (!(speed.sensorHighPa > speed.sensorLowPa))
+    out.push(
+      problem(
+        'SENSOR_ORDER',
+        `${at}/sensorHighPa`,
+        'the sender’s upper pressure is not above its lower one',
+        `above ${speed.sensorLowPa} Pa`,
+        'swap the two',
+      ),
+    );
+  if (!(speed.fullV > speed.lowV))
+    out.push(
+      problem(
+        'SPEED_ORDER',
+        `${at}/fullV`,
+        'full speed is not asked for at more volts than the lowest speed',
+        `above ${speed.lowV} V`,
+        'swap the two',
+      ),
+    );
+  return out;
 }
 
 function pullErrors(doc: JobDocument): InputError[] {

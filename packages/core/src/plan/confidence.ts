@@ -6,7 +6,7 @@ import { operatingStates } from './states.ts';
 /** What is not known exactly, and how well it is known (two standard deviations). Data, so that it can be shown. */
 export const UNCERTAIN = [
   { key: 'bsfc', name: 'fuel consumption', spread: 0.08, words: '±8 %' },
-  { key: 'pump', name: 'pump curve', spread: 0.05, words: '±5 %' },
+  { key: 'pump', name: 'pump curve', spread: 0.05, words: '±5 %, ±15 % known by one point' },
   { key: 'ethanol', name: 'ethanol content', spread: 0.1, words: '±10 points, ±3 when measured' },
   { key: 'volts', name: 'charging volts', spread: 0.3, words: '±0.3 V' },
   { key: 'fittings', name: 'fitting losses', spread: 0.2, words: '±20 %' },
@@ -88,8 +88,15 @@ function variant(doc: JobDocument, draw: Draw): JobDocument {
   const { brief, plumbing } = doc;
   const elements = { ...plumbing.elements };
   for (const [id, e] of Object.entries(elements)) {
-    if (e.kind === 'pump')
-      elements[id] = { ...e, curve: { ...e.curve, flows: e.curve.flows.map((q) => q * (1 + draw.pump)) } };
+    if (e.kind !== 'pump') continue;
+    // A curve borrowed for its shape is known three times less well.
+    const off = e.known === 'point' ? 3 * draw.pump : draw.pump;
+    const scaled = (c: typeof e.curve) => ({ ...c, flows: c.flows.map((q) => q * (1 + off)) });
+    elements[id] = {
+      ...e,
+      curve: scaled(e.curve),
+      ...(e.moreCurves ? { moreCurves: e.moreCurves.map(scaled) } : {}),
+    };
   }
   return {
     ...doc,

@@ -1,5 +1,5 @@
 import { sizesOf, HOSE_KINDS } from '../parts/catalogue/hoses.ts';
-import type { JobDocument, PlumbingElement } from '../design/job-document.ts';
+import type { ElementOf, JobDocument, PlumbingElement } from '../design/job-document.ts';
 import { withElement, withSegment } from '../design/edit.ts';
 import { familyOf, wireSizeName } from '../wiring/wire.ts';
 import { CoupledSolver } from './coupled.ts';
@@ -51,6 +51,8 @@ function trials(doc: JobDocument): Trial[] {
   return out;
 }
 
+const stronger = (c: ElementOf<'pump'>['curve']) => ({ ...c, flows: c.flows.map((q) => q * 1.15) });
+
 /** The next size of an element, or nothing where there is none. */
 function improved(e: PlumbingElement): { element: PlumbingElement; change: string } | undefined {
   switch (e.kind) {
@@ -71,7 +73,11 @@ function improved(e: PlumbingElement): { element: PlumbingElement; change: strin
       return { element: { ...e, boreM: e.boreM * 1.25 }, change: 'one size larger' };
     case 'pump':
       return {
-        element: { ...e, curve: { ...e.curve, flows: e.curve.flows.map((q) => q * 1.15) } },
+        element: {
+          ...e,
+          curve: stronger(e.curve),
+          ...(e.moreCurves ? { moreCurves: e.moreCurves.map(stronger) } : {}),
+        },
         change: 'a pump of 15 % more flow',
       };
     case 'component':

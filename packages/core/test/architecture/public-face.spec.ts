@@ -50,6 +50,7 @@ const PLAIN = new Set([
   'wireAmpacity',
   'pumpElement',
   'pumpFigures',
+  'elementPath',
 ]);
 
 describe('public functions of the core', () => {

@@ -36,7 +36,7 @@ describe('a pump curve from a sheet', () => {
     expect(problems('0,400,7\n300')[1]).toMatch(/not a number/);
     expect(problems('0,400,7\n99999,300,12')[1]).toMatch(/check the unit/);
     expect(read('0,400,7\n300,410,12').curve).toBeNull();
-    expect(read('0,400,7').problem).toMatch(/at least two points/);
+    expect(read('0,400,7').problem).toMatch(/At least 2 rows are needed/);
     expect(read('x'.repeat(200_000)).problem).toMatch(/read at most/);
     expect(read(Array.from({ length: 80 }, (_, i) => `${i},${400 - i},7`).join('\n')).problem).toMatch(
       /80 rows/,

@@ -3,11 +3,12 @@ import type { ReactNode } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
 import { useJob } from '../../job/job-context.ts';
-import { PlanChoice, PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
+import { PlanChoice, PlanOptional, PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { DemandChart } from './demand-chart.tsx';
+import { InjectorSheet } from './injector-sheet.tsx';
 import { PullTable } from './pull-table.tsx';
 
 const LB_HP_H = 0.45359237 / (745.6998715822702 * 3600);
@@ -84,6 +85,13 @@ export function BriefPage() {
         <div className="col-span-4">
           <PullTable />
         </div>
+        <PlanOptional
+          path="/brief/laterPowerW"
+          label="Power goal later"
+          dimension="power"
+          start={Math.max(...doc.brief.pull.map((p) => p.powerW)) * 1.25}
+          absent="none"
+        />
       </Block>
       <Block title="Pressure and injectors">
         <PlanQuantity
@@ -104,6 +112,14 @@ export function BriefPage() {
           path="/brief/injectors/maxDifferentialPa"
           label="Opens against at most"
           dimension="pressure"
+        />
+        <InjectorSheet />
+        <PlanOptional
+          path="/brief/controllerBasePa"
+          label="Controller tuned for a base of"
+          dimension="pressure"
+          start={doc.brief.basePressurePa}
+          absent="the same"
         />
       </Block>
       <Block title="Idle and cruise">

@@ -2,6 +2,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { fieldRange } from '@venula/core';
 import { useJob } from '../../job/job-context.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
+import { PullTools } from './pull-tools.tsx';
 
 const FIELDS = [
   { key: 'rpm', label: 'Engine speed', dimension: 'engineSpeed' },
@@ -69,14 +70,17 @@ export function PullTable() {
       <tfoot>
         <tr>
           <td colSpan={4} className="pt-1">
-            <button
-              type="button"
-              className="btn btn-small"
-              disabled={readOnly || pull.length >= 60}
-              onClick={add}
-            >
-              <Plus size={16} /> Add a point
-            </button>
+            <div className="flex gap-2 whitespace-nowrap">
+              <button
+                type="button"
+                className="btn btn-small"
+                disabled={readOnly || pull.length >= 60}
+                onClick={add}
+              >
+                <Plus size={16} /> Add a point
+              </button>
+              <PullTools />
+            </div>
           </td>
         </tr>
       </tfoot>

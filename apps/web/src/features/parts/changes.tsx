@@ -1,7 +1,7 @@
 import type { Comparison } from '@venula/core';
 import { useEffect, useState } from 'react';
 import { useRevision, useRevisions } from '../../api/queries.ts';
-import { useFormat } from '../../app/settings.ts';
+import { ChangeList } from '../../job/change-list.tsx';
 import { FreezeForm } from '../../job/freeze-form.tsx';
 import { useJob } from '../../job/job-context.ts';
 import { judgeWorker } from '../../workers/plan-client.ts';
@@ -53,44 +53,5 @@ export function Changes() {
       </div>
       {against && comparison && <ChangeList comparison={comparison} />}
     </section>
-  );
-}
-
-function ChangeList({ comparison }: { readonly comparison: Comparison }) {
-  const format = useFormat();
-  const quantity = (unit: 'each' | 'm', n: number) =>
-    n === 0 ? '–' : unit === 'm' ? format('length', n) : String(n);
-  return (
-    <>
-      <table className="mt-3 w-full text-sm">
-        <caption className="label text-left text-soft">The answer, then and now</caption>
-        <tbody>
-          {comparison.answers.map((a) => (
-            <tr key={a.name} className="border-b border-rule">
-              <th scope="row" className="label py-1 text-left font-medium">
-                {a.name}
-              </th>
-              <td className="num text-soft">{format(a.dimension, a.before)}</td>
-              <td className="num font-semibold">{format(a.dimension, a.after)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <h4 className="label mt-3 text-sm text-soft">Parts that differ</h4>
-      {comparison.parts.length === 0 && <p className="text-sm">None.</p>}
-      <ul data-testid="part-changes">
-        {comparison.parts.map((c) => (
-          <li key={c.group + c.part} className="border-b border-rule py-1 text-sm leading-tight">
-            <strong className={c.after > c.before ? 'text-good' : 'text-stop'}>
-              {c.before === 0 ? 'New' : c.after === 0 ? 'Gone' : 'Changed'}
-            </strong>{' '}
-            {c.part}
-            <span className="label block text-soft">
-              {quantity(c.unit, c.before)} to {quantity(c.unit, c.after)}
-            </span>
-          </li>
-        ))}
-      </ul>
-    </>
   );
 }

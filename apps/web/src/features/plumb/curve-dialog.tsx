@@ -1,213 +1,143 @@
-import {
-  dimensionSpec,
-  readPumpCurve,
-  type CurveColumn,
-  type CurvePreview,
-  type ElementOf,
-} from '@venula/core';
+import { CURVE_COLUMNS, readPumpCurve, type CurvePreview, type ElementOf } from '@venula/core';
 import { line, max, scaleLinear } from 'd3';
-import { Dialog } from 'radix-ui';
 import { useMemo, useState } from 'react';
+import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
-import { Choice } from '../../ui/choice.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
+import { SheetDialog } from '../../ui/sheet-dialog.tsx';
 
-const COLUMNS: readonly {
-  readonly key: CurveColumn;
-  readonly name: string;
-  readonly dimension: 'pressure' | 'flow' | 'amps';
-}[] = [
-  { key: 'pressure', name: 'Pressure in', dimension: 'pressure' },
-  { key: 'flow', name: 'Flow in', dimension: 'flow' },
-  { key: 'current', name: 'Current in', dimension: 'amps' },
-];
+type Curve = ElementOf<'pump'>['curve'];
 
-const sheetOf = (pump: ElementOf<'pump'>): string =>
+const sheetOf = (curve: Curve): string =>
   [
     'kPa,L/h,A',
-    ...pump.curve.pressures.map((p, i) =>
-      [p / 1e3, pump.curve.flows[i]! * 3.6e6, pump.curve.currents[i]!]
-        .map((v) => Number(v.toPrecision(6)))
-        .join(','),
+    ...curve.pressures.map((p, i) =>
+      [p / 1e3, curve.flows[i]! * 3.6e6, curve.currents[i]!].map((v) => Number(v.toPrecision(6))).join(','),
     ),
   ].join('\n');
 
-/** The pump's curve as a sheet beside its plot: typed, pasted or from a file. Nothing is saved while a row is marked. */
+const curvesOf = (pump: ElementOf<'pump'>): Curve[] => [pump.curve, ...(pump.moreCurves ?? [])];
+
+/** The pump's curves as sheets beside their plot, one a voltage. */
 export function CurveDialog({ id, pump }: { readonly id: string; readonly pump: ElementOf<'pump'> }) {
   const { edit, readOnly } = useJob();
+  const format = useFormat();
   const [open, setOpen] = useState(false);
+  /** Which curve is on the table; one past the last is a new one. */
+  const [which, setWhich] = useState(0);
   const [text, setText] = useState('');
   const [volts, setVolts] = useState(pump.curve.volts);
-  const [units, setUnits] = useState<Record<CurveColumn, string>>({
-    pressure: 'psi',
-    flow: 'L/h',
-    current: 'A',
-  });
+  const [units, setUnits] = useState<Record<string, string>>({ pressure: 'psi', flow: 'L/h', current: 'A' });
   const preview = useMemo(() => readPumpCurve(text, volts, units), [text, volts, units]);
+  const curves = curvesOf(pump);
+  const taken = curves.some((c, i) => i !== which && Math.abs(c.volts - volts) < 0.1);
+
+  const show = (n: number) => {
+    setWhich(n);
+    const curve = curves[n];
+    setText(curve ? sheetOf(curve) : 'psi,L/h,A\n');
+    setVolts(curve?.volts ?? 12);
+  };
   const start = (o: boolean) => {
     setOpen(o);
-    if (!o) return;
-    setText(sheetOf(pump));
-    setVolts(pump.curve.volts);
+    if (o) show(0);
   };
-  const save = () => {
-    if (!preview.curve) return;
-    const { catalogueId: _from, ...rest } = pump;
-    const value = {
-      ...rest,
-      curve: {
-        ...preview.curve,
-        pressures: [...preview.curve.pressures],
-        flows: [...preview.curve.flows],
-        currents: [...preview.curve.currents],
-      },
-    };
-    edit({ op: 'replace', path: `/plumbing/elements/${id}`, value });
+  const put = (all: readonly Curve[]) => {
+    const { catalogueId: _from, moreCurves: _more, known: _known, ...rest } = pump;
+    const [curve, ...more] = all;
+    edit({
+      op: 'replace',
+      path: `/plumbing/elements/${id}`,
+      value: { ...rest, curve, ...(more.length > 0 ? { moreCurves: more } : {}) },
+    });
     setOpen(false);
   };
+  const save = () => {
+    if (!preview.curve || taken) return;
+    const { pressures, flows, currents } = preview.curve;
+    const read: Curve = { volts, pressures: [...pressures], flows: [...flows], currents: [...currents] };
+    put(which < curves.length ? curves.map((c, i) => (i === which ? read : c)) : [...curves, read]);
+  };
   return (
-    <Dialog.Root open={open} onOpenChange={start}>
-      <Dialog.Trigger className="btn btn-small self-end">Curve…</Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-black/40" />
-        <Dialog.Content
-          className="fixed top-1/2 left-1/2 max-h-[94vh] w-[980px] max-w-[96vw] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-paper p-5"
-          aria-describedby="curve-how"
-        >
-          <Dialog.Title className="headline text-xl">Curve of {pump.name}</Dialog.Title>
-          <p id="curve-how" className="text-sm text-soft">
-            One point a row: pressure, flow, current. Type, paste from a sheet, or take a file. A heading such
-            as “psi, L/h, A” sets the units.
-          </p>
-          <div className="mt-3 grid grid-cols-[260px_1fr_300px] gap-4">
-            <div className="flex flex-col gap-2">
-              <label className="label flex flex-col text-sm text-soft">
-                Points
-                <textarea
-                  className="field mt-0.5 font-mono text-sm"
-                  style={{ padding: '0.5rem' }}
-                  rows={13}
-                  spellCheck={false}
-                  disabled={readOnly}
-                  value={text}
-                  onChange={(e) => setText(e.target.value)}
-                />
-              </label>
-              <label className="btn btn-small cursor-pointer">
-                From a CSV file
-                <input
-                  type="file"
-                  accept=".csv,.txt,text/csv"
-                  className="sr-only"
-                  onChange={(e) => {
-                    const file = e.target.files?.[0];
-                    if (file && file.size < 1_000_000) void file.text().then(setText);
-                    else if (file) setText('x'.repeat(200_000));
-                  }}
-                />
-              </label>
-            </div>
-            <PreviewTable preview={preview} />
-            <div className="flex flex-col gap-2">
-              <Plot preview={preview} />
-              <QuantityField
-                label="Taken at, volts at the pump"
-                dimension="volts"
-                value={volts}
-                range={{ min: 6, max: 30 }}
-                onCommit={setVolts}
-              />
-              {!preview.unitsFromHeading && (
-                <div className="grid grid-cols-3 gap-2">
-                  {COLUMNS.map((c) => (
-                    <Choice
-                      key={c.key}
-                      label={c.name}
-                      value={units[c.key]}
-                      options={dimensionSpec(c.dimension).units.map((u) => ({
-                        value: u.symbol,
-                        label: u.symbol,
-                      }))}
-                      onChoose={(symbol) => setUnits({ ...units, [c.key]: symbol })}
-                    />
-                  ))}
-                </div>
-              )}
-            </div>
-          </div>
-          <div className="mt-4 flex gap-2">
+    <SheetDialog
+      open={open}
+      onOpen={start}
+      trigger="Curve…"
+      title={`Curve of ${pump.name}`}
+      how="One point a row: pressure, flow, current. Type, paste from a sheet, or take a file. A heading such as “psi, L/h, A” sets the units. Curves at several volts are read straight between."
+      columns={CURVE_COLUMNS}
+      text={text}
+      onText={setText}
+      units={units}
+      onUnits={setUnits}
+      sheet={preview}
+      ready={preview.curve !== null && !taken}
+      use="Use this curve"
+      readOnly={readOnly}
+      onUse={save}
+      head={
+        <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Curves by volts">
+          {curves.map((c, i) => (
+            <button
+              key={c.volts}
+              type="button"
+              aria-pressed={which === i}
+              className={`btn btn-small ${which === i ? 'btn-main' : ''}`}
+              onClick={() => show(i)}
+            >
+              at {format('volts', c.volts)}
+            </button>
+          ))}
+          {curves.length < 6 && (
             <button
               type="button"
-              className="btn btn-main"
-              disabled={!preview.curve || readOnly}
-              onClick={save}
+              aria-pressed={which === curves.length}
+              className={`btn btn-small ${which === curves.length ? 'btn-main' : ''}`}
+              onClick={() => show(curves.length)}
             >
-              Use this curve
+              at other volts
             </button>
-            <Dialog.Close className="btn">Leave it as it was</Dialog.Close>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
-  );
-}
-
-function PreviewTable({ preview }: { readonly preview: CurvePreview }) {
-  if (preview.problem)
-    return (
-      <p role="alert" className="font-semibold text-stop">
-        {preview.problem}
-      </p>
-    );
-  return (
-    <table className="w-full self-start text-sm">
-      <caption className="sr-only">What was read</caption>
-      <thead>
-        <tr className="label border-b-2 border-ink text-soft">
-          <th scope="col" className="num py-1">
-            Line
-          </th>
-          <th scope="col" className="num py-1">
-            {preview.units.pressure}
-          </th>
-          <th scope="col" className="num py-1">
-            {preview.units.flow}
-          </th>
-          <th scope="col" className="num py-1">
-            {preview.units.current}
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {preview.rows.map((r) => (
-          <tr key={r.line} className={`border-b border-rule ${r.problem ? 'bg-stop/10' : ''}`}>
-            <td className="num py-0.5 text-soft">{r.line}</td>
-            {r.problem ? (
-              <td colSpan={3} role="alert" className="py-0.5 pl-3 font-semibold text-stop">
-                {r.problem}
-              </td>
-            ) : (
-              r.cells.slice(0, 3).map((c, i) => (
-                <td key={i} className="num py-0.5">
-                  {c}
-                </td>
-              ))
-            )}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+          )}
+          {curves.length > 1 && which < curves.length && (
+            <button
+              type="button"
+              className="btn btn-small"
+              onClick={() => put(curves.filter((_, i) => i !== which))}
+            >
+              Drop this one
+            </button>
+          )}
+        </div>
+      }
+    >
+      <Plot preview={preview} />
+      <QuantityField
+        label="Taken at, volts at the pump"
+        dimension="volts"
+        value={volts}
+        range={{ min: 6, max: 30 }}
+        onCommit={setVolts}
+      />
+      {taken && (
+        <p role="alert" className="text-sm font-semibold text-stop">
+          Another curve stands at these volts: change them, or drop the other one.
+        </p>
+      )}
+    </SheetDialog>
   );
 }
 
 function Plot({ preview }: { readonly preview: CurvePreview }) {
-  const points = preview.rows.filter((r) => r.problem === null).sort((a, b) => a.values[0] - b.values[0]);
+  const points = preview.rows
+    .filter((r) => r.problem === null)
+    .map((r) => ({ line: r.line, p: r.values[0]!, q: r.values[1]!, i: r.values[2]! }))
+    .sort((a, b) => a.p - b.p);
   if (points.length < 2) return <div className="h-[170px] bg-well" />;
-  const x = scaleLinear([0, max(points, (p) => p.values[0]) ?? 1], [34, 288]);
-  const y = scaleLinear([0, (max(points, (p) => p.values[1]) ?? 1) * 1.3], [146, 10]);
-  const a = scaleLinear([0, (max(points, (p) => p.values[2]) ?? 1) * 1.3], [146, 10]);
-  const path = (of: (p: (typeof points)[number]) => number) =>
-    line<(typeof points)[number]>((p) => x(p.values[0]), of)(points) ?? '';
+  const x = scaleLinear([0, max(points, (d) => d.p) ?? 1], [34, 288]);
+  const y = scaleLinear([0, (max(points, (d) => d.q) ?? 1) * 1.3], [146, 10]);
+  const a = scaleLinear([0, (max(points, (d) => d.i) ?? 1) * 1.3], [146, 10]);
+  const path = (of: (d: (typeof points)[number]) => number) =>
+    line<(typeof points)[number]>((d) => x(d.p), of)(points) ?? '';
   return (
     <svg
       viewBox="0 0 300 170"
@@ -217,15 +147,15 @@ function Plot({ preview }: { readonly preview: CurvePreview }) {
     >
       <path d="M34 10 V146 H290" fill="none" stroke="var(--soft)" />
       <path
-        d={path((p) => a(p.values[2]))}
+        d={path((d) => a(d.i))}
         fill="none"
         stroke="var(--power)"
         strokeWidth={2.4}
         strokeDasharray="6 4"
       />
-      <path d={path((p) => y(p.values[1]))} fill="none" stroke="var(--feed)" strokeWidth={3} />
-      {points.map((p) => (
-        <circle key={p.line} cx={x(p.values[0])} cy={y(p.values[1])} r={4} fill="var(--feed)" />
+      <path d={path((d) => y(d.q))} fill="none" stroke="var(--feed)" strokeWidth={3} />
+      {points.map((d) => (
+        <circle key={d.line} cx={x(d.p)} cy={y(d.q)} r={4} fill="var(--feed)" />
       ))}
       <text x={288} y={164} textAnchor="end" fontSize={12}>
         pressure

@@ -1,5 +1,14 @@
-import { insertPart, movePart, NEW_PARTS, removePart, splitRun } from '@venula/core';
-import { ArrowLeft, ArrowRight, Scissors, Trash2 } from 'lucide-react';
+import {
+  BRANCH_ENDS,
+  branchAt,
+  insertPart,
+  movePart,
+  NEW_PARTS,
+  removePart,
+  removePath,
+  splitRun,
+} from '@venula/core';
+import { ArrowLeft, ArrowRight, Scissors, Trash2, Unlink } from 'lucide-react';
 import { useJob } from '../../job/job-context.ts';
 
 /** What can be done with the part that was touched, beyond its figures: add behind it, move, split, take out. */
@@ -13,7 +22,8 @@ export function PartTools({
   const { doc, edit, readOnly } = useJob();
   const e = doc.plumbing.elements[id];
   if (!e || readOnly) return null;
-  const path = Object.values(doc.plumbing.paths).find((p) => p.order.includes(id));
+  const [pathId, path] = Object.entries(doc.plumbing.paths).find(([, p]) => p.order.includes(id)) ?? [];
+  const { junctions, paths } = doc.plumbing;
   const at = path?.order.indexOf(id) ?? -1;
   // On a way home the flow runs from right to left: the arrows go where the part goes on the screen.
   const right = path?.role === 'return' ? -1 : 1;
@@ -38,6 +48,36 @@ export function PartTools({
             {p.name}
           </option>
         ))}
+      </select>
+      <select
+        aria-label={`Branch after ${e.name}`}
+        className="field w-[110px]"
+        value=""
+        onChange={(event) => {
+          const added = branchAt(doc, id, event.target.value);
+          if (added.patch.length > 0) edit(...added.patch);
+        }}
+      >
+        <option value="">Branch…</option>
+        <optgroup label="from">
+          {BRANCH_ENDS.filter((b) => b.way === 'in').map((b) => (
+            <option key={b.key} value={b.key}>
+              {b.name}
+            </option>
+          ))}
+        </optgroup>
+        <optgroup label="to">
+          {BRANCH_ENDS.filter((b) => b.way === 'out').map((b) => (
+            <option key={b.key} value={b.key}>
+              {b.name}
+            </option>
+          ))}
+          {Object.entries(junctions).map(([j, { name }]) => (
+            <option key={j} value={j}>
+              {name}
+            </option>
+          ))}
+        </optgroup>
       </select>
       <button
         type="button"
@@ -78,6 +118,20 @@ export function PartTools({
       >
         <Trash2 size={17} />
       </button>
+      {pathId !== undefined && path && Object.keys(paths).length > 2 && (
+        <button
+          type="button"
+          className="btn btn-small px-2"
+          aria-label={`Take the whole way out: ${path.name}`}
+          title={`Take the whole way out: ${path.name}`}
+          onClick={() => {
+            edit(...removePath(doc, pathId));
+            onSelect(null);
+          }}
+        >
+          <Unlink size={17} />
+        </button>
+      )}
     </div>
   );
 }

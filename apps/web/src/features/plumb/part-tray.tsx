@@ -1,12 +1,9 @@
 import {
+  elementPath as at,
   END_IDS,
   ENDS,
   HOSE_KIND_IDS,
   HOSE_KINDS,
-  pumpElement,
-  PUMPS,
-  REGULATOR_CLASS_IDS,
-  REGULATORS,
   sizesOf,
   type ElementOf,
   type StationResult,
@@ -14,11 +11,10 @@ import {
 import { Minus, Plus } from 'lucide-react';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
-import { CurveDialog } from './curve-dialog.tsx';
+import { PumpFields } from './pump-fields.tsx';
+import { RegulatorFields } from './regulator-fields.tsx';
 import { PlanChoice, PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
 import { Choice } from '../../ui/choice.tsx';
-
-const at = (id: string, field: string) => `/plumbing/elements/${id}/${field}`;
 
 /** The part that was touched, with everything about it that can be changed. */
 export function PartTray({ id }: { readonly id: string }) {
@@ -64,8 +60,45 @@ export function PartTray({ id }: { readonly id: string }) {
       {(e.kind === 'bypass-regulator' || e.kind === 'blocking-regulator') && (
         <RegulatorFields id={id} regulator={e} />
       )}
+      {e.kind === 'rising-rate' && (
+        <>
+          <PlanQuantity path={at(id, 'ratio')} label="Raises, psi per psi" dimension="coefficient" />
+          <PlanQuantity path={at(id, 'startPa')} label="Starts above a boost of" dimension="pressure" />
+          <PlanQuantity path={at(id, 'cv')} label="Seat, Cv" dimension="coefficient" />
+        </>
+      )}
+      {e.kind === 'jet' && (
+        <>
+          <JetSource id={id} jet={e} />
+          <PlanQuantity
+            path={at(id, 'transferRatio')}
+            label="Carried over, per drive flow"
+            dimension="coefficient"
+          />
+          <PlanQuantity path={at(id, 'boreM')} label="Nozzle bore" dimension="bore" />
+          <PlanQuantity path={at(id, 'k')} label="Loss coefficient K" dimension="coefficient" />
+        </>
+      )}
       {station && <StationFacts station={station} />}
     </div>
+  );
+}
+
+function JetSource({ id, jet }: { readonly id: string; readonly jet: ElementOf<'jet'> }) {
+  const { doc, edit, readOnly } = useJob();
+  const tanks = Object.entries(doc.plumbing.junctions).filter(([, j]) => j.kind === 'tank');
+  const known = tanks.some(([t]) => t === jet.fromId);
+  return (
+    <Choice
+      label="Draws from"
+      value={known ? jet.fromId : ''}
+      disabled={readOnly}
+      options={[
+        ...(known ? [] : [{ value: '', label: 'no tank yet' }]),
+        ...tanks.map(([value, t]) => ({ value, label: t.name })),
+      ]}
+      onChoose={(value) => edit({ op: 'replace', path: at(id, 'fromId'), value })}
+    />
   );
 }
 
@@ -148,101 +181,6 @@ function SizeStepper({ id, run }: { readonly id: string; readonly run: ElementOf
         </button>
       </div>
     </div>
-  );
-}
-
-function PumpFields({ id, pump }: { readonly id: string; readonly pump: ElementOf<'pump'> }) {
-  const { edit, readOnly } = useJob();
-  const own = pump.catalogueId === undefined || !(pump.catalogueId in PUMPS);
-  return (
-    <>
-      <Choice
-        label="Pump"
-        value={own ? 'own' : pump.catalogueId!}
-        disabled={readOnly}
-        options={[
-          ...(own ? [{ value: 'own', label: 'own curve' }] : []),
-          ...Object.values(PUMPS).map((p) => ({ value: p.id, label: p.name })),
-        ]}
-        onChoose={(key) => {
-          if (key in PUMPS)
-            edit({
-              op: 'replace',
-              path: `/plumbing/elements/${id}`,
-              // Another pump in the same place keeps when it runs.
-              value: {
-                ...pumpElement(key as keyof typeof PUMPS, pump.elevationM),
-                ...(pump.onAboveBoostPa === undefined ? {} : { onAboveBoostPa: pump.onAboveBoostPa }),
-              },
-            });
-        }}
-      />
-      <CurveDialog id={id} pump={pump} />
-      <PlanQuantity path={at(id, 'reliefPa')} label="Relief opens at" dimension="pressure" />
-      <Choice
-        label="Runs"
-        value={pump.onAboveBoostPa === undefined ? 'always' : 'staged'}
-        disabled={readOnly}
-        options={[
-          { value: 'always', label: 'always' },
-          { value: 'staged', label: 'above a boost' },
-        ]}
-        onChoose={(v) =>
-          edit(
-            v === 'staged'
-              ? { op: 'add', path: at(id, 'onAboveBoostPa'), value: 34_474 }
-              : { op: 'remove', path: at(id, 'onAboveBoostPa') },
-          )
-        }
-      />
-      {pump.onAboveBoostPa !== undefined && (
-        <PlanQuantity path={at(id, 'onAboveBoostPa')} label="On at and above" dimension="pressure" />
-      )}
-      <PlanQuantity path={at(id, 'elevationM')} label="Height, tank floor is 0" dimension="length" />
-    </>
-  );
-}
-
-function RegulatorFields({
-  id,
-  regulator,
-}: {
-  readonly id: string;
-  readonly regulator: ElementOf<'bypass-regulator' | 'blocking-regulator'>;
-}) {
-  const { edit, readOnly } = useJob();
-  const known = REGULATOR_CLASS_IDS.find((c) => REGULATORS[c].cv === regulator.cv);
-  return (
-    <>
-      <Choice
-        label="Seat"
-        value={known ?? 'own'}
-        disabled={readOnly}
-        options={[
-          ...(known ? [] : [{ value: 'own', label: `Cv ${regulator.cv}` }]),
-          ...REGULATOR_CLASS_IDS.map((c) => ({ value: c, label: REGULATORS[c].name })),
-        ]}
-        onChoose={(c) => {
-          const size = REGULATOR_CLASS_IDS.find((k) => k === c);
-          if (!size) return;
-          edit(
-            { op: 'replace', path: at(id, 'cv'), value: REGULATORS[size].cv },
-            { op: 'replace', path: at(id, 'droop'), value: REGULATORS[size].droop },
-          );
-        }}
-      />
-      <Choice
-        label="Manifold reference"
-        value={regulator.referenced ? 'yes' : 'no'}
-        disabled={readOnly}
-        options={[
-          { value: 'yes', label: 'connected, 1:1' },
-          { value: 'no', label: 'open to air' },
-        ]}
-        onChoose={(v) => edit({ op: 'replace', path: at(id, 'referenced'), value: v === 'yes' })}
-      />
-      <PlanQuantity path="/brief/basePressurePa" label="Set to, engine off" dimension="pressure" />
-    </>
   );
 }
 

@@ -1,6 +1,7 @@
 import {
   type Finding,
   type JobDocument,
+  type Path,
   type PlumbingElement,
   type StateResult,
   type StationResult,
@@ -19,7 +20,7 @@ export function plumbTrack(
   const { junctions, elements, paths } = doc.plumbing;
   const values = result?.values;
   const stations = new Map((values?.stations ?? []).map((s) => [s.elementId, s]));
-  const start = Object.entries(junctions).find(([, j]) => j.kind === 'tank')?.[0] ?? '';
+  const start = firstTank(doc);
   const required = values?.required;
   return {
     dimension: 'pressure',
@@ -30,21 +31,25 @@ export function plumbTrack(
       symbol: j.kind,
       name: j.name,
       value: values?.junctions[id] ?? 0,
+      ...severityAt(id, findings),
     })),
-    paths: Object.entries(paths).map(([id, path]): TrackPath => {
-      const order = path.order.filter((e) => elements[e]);
-      const line = path.role === 'feed' ? 'feed' : 'return';
-      return {
-        id,
-        from: path.from,
-        to: path.to,
-        way: path.role === 'feed' ? 'out' : 'home',
-        line,
-        items: order.map((e, i) =>
-          trackItem(e, elements[e]!, stations.get(e), lineOf(order, i, path.role, elements), findings, units),
-        ),
-      };
-    }),
+    paths: [
+      ...Object.entries(paths).map(([id, path]): TrackPath => {
+        const order = path.order.filter((e) => elements[e]);
+        const line = path.role === 'feed' ? 'feed' : 'return';
+        return {
+          id,
+          from: path.from,
+          to: path.to,
+          way: path.role === 'feed' ? 'out' : 'home',
+          line,
+          items: order.map((e, i) =>
+            trackItem(e, elements[e]!, stations.get(e), lineOf(order, i, path, doc), findings, units),
+          ),
+        };
+      }),
+      ...carriedOver(doc),
+    ],
     ...(required !== undefined && result?.state.pumpsOn
       ? {
           limit: {
@@ -56,17 +61,37 @@ export function plumbTrack(
   };
 }
 
+const severityAt = (id: string, findings: readonly Finding[]) => {
+  const worst = findings.find((f) => f.place.id === id);
+  return worst ? { severity: worst.severity } : {};
+};
+
+/** What jets carry from one tank to another, as bare ways home. */
+function carriedOver({ plumbing: { elements, paths, junctions } }: JobDocument): TrackPath[] {
+  return Object.entries(paths).flatMap(([, path]) =>
+    path.order.flatMap((id): TrackPath[] => {
+      const e = elements[id];
+      if (e?.kind !== 'jet' || !junctions[e.fromId] || e.fromId === path.to) return [];
+      return [{ id: `carried/${id}`, from: e.fromId, to: path.to, way: 'home', line: 'suction', items: [] }];
+    }),
+  );
+}
+
+/** The tank the fuel sets out from: one a way out leaves, before one that only takes something back. */
+function firstTank({ plumbing: { junctions, paths } }: JobDocument): string {
+  const tanks = Object.keys(junctions).filter((id) => junctions[id]!.kind === 'tank');
+  const leaves = (id: string) => Object.values(paths).some((p) => p.role === 'feed' && p.from === id);
+  return tanks.find(leaves) ?? tanks[0] ?? '';
+}
+
 /** Suction up to a pump, pressure after it; in a way home, pressure up to the regulator. */
-function lineOf(
-  order: readonly string[],
-  i: number,
-  role: 'feed' | 'return',
-  elements: Record<string, PlumbingElement>,
-): LineKind {
-  const at = (kind: PlumbingElement['kind']) => order.findIndex((id) => elements[id]?.kind === kind);
-  if (role === 'return') return i < at('bypass-regulator') ? 'feed' : 'return';
+function lineOf(order: readonly string[], i: number, path: Path, { plumbing }: JobDocument): LineKind {
+  const at = (kind: PlumbingElement['kind']) => order.findIndex((id) => plumbing.elements[id]?.kind === kind);
+  if (path.role === 'return') return i < at('bypass-regulator') ? 'feed' : 'return';
   const pump = at('pump');
-  return pump >= 0 && i <= pump ? 'suction' : 'feed';
+  // A way from a tank without a pump in it is what some pump further on draws through.
+  if (pump < 0) return plumbing.junctions[path.from]?.kind === 'tank' ? 'suction' : 'feed';
+  return i <= pump ? 'suction' : 'feed';
 }
 
 function trackItem(
@@ -77,7 +102,6 @@ function trackItem(
   findings: readonly Finding[],
   units: UnitSystem,
 ): TrackItem {
-  const worst = findings.find((f) => f.place.id === id);
   return {
     id,
     symbol: e.kind,
@@ -87,7 +111,8 @@ function trackItem(
     weight: e.kind === 'run' ? 1.5 : 1,
     before: station?.pUp ?? 0,
     after: station?.pDown ?? 0,
-    ...(worst ? { severity: worst.severity } : {}),
+    ...(station ? { heights: [station.zUp, station.zDown] as const } : {}),
+    ...severityAt(id, findings),
   };
 }
 
@@ -103,9 +128,15 @@ export function captionOf(e: PlumbingElement, units: UnitSystem): string {
     case 'bypass-regulator':
       return `Cv ${e.cv}, 1:${e.ratio}`;
     case 'pump':
-      return e.onAboveBoostPa === undefined
-        ? (e.catalogueId ?? 'own curve')
-        : `on above ${formatQuantity('pressure', e.onAboveBoostPa, units).text}`;
+      if (e.onAboveBoostPa !== undefined)
+        return `on above ${formatQuantity('pressure', e.onAboveBoostPa, units).text}`;
+      return e.speed
+        ? 'speed by signal'
+        : (e.catalogueId ?? (e.known === 'point' ? 'one point' : 'own curve'));
+    case 'rising-rate':
+      return `${e.ratio}:1`;
+    case 'jet':
+      return `carries ${(e.transferRatio * 100).toFixed(0)}%`;
     case 'component':
       return `K ${e.k}`;
     case 'check-valve':

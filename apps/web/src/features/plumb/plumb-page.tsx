@@ -17,7 +17,9 @@ import { Legend } from '../../ui/legend.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { LoopDrawing } from '../../ui/track/loop-drawing.tsx';
+import { Compare } from './compare.tsx';
 import { HowSure } from './how-sure.tsx';
+import { JunctionTray } from './junction-tray.tsx';
 import { PartTools } from './part-tools.tsx';
 import { PartTray } from './part-tray.tsx';
 import { plumbAnswer } from './plumb-answer.ts';
@@ -25,17 +27,26 @@ import { plumbTrack } from './plumb-loop.ts';
 import { PullChart } from './pull-chart.tsx';
 import { SizeIt } from './size-it.tsx';
 import { RunsTable } from './runs-table.tsx';
+import { useVariant } from './use-variant.ts';
 
-const TABS = ['Part', 'Table', 'Pull', 'Size it', 'How sure?'] as const;
+const TABS = ['Part', 'Table', 'Pull', 'Compare', 'Size it', 'How sure?'] as const;
 
 export function PlumbPage() {
-  const { doc, live, shown, edit, readOnly } = useJob();
+  const { id: jobId, doc, live, shown, edit, readOnly } = useJob();
   const { units } = useSettings();
   const [selected, setSelected] = useState<string | null>(null);
+  const [place, setPlace] = useState<string | null>(null);
   const [tab, setTab] = useState<string>('Part');
-  /** Touching a part brings its tray up. */
+  const variant = useVariant(jobId);
+  /** Touching a part, or a place where ways meet, brings its tray up. */
   const choose = (id: string | null) => {
     setSelected(id);
+    setPlace(null);
+    setTab('Part');
+  };
+  const choosePlace = (id: string) => {
+    setSelected(null);
+    setPlace(id);
     setTab('Part');
   };
   const findings = useMemo(
@@ -43,8 +54,13 @@ export function PlumbPage() {
     [live.plan],
   );
   const track = useMemo(() => plumbTrack(doc, shown, findings, units), [doc, shown, findings, units]);
+  const planA = useMemo(() => {
+    const then = variant.states.find((s) => s.state.id === shown?.state.id);
+    return variant.doc && then?.values ? plumbTrack(variant.doc, then, [], units) : null;
+  }, [variant.doc, variant.states, shown?.state.id, units]);
   const answer = live.plan ? plumbAnswer(live.plan, units) : null;
   const part = selected !== null && doc.plumbing.elements[selected] ? selected : null;
+  const junction = place !== null && doc.plumbing.junctions[place] ? place : null;
 
   const step = (id: string, by: 1 | -1) => {
     const e = doc.plumbing.elements[id];
@@ -93,10 +109,12 @@ export function PlumbPage() {
         </p>
       )}
       <LoopDrawing
-        track={track}
+        track={planA ? { ...track, before: planA } : track}
         title={`Plumbing at ${shown?.state.label ?? ''}`}
         selected={part}
         onSelect={choose}
+        onJunction={choosePlace}
+        selectedJunction={junction}
         onStep={step}
         onKey={key}
       />
@@ -123,6 +141,8 @@ export function PlumbPage() {
           <Tabs.Content value="Part">
             {part ? (
               <PartTray key={part} id={part} />
+            ) : junction ? (
+              <JunctionTray key={junction} id={junction} />
             ) : (
               <p className="text-soft">
                 Touch a part on the track to change it. On the keyboard: Tab to it, Enter to open it, arrow up
@@ -135,6 +155,9 @@ export function PlumbPage() {
           </Tabs.Content>
           <Tabs.Content value="Pull">
             <PullChart />
+          </Tabs.Content>
+          <Tabs.Content value="Compare">
+            <Compare variant={variant} />
           </Tabs.Content>
           <Tabs.Content value="Size it">
             <SizeIt />
@@ -174,7 +197,7 @@ function PlumbBars({ result }: { readonly result: StateResult }) {
           limitLabel="at most"
         />
       )}
-      {v.regulator && result.state.pumpsOn && (
+      {v.regulator && v.regulator.raisedBy === null && result.state.pumpsOn && (
         <MarginBar
           label="Return back-pressure"
           dimension="pressure"

@@ -1,6 +1,7 @@
 import { formatQuantity, shownUnit, type Dimension, type StateResult } from '@venula/core';
 import { curveMonotoneX, extent, line, scaleLinear } from 'd3';
 import { useFormat, useSettings } from '../../app/settings.ts';
+import { Envelope } from './envelope.tsx';
 import { ValueGrid } from '../../ui/value-grid.tsx';
 import { useJob } from '../../job/job-context.ts';
 
@@ -13,7 +14,7 @@ interface Series {
 
 const W = 390;
 const H = 150;
-const PAD = { left: 40, right: 10, top: 14, bottom: 20 };
+const PAD = { left: 40, right: 20, top: 14, bottom: 20 };
 
 /** The whole pull: flows on the left, the rail over the manifold on the right, the operating state as a cursor. */
 export function PullChart() {
@@ -42,10 +43,30 @@ export function PullChart() {
           { name: 'base', color: 'var(--ink)', dash: '2 4', of: () => doc.brief.basePressurePa },
         ]}
       />
+      <Chart
+        pull={pull}
+        dimension="fraction"
+        title="Duty"
+        series={[
+          { name: 'pump', color: 'var(--feed)', of: pumpDuty },
+          { name: 'injectors', color: 'var(--ink)', dash: '9 5', of: (s) => s.values?.injectorDuty },
+          {
+            name: 'injector limit',
+            color: 'var(--ink)',
+            dash: '2 4',
+            of: () => doc.brief.injectors.dutyLimit,
+          },
+        ]}
+      />
+      <Envelope />
       <PullTable pull={pull} />
     </div>
   );
 }
+
+/** Share of what the feed side can deliver that the engine takes. */
+const pumpDuty = (s: StateResult): number | null =>
+  s.values?.available ? s.state.draw / s.values.available : null;
 
 function Chart({
   pull,
@@ -156,6 +177,7 @@ function PullTable({ pull }: { readonly pull: readonly StateResult[] }) {
             'In hand',
             'Bypassed',
             'Rail over manifold',
+            'Pump duty',
             'Injector duty',
             'At the pump',
           ].map((h) => (
@@ -180,6 +202,7 @@ function PullTable({ pull }: { readonly pull: readonly StateResult[] }) {
             </td>
             <td className="num">{flow(s.values?.bypassFlow)}</td>
             <td className="num">{s.values ? format('pressure', s.values.railDifferential) : '–'}</td>
+            <td className="num">{pumpDuty(s) !== null ? format('fraction', pumpDuty(s)!) : '–'}</td>
             <td className="num">{s.values ? format('fraction', s.values.injectorDuty) : '–'}</td>
             <td className="num">
               {s.values?.pumps.map((p) => format('volts', p.volts, 1)).join(', ') ?? '–'}

@@ -1,4 +1,4 @@
-import { formatQuantity, shownUnit } from '@venula/core';
+import { formatQuantity, shownUnit, type UnitSystem } from '@venula/core';
 import { useSettings } from '../../app/settings.ts';
 import { LINES } from '../lines.ts';
 import { brokenScale } from './broken-scale.ts';
@@ -32,6 +32,18 @@ function pointsOf(track: Track, layout: Layout, { path, slots }: PlacedPath): Po
   ];
 }
 
+/** The same way in an earlier plan, by the parts both have. */
+function earlierPoints(before: Track, layout: Layout, placed: PlacedPath): Point[] {
+  const path = before.paths.find((p) => p.id === placed.path.id);
+  if (!path) return [];
+  const items = new Map(path.items.map((i) => [i.id, i]));
+  const slots = placed.slots.flatMap((s): Slot[] => {
+    const item = items.get(s.item.id);
+    return item ? [{ ...s, item }] : [];
+  });
+  return pointsOf(before, layout, { ...placed, path, slots });
+}
+
 export function FallingLines({
   track,
   layout,
@@ -45,7 +57,9 @@ export function FallingLines({
   const unit = shownUnit(track.dimension, units);
   const top = layout.height + 18;
   const lines = layout.paths.map((p) => ({ p, points: pointsOf(track, layout, p) }));
-  const values = lines.flatMap(({ points }) => points.map(([, v]) => v / unit.factor));
+  const { before } = track;
+  const earlier = before ? layout.paths.map((p) => ({ p, points: earlierPoints(before, layout, p) })) : [];
+  const values = [...lines, ...earlier].flatMap(({ points }) => points.map(([, v]) => v / unit.factor));
   if (track.limit) values.push(track.limit.value / unit.factor);
   const scale = brokenScale(values, CHART_HEIGHT, track.dimension === 'volts' ? 0.4 : 20e3 / unit.factor);
   const y = (si: number) => top + scale(si / unit.factor);
@@ -111,6 +125,18 @@ export function FallingLines({
           </text>
         </>
       )}
+      {earlier.map(({ p, points }) => (
+        <path
+          key={`before-${p.path.id}`}
+          data-testid="line-before"
+          d={d(points)}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={2}
+          strokeDasharray="3 4"
+          opacity={0.6}
+        />
+      ))}
       {lines.map(({ p, points }) => {
         const style = LINES[p.slots.at(-1)?.item.line ?? p.path.line];
         return (
@@ -128,52 +154,63 @@ export function FallingLines({
           />
         );
       })}
-      {lines.map(({ p }) => (
-        <StepLabels
-          key={p.path.id}
-          slots={p.slots}
-          track={track}
-          y={y}
-          above={p.path.way === 'out'}
-          color={LINES[p.slots.at(-1)?.item.line ?? p.path.line].color}
-        />
+      {stepLabels(layout, track, units, y).map((label) => (
+        <text
+          key={label.id}
+          x={label.x}
+          y={label.y}
+          textAnchor={label.anchor}
+          fontSize={13}
+          fontWeight={700}
+          style={{ fill: label.color, stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
+        >
+          {label.text}
+        </text>
       ))}
     </g>
   );
 }
 
-interface StepLabelsProps {
-  readonly slots: readonly Slot[];
-  readonly track: Track;
-  readonly above?: boolean;
+interface StepLabel {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly anchor: 'start' | 'middle';
   readonly color: string;
-  readonly y: (si: number) => number;
+  readonly text: string;
+  readonly size: number;
 }
 
-/** The size of each step beside it, where it is large enough to matter. */
-function StepLabels({ slots, track, y, above, color }: StepLabelsProps) {
-  const { units } = useSettings();
-  return (
-    <>
-      {slots.map(({ item, x0, x1 }) => {
-        const step = item.after - item.before;
-        if (Math.abs(y(item.after) - y(item.before)) < CHART_HEIGHT * LABEL_SHARE) return null;
-        const text = `${step > 0 ? '+' : ''}${formatQuantity(track.dimension, step, units, track.decimals).number}`;
-        const mid = (y(item.before) + y(item.after)) / 2;
-        return (
-          <text
-            key={item.id}
-            x={(x0 + x1) / 2 + (above ? 6 : 0)}
-            y={above ? mid - 8 : mid + 20}
-            textAnchor={above ? 'start' : 'middle'}
-            fontSize={13}
-            fontWeight={700}
-            style={{ fill: color, stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
-          >
-            {text}
-          </text>
-        );
-      })}
-    </>
-  );
+/** A label's room on the chart, px. */
+const ROOM = { width: 44, height: 15 } as const;
+
+/** The size of each step beside it, where it is large enough to matter; of two that would cover each other the larger. */
+function stepLabels(layout: Layout, track: Track, units: UnitSystem, y: (si: number) => number): StepLabel[] {
+  const all = layout.paths.flatMap((p) => {
+    const above = p.path.way === 'out';
+    const color = LINES[p.slots.at(-1)?.item.line ?? p.path.line].color;
+    return p.slots.flatMap(({ item, x0, x1 }): StepLabel[] => {
+      const step = item.after - item.before;
+      const size = Math.abs(y(item.after) - y(item.before));
+      if (size < CHART_HEIGHT * LABEL_SHARE) return [];
+      const mid = (y(item.before) + y(item.after)) / 2;
+      return [
+        {
+          id: item.id,
+          x: (x0 + x1) / 2 + (above ? 6 : 0),
+          y: above ? mid - 8 : mid + 20,
+          anchor: above ? 'start' : 'middle',
+          color,
+          text: `${step > 0 ? '+' : ''}${formatQuantity(track.dimension, step, units, track.decimals).number}`,
+          size,
+        },
+      ];
+    });
+  });
+  const left = (l: StepLabel): number => (l.anchor === 'middle' ? l.x - ROOM.width / 2 : l.x);
+  const clash = (a: StepLabel, b: StepLabel): boolean =>
+    Math.abs(left(a) - left(b)) < ROOM.width && Math.abs(a.y - b.y) < ROOM.height;
+  return [...all]
+    .sort((a, b) => b.size - a.size)
+    .reduce<StepLabel[]>((kept, l) => (kept.some((k) => clash(k, l)) ? kept : [...kept, l]), []);
 }

@@ -41,9 +41,13 @@ const HALF_WIDTH: Readonly<Record<TrackJunction['symbol'], number>> = {
   tank: 33,
   battery: 33,
   motor: 33,
+  surge: 27,
+  factory: 33,
   rail: 20,
   tee: 10,
 };
+/** A second source stands this many weights to the right of the first, so that neither hides the other. */
+const SOURCE_STEP = 1.4;
 /** Room a junction takes in weights, so that an empty path still has a length. */
 const JUNCTION_WEIGHT = 0.5;
 
@@ -55,12 +59,16 @@ const weightOf = (path: TrackPath): number => path.items.reduce((w, i) => w + i.
  */
 export function layOut(track: Track, available: number): Layout {
   const out = track.paths.filter((p) => p.way === 'out');
-  const depth = depths(track.start, out);
+  const depth = depths(track);
   const deepest = Math.max(...depth.values(), 1);
   const width = Math.max(available, deepest * LEAST + 2 * MARGIN);
   const xOf = (id: string): number => MARGIN + ((depth.get(id) ?? deepest) / deepest) * (width - 2 * MARGIN);
   const half = (id: string): number => HALF_WIDTH[track.junctions.find((j) => j.id === id)?.symbol ?? 'tee'];
 
+  /** 0 for what leads on from the start, then one more for each further source. */
+  const sources = [track.start, ...track.junctions.map((j) => j.id).filter((id) => id !== track.start)];
+  const sourceRank = (path: TrackPath): number =>
+    out.some((p) => p.to === path.from) ? 0 : Math.max(0, sources.indexOf(path.from));
   const lanes: [number, number][][] = [];
   const homeLanes: [number, number][][] = [];
   const lane = (path: TrackPath): number => {
@@ -71,7 +79,13 @@ export function layOut(track: Track, available: number): Layout {
     set[k]!.push([a, b]);
     return k;
   };
-  const laned = track.paths.map((path) => ({ path, k: lane(path) }));
+  // Long ways out on top, short ways home next to them: a source's own lines then stay on its own side.
+  const span = (path: TrackPath): number => Math.abs(xOf(path.to) - xOf(path.from));
+  const inTurn = [...track.paths].sort((a, b) =>
+    a.way !== b.way ? 0 : a.way === 'out' ? sourceRank(a) - sourceRank(b) : span(a) - span(b),
+  );
+  const laneOf = new Map(inTurn.map((path) => [path.id, lane(path)]));
+  const laned = track.paths.map((path) => ({ path, k: laneOf.get(path.id)! }));
   const outY = (k: number): number => FIRST_Y + OUT_LANE * Math.max(0, k);
   const placed = laned.map(({ path, k }): PlacedPath => {
     const direction = path.way === 'out' ? 1 : -1;
@@ -94,9 +108,17 @@ export function layOut(track: Track, available: number): Layout {
   };
 }
 
-/** Longest way from the start to each junction, in weights. A ring of ways out is cut after as many turns as paths. */
-function depths(start: string, out: readonly TrackPath[]): Map<string, number> {
+/**
+ * Longest way from the sources to each junction, in weights: the start at nothing, every further source a step on. A ring
+ * of ways out is cut after as many turns as paths.
+ */
+function depths({ start, paths, junctions }: Track): Map<string, number> {
+  const out = paths.filter((p) => p.way === 'out');
   const depth = new Map([[start, 0]]);
+  const others = junctions.filter(
+    (j) => j.id !== start && out.some((p) => p.from === j.id) && !out.some((p) => p.to === j.id),
+  );
+  others.forEach((j, i) => depth.set(j.id, SOURCE_STEP * (i + 1)));
   for (let turn = 0; turn <= out.length; turn++) {
     for (const path of out) {
       const from = depth.get(path.from);
@@ -104,6 +126,17 @@ function depths(start: string, out: readonly TrackPath[]): Map<string, number> {
       depth.set(path.to, Math.max(depth.get(path.to) ?? 0, from + weightOf(path)));
     }
   }
+  // What only ways home touch (a Y in the return) stands as far out as its own way home is long.
+  const home = paths.filter((p) => p.way === 'home');
+  for (let turn = 0; turn <= home.length; turn++) {
+    for (const path of home) {
+      const to = depth.get(path.to);
+      if (to === undefined || out.some((p) => p.from === path.from || p.to === path.from)) continue;
+      depth.set(path.from, Math.max(depth.get(path.from) ?? 0, to + Math.max(SOURCE_STEP, weightOf(path))));
+    }
+  }
+  // A tank that only takes something back stands beside the first one.
+  junctions.forEach((j, i) => depth.has(j.id) || depth.set(j.id, SOURCE_STEP * (i + 1)));
   return depth;
 }
 

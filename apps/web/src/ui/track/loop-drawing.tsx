@@ -2,16 +2,21 @@ import { useMemo } from 'react';
 import { LINES } from '../lines.ts';
 import { useWidth } from '../use-size.ts';
 import { FallingLines, CHART_HEIGHT } from './falling-lines.tsx';
+import { HEIGHT_STRIP, HeightLine } from './height-line.tsx';
 import { layOut, type Layout, type PlacedJunction, type PlacedPath } from './lay-out.ts';
 import { clip, Part } from './part.tsx';
 import { EndSymbol } from './symbols.tsx';
 import type { Track } from './track-model.ts';
+import { TONE } from '../severity.tsx';
 
 export interface LoopDrawingProps {
   readonly track: Track;
   readonly title: string;
   readonly selected: string | null;
   readonly onSelect: (id: string) => void;
+  /** Junctions can be touched as well. */
+  readonly onJunction?: (id: string) => void;
+  readonly selectedJunction?: string | null;
   /** Arrow up and down on a part: one size larger or smaller. */
   readonly onStep?: (id: string, by: 1 | -1) => void;
   /** Other keys on a part. */
@@ -19,10 +24,20 @@ export interface LoopDrawingProps {
 }
 
 /** The track of parts and, aligned below it, the line that falls along it. */
-export function LoopDrawing({ track, title, selected, onSelect, onStep, onKey }: LoopDrawingProps) {
+export function LoopDrawing({
+  track,
+  title,
+  selected,
+  onSelect,
+  onJunction,
+  selectedJunction,
+  onStep,
+  onKey,
+}: LoopDrawingProps) {
   const [ref, available] = useWidth<HTMLDivElement>(820);
   const layout = useMemo(() => layOut(track, available), [track, available]);
-  const height = layout.height + 18 + CHART_HEIGHT + 12;
+  const high = track.paths.some((p) => p.items.some((i) => i.heights));
+  const height = layout.height + 18 + CHART_HEIGHT + 12 + (high ? HEIGHT_STRIP : 0);
   return (
     <div ref={ref} className="overflow-x-auto">
       <svg
@@ -33,6 +48,8 @@ export function LoopDrawing({ track, title, selected, onSelect, onStep, onKey }:
         aria-label={title}
       >
         <FallingLines track={track} layout={layout} selected={selected} />
+        {high && <HeightLine layout={layout} top={layout.height + 18 + CHART_HEIGHT + 6} />}
+        <TeeBars layout={layout} />
         <Ways layout={layout} />
         {layout.paths.map((p) =>
           p.slots.map((slot) => (
@@ -49,10 +66,37 @@ export function LoopDrawing({ track, title, selected, onSelect, onStep, onKey }:
           )),
         )}
         {layout.junctions.map((j) => (
-          <JunctionMark key={j.junction.id} placed={j} />
+          <JunctionMark
+            key={j.junction.id}
+            placed={j}
+            selected={selectedJunction === j.junction.id}
+            {...(onJunction ? { onJunction } : {})}
+          />
         ))}
       </svg>
     </div>
+  );
+}
+
+/** Upright bars of the Ys, under everything: a way that only crosses one passes over it. */
+function TeeBars({ layout }: { readonly layout: Layout }) {
+  return (
+    <>
+      {layout.junctions
+        .filter((j) => j.junction.symbol === 'tee')
+        .map(({ junction, x, top, bottom }) => (
+          <line
+            key={junction.id}
+            x1={x}
+            x2={x}
+            y1={top}
+            y2={bottom}
+            stroke="var(--ink)"
+            strokeWidth={7}
+            strokeLinecap="round"
+          />
+        ))}
+    </>
   );
 }
 
@@ -89,13 +133,56 @@ function Ways({ layout }: { readonly layout: Layout }) {
   );
 }
 
-function JunctionMark({ placed: { junction, x, top, bottom } }: { readonly placed: PlacedJunction }) {
+function JunctionMark({
+  placed,
+  selected,
+  onJunction,
+}: {
+  readonly placed: PlacedJunction;
+  readonly selected: boolean;
+  readonly onJunction?: (id: string) => void;
+}) {
+  const { junction, x, top, bottom } = placed;
+  const mark = <JunctionShape placed={placed} />;
+  if (!onJunction) return <g>{mark}</g>;
+  const half = junction.symbol === 'tee' ? 22 : 32;
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={selected}
+      aria-label={junction.name}
+      data-junction={junction.id}
+      className="cursor-pointer"
+      onClick={() => onJunction(junction.id)}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' && e.key !== ' ') return;
+        onJunction(junction.id);
+        e.preventDefault();
+      }}
+    >
+      <rect
+        x={x - half}
+        y={top - 28}
+        width={2 * half}
+        height={bottom - top + 56}
+        rx={8}
+        fill={selected ? 'var(--mark)' : 'transparent'}
+        fillOpacity={0.35}
+        stroke={junction.severity ? TONE[junction.severity] : 'transparent'}
+        strokeWidth={3}
+      />
+      {mark}
+    </g>
+  );
+}
+
+function JunctionShape({ placed: { junction, x, top, bottom } }: { readonly placed: PlacedJunction }) {
   const middle = (top + bottom) / 2;
   if (junction.symbol === 'tee') {
     return (
       <g>
         <title>{junction.name}</title>
-        <line x1={x} x2={x} y1={top} y2={bottom} stroke="var(--ink)" strokeWidth={7} strokeLinecap="round" />
         <circle cx={x} cy={top} r={7} fill="var(--paper)" stroke="var(--ink)" strokeWidth={3} />
         <circle cx={x} cy={bottom} r={7} fill="var(--paper)" stroke="var(--ink)" strokeWidth={3} />
       </g>

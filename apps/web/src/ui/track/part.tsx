@@ -70,6 +70,7 @@ export function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onS
         className="label"
         fontSize={13}
         fontWeight={selected ? 700 : 550}
+        style={{ stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
       >
         {clip(item.name, width + 8)}
       </text>
@@ -79,7 +80,7 @@ export function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onS
         textAnchor="middle"
         className="label"
         fontSize={12}
-        style={{ fill: 'var(--soft)' }}
+        style={{ fill: 'var(--soft)', stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
       >
         {clip(item.caption, width)}
       </text>

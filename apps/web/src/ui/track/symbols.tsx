@@ -52,6 +52,20 @@ export function PartSymbol({ kind, tone }: { readonly kind: string; readonly ton
           <path d="M-8 0 H2 M6 -8 V8" {...thin} strokeWidth={3} />
         </>
       );
+    case 'rising-rate':
+      return (
+        <>
+          <path d="M0 -21 L21 0 L0 21 L-21 0 Z" {...ink} />
+          <path d="M-9 7 L-2 3 L3 -3 L7 -10 M7 -10 L1 -7 M7 -10 L9 -4" {...thin} strokeWidth={2.4} />
+        </>
+      );
+    case 'jet':
+      return (
+        <>
+          <path d="M-18 -12 L-2 -4 H18 V4 H-2 L-18 12 Z" {...ink} />
+          <path d="M0 20 V9" {...thin} strokeWidth={3} />
+        </>
+      );
     case 'component':
       return (
         <>
@@ -100,6 +114,26 @@ export function EndSymbol({ kind, height }: { readonly kind: string; readonly he
             fill="var(--suction)"
             opacity="0.22"
           />
+        </>
+      );
+    case 'surge':
+      return (
+        <>
+          <path d={`M-22 ${-h} H22 V${h - 12} Q22 ${h} 10 ${h} H-10 Q-22 ${h} -22 ${h - 12} Z`} {...ink} />
+          <path
+            d={`M-19 ${-h * 0.5} H19 V${h - 12} Q19 ${h - 3} 10 ${h - 3} H-10 Q-19 ${h - 3} -19 ${h - 12} Z`}
+            fill="var(--suction)"
+            opacity="0.3"
+          />
+          <path d={`M-30 ${-h} H30`} {...thin} strokeWidth={4} />
+        </>
+      );
+    case 'factory':
+      return (
+        <>
+          <rect x="-27" y={-h} width="54" height={2 * h} rx="9" {...ink} strokeDasharray="9 5" />
+          <circle r="13" {...thin} />
+          <path d="M-5 -7 L8 0 L-5 7 Z" fill="var(--feed)" />
         </>
       );
     case 'rail':

@@ -13,18 +13,21 @@ export interface TrackItem {
   readonly before: number;
   /** SI. */
   readonly after: number;
+  /** Height at its two ends, m; drawn as a faint line where the track has heights. */
+  readonly heights?: readonly [number, number];
   readonly severity?: Severity;
 }
 
 /** A point where paths meet. */
 export interface TrackJunction {
   readonly id: string;
-  readonly symbol: 'tank' | 'rail' | 'tee' | 'battery' | 'motor';
+  readonly symbol: 'tank' | 'rail' | 'tee' | 'surge' | 'factory' | 'battery' | 'motor';
   readonly name: string;
   /** SI. */
   readonly value: number;
   /** Where coming home ends on another value than going out begins (a battery's two posts). */
   readonly homeValue?: number;
+  readonly severity?: Severity;
 }
 
 /** Parts in series between two junctions; out goes left to right, home comes back right to left. */
@@ -44,6 +47,8 @@ export interface Track {
   readonly start: string;
   readonly junctions: readonly TrackJunction[];
   readonly paths: readonly TrackPath[];
+  /** The same track as it was before: its lines are drawn faintly behind. */
+  readonly before?: Track;
   /** Drawn as a dotted line with its words. */
   readonly limit?: { readonly value: number; readonly label: string };
 }

@@ -12,8 +12,6 @@ import {
 } from '../pieces.ts';
 import type { Pattern } from './pattern.ts';
 
-const PSI = 6894.757293168;
-
 /** A second regulator in the return raises pressure several psi for each psi of boost. */
 export const risingRate: Pattern = {
   id: 'rising-rate',
@@ -26,7 +24,7 @@ export const risingRate: Pattern = {
       junctions: { tank, rail: rail() },
       elements: {
         strainer,
-        pump: pumpElement('G700', -0.1),
+        pump: pumpElement('T340', -0.1),
         check: checkValve,
         filter,
         feed: run('Feed hose', 8, 4.5, 'under-body'),
@@ -66,13 +64,8 @@ export const risingRate: Pattern = {
     });
     // Mild boost on small injectors: what the style is chosen for.
     const pull = job.brief.pull.map((p) => ({ ...p, powerW: p.powerW * 0.6, boostPa: p.boostPa * 0.5 }));
-    const circuit = job.wiring.circuits['pump-circuit']!;
-    const heavy = Object.entries(circuit.segments).map(
-      ([id, s]) => [id, s.kind === 'wire' ? { ...s, size: 'awg-8' as const } : s] as const,
-    );
     return {
       ...job,
-      wiring: { circuits: { 'pump-circuit': { ...circuit, segments: Object.fromEntries(heavy) } } },
       brief: { ...job.brief, pull, injectors: { ...job.brief.injectors, staticFlowM3s: 450e-6 / 60 } },
     };
   },

@@ -47,7 +47,7 @@ export const suctionTee: Pattern = {
           coarse: { ...filter, name: 'Coarse filter', micron: 100, media: 'steel', lossAt400Pa: 1500 },
           inlet: { ...run('Tee to pump', 10, 0.15, 'under-body', 0), ends: ['straight', 'straight'] },
           pump: { ...pumpElement('T255', -0.1), name: 'Auxiliary pump', onAboveBoostPa: 4 * PSI },
-          stub: { ...run('Pump to regulator tee', 6, 0.3, 'under-body', 45), ends: ['straight', 'straight'] },
+          stub: { ...run('Pump to tee', 6, 0.3, 'under-body', 45), ends: ['straight', 'straight'] },
           regulator: {
             kind: 'bypass-regulator',
             name: 'Auxiliary regulator',
@@ -58,7 +58,7 @@ export const suctionTee: Pattern = {
             cv: REGULATORS.medium.cv,
           },
           return: run('Return to the suction tee', 6, 0.5, 'under-body', 90),
-          check: { ...checkValve, name: 'Separating check valve', boreM: 0.0079 },
+          check: { ...checkValve, name: 'Check valve', boreM: 0.0079 },
           feed: run('Feed hose', 6, 4.2, 'under-body'),
         },
         paths: {

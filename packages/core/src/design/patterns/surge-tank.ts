@@ -32,7 +32,7 @@ export const surgeTank: Pattern = {
           strainer,
           lift: { ...pumpElement('T340', -0.1), name: 'Lift pump' },
           'lift-hose': run('Lift hose', 8, 1.2, 'under-body', 90),
-          'main-strainer': { ...strainer, name: 'Main pump strainer' },
+          'main-strainer': { ...strainer, name: 'Sock' },
           pump: { ...pumpElement('T340', 0), name: 'Main pump' },
           check: checkValve,
           filter,

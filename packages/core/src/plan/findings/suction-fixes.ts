@@ -59,7 +59,7 @@ function candidates(doc: JobDocument, pumpId: string): Candidate[] {
   const change = (id: string, e: PlumbingElement, field: string, value: unknown, label: string) =>
     out.push({
       label,
-      doc: withElement(doc, id, { ...e, [field]: value } as PlumbingElement),
+      doc: withElement(doc, id, { ...e, [field]: value }),
       patch: [{ op: 'replace', path: elementPath(id, field), value }],
     });
   for (const id of suctionParts(doc, pumpId)) {

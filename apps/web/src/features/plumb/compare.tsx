@@ -1,0 +1,110 @@
+import { diffDocuments, valueAt, type Comparison, type PatchOperation } from '@venula/core';
+import { useEffect, useMemo, useState } from 'react';
+import { useRevisions } from '../../api/queries.ts';
+import { useFormat } from '../../app/settings.ts';
+import { ChangeList } from '../../job/change-list.tsx';
+import { placeName, valueWords } from '../../job/field-words.ts';
+import { useJob } from '../../job/job-context.ts';
+import { judgeWorker } from '../../workers/plan-client.ts';
+import { HELD, type Variant } from './use-variant.ts';
+
+/** Two variants of the plan side by side: A held or frozen, B on the screen. The line of A stays drawn behind. */
+export function Compare({ variant }: { readonly variant: Variant }) {
+  const { id, doc, edit, readOnly } = useJob();
+  const revisions = useRevisions(id).data ?? [];
+  const [comparison, setComparison] = useState<Comparison | null>(null);
+  const { doc: a } = variant;
+  useEffect(() => {
+    if (!a) return;
+    let current = true;
+    void judgeWorker()
+      .compare(a, doc)
+      .then((c) => current && setComparison(c));
+    return () => {
+      current = false;
+    };
+  }, [a, doc]);
+  const changed = useMemo(() => (a ? diffDocuments(a, doc) : []), [a, doc]);
+  return (
+    <div className="grid grid-cols-[250px_1fr_1fr] gap-5">
+      <div className="flex flex-col gap-2">
+        <p className="text-sm text-soft">
+          Hold this plan as A, change what you like, and read here what it changed. A is drawn behind as a
+          thin dotted line.
+        </p>
+        <button type="button" className="btn" onClick={() => variant.hold(doc)}>
+          Hold this plan as A
+        </button>
+        <label className="label flex flex-col text-sm text-soft">
+          Plan A
+          <select
+            className="field mt-0.5"
+            value={variant.key}
+            onChange={(e) => variant.choose(e.target.value)}
+          >
+            <option value="">none</option>
+            {variant.held && <option value={HELD}>held on this device</option>}
+            {revisions.map((r) => (
+              <option key={r.id} value={r.id}>
+                {r.name}, version {r.version}
+              </option>
+            ))}
+          </select>
+        </label>
+        {a && changed.length > 0 && (
+          <button
+            type="button"
+            className="btn"
+            disabled={readOnly}
+            onClick={() => {
+              variant.hold(doc);
+              edit(...diffDocuments(doc, a));
+            }}
+          >
+            Swap A and B
+          </button>
+        )}
+      </div>
+      {a ? (
+        <>
+          <div>{comparison && <ChangeList comparison={comparison} />}</div>
+          <Differences changed={changed} before={a} />
+        </>
+      ) : (
+        <p className="col-span-2 text-soft">No plan A chosen.</p>
+      )}
+    </div>
+  );
+}
+
+function Differences({
+  changed,
+  before,
+}: {
+  readonly changed: readonly PatchOperation[];
+  readonly before: object;
+}) {
+  const { doc } = useJob();
+  const format = useFormat();
+  return (
+    <div>
+      <h4 className="label text-sm text-soft">What was changed, A to B</h4>
+      {changed.length === 0 && <p className="text-sm">Nothing: the two are the same.</p>}
+      <ul data-testid="differences">
+        {changed.map((op) => {
+          const was = valueAt(before, op.path);
+          const is = op.op === 'remove' ? undefined : op.value;
+          return (
+            <li key={op.path} className="border-b border-rule py-1 text-sm leading-tight">
+              <strong>{placeName(op.op === 'remove' ? before : doc, op.path)}</strong>
+              <span className="block text-soft">
+                {was === undefined ? 'not there' : valueWords(op.path, was, format)} →{' '}
+                {valueWords(op.path, is, format)}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+    </div>
+  );
+}

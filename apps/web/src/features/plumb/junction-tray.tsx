@@ -1,0 +1,58 @@
+import type { Junction } from '@venula/core';
+import { useFormat } from '../../app/settings.ts';
+import { useJob } from '../../job/job-context.ts';
+import { PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
+
+/** A place where ways meet: tank, rail, Y, surge tank, the car's own supply. */
+export function JunctionTray({ id }: { readonly id: string }) {
+  const { doc } = useJob();
+  const junction = doc.plumbing.junctions[id];
+  if (!junction) return null;
+  const at = (field: string) => `/plumbing/junctions/${id}/${field}`;
+  return (
+    <div className="grid grid-cols-5 gap-x-3 gap-y-2">
+      <PlanText path={at('name')} label="Name" max={80} min={1} />
+      <PlanQuantity path={at('elevationM')} label="Height, tank floor is 0" dimension="length" />
+      {(junction.kind === 'rail' || junction.kind === 'surge') && (
+        <PlanQuantity path={at('volumeM3')} label="Volume" dimension="volume" />
+      )}
+      {junction.kind === 'factory' && (
+        <>
+          <PlanQuantity path={at('setPa')} label="Holds" dimension="pressure" />
+          <PlanQuantity path={at('capacityM3s')} label="up to a flow of" dimension="flow" />
+          <PlanQuantity path={at('shutOffPa')} label="Its pump, with no flow" dimension="pressure" />
+        </>
+      )}
+      <JunctionFacts id={id} junction={junction} />
+    </div>
+  );
+}
+
+function JunctionFacts({ id, junction }: { readonly id: string; readonly junction: Junction }) {
+  const { shown, doc } = useJob();
+  const format = useFormat();
+  const values = shown?.values;
+  if (!values) return null;
+  const facts: [string, string][] = [['pressure', format('pressure', values.junctions[id] ?? 0)]];
+  const out = values.balance.out[id];
+  const fill = values.balance.surge[id];
+  if (junction.kind === 'factory' && out !== undefined) {
+    facts.push(['feeds', format('flow', out)]);
+    facts.push(['its regulator bypasses', format('flow', Math.max(0, junction.capacityM3s - out))]);
+  } else if (out !== undefined) {
+    facts.push([out >= 0 ? 'gives' : 'gains', format('flow', Math.abs(out))]);
+  }
+  if (fill !== undefined) facts.push([fill >= 0 ? 'overflows' : 'loses', format('flow', Math.abs(fill))]);
+  const ways = Object.values(doc.plumbing.paths).filter((p) => p.from === id || p.to === id).length;
+  facts.push(['ways', String(ways)]);
+  return (
+    <dl className="col-span-5 flex flex-wrap gap-x-5 gap-y-1 border-t border-rule pt-2 text-sm">
+      {facts.map(([k, v]) => (
+        <div key={k} className="flex gap-1.5">
+          <dt className="label text-soft">{k}</dt>
+          <dd className="font-semibold">{v}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

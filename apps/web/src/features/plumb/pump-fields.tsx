@@ -1,0 +1,124 @@
+import {
+  elementPath as at,
+  fullSpeedAt,
+  PUMPS,
+  swapPump,
+  type ElementOf,
+  type SpeedControl,
+} from '@venula/core';
+import { useFormat } from '../../app/settings.ts';
+import { useJob } from '../../job/job-context.ts';
+import { PlanQuantity } from '../../job/plan-fields.tsx';
+import { Choice } from '../../ui/choice.tsx';
+import { CurveDialog } from './curve-dialog.tsx';
+import { OnePointDialog } from './one-point-dialog.tsx';
+
+/** A pump: which, its curve, when it runs and how fast. */
+export function PumpFields({ id, pump }: { readonly id: string; readonly pump: ElementOf<'pump'> }) {
+  const { edit, readOnly } = useJob();
+  const own = pump.catalogueId === undefined || !(pump.catalogueId in PUMPS);
+  return (
+    <>
+      <Choice
+        label="Pump"
+        value={own ? 'own' : pump.catalogueId!}
+        disabled={readOnly}
+        options={[
+          ...(own
+            ? [{ value: 'own', label: pump.known === 'point' ? 'known by one point' : 'own curve' }]
+            : []),
+          ...Object.values(PUMPS).map((p) => ({ value: p.id, label: p.name })),
+        ]}
+        onChoose={(key) => {
+          if (key in PUMPS)
+            edit({
+              op: 'replace',
+              path: `/plumbing/elements/${id}`,
+              value: swapPump(pump, key as keyof typeof PUMPS),
+            });
+        }}
+      />
+      <div className="flex gap-1">
+        <CurveDialog id={id} pump={pump} />
+        <OnePointDialog id={id} pump={pump} />
+      </div>
+      <PlanQuantity path={at(id, 'reliefPa')} label="Relief opens at" dimension="pressure" />
+      <Choice
+        label="Runs"
+        value={pump.onAboveBoostPa === undefined ? 'always' : 'staged'}
+        disabled={readOnly}
+        options={[
+          { value: 'always', label: 'always' },
+          { value: 'staged', label: 'above a boost' },
+        ]}
+        onChoose={(v) =>
+          edit(
+            v === 'staged'
+              ? { op: 'add', path: at(id, 'onAboveBoostPa'), value: 34_474 }
+              : { op: 'remove', path: at(id, 'onAboveBoostPa') },
+          )
+        }
+      />
+      {pump.onAboveBoostPa !== undefined && (
+        <PlanQuantity path={at(id, 'onAboveBoostPa')} label="On at and above" dimension="pressure" />
+      )}
+      <SpeedFields id={id} speed={pump.speed} />
+      <PlanQuantity path={at(id, 'elevationM')} label="Height, tank floor is 0" dimension="length" />
+    </>
+  );
+}
+
+const USUAL_MAP: SpeedControl = {
+  sensorLowPa: 0,
+  sensorHighPa: 103_421,
+  sensorLowV: 0.5,
+  sensorHighV: 4.5,
+  lowV: 0.5,
+  lowSpeed: 0.3,
+  fullV: 3.7,
+};
+
+/** Sensor and controller map; with the one figure that follows from them: where full speed begins. */
+function SpeedFields({ id, speed }: { readonly id: string; readonly speed: SpeedControl | undefined }) {
+  const { edit, readOnly } = useJob();
+  const format = useFormat();
+  const full = speed ? fullSpeedAt(speed) : 0;
+  return (
+    <>
+      <Choice
+        label="Speed"
+        value={speed ? 'signal' : 'full'}
+        disabled={readOnly}
+        options={[
+          { value: 'full', label: 'full' },
+          { value: 'signal', label: 'by a 0–5 V signal' },
+        ]}
+        onChoose={(v) =>
+          edit(
+            v === 'signal'
+              ? { op: 'add', path: at(id, 'speed'), value: USUAL_MAP }
+              : { op: 'remove', path: at(id, 'speed') },
+          )
+        }
+      />
+      {speed && (
+        <>
+          <PlanQuantity path={at(id, 'speed/lowSpeed')} label="Lowest speed" dimension="fraction" />
+          <PlanQuantity path={at(id, 'speed/lowV')} label="at and below" dimension="volts" />
+          <PlanQuantity path={at(id, 'speed/fullV')} label="Full speed at and above" dimension="volts" />
+          <PlanQuantity path={at(id, 'speed/sensorLowPa')} label="Sender from" dimension="pressure" />
+          <PlanQuantity path={at(id, 'speed/sensorHighPa')} label="Sender to" dimension="pressure" />
+          <PlanQuantity path={at(id, 'speed/sensorLowV')} label="Sender gives from" dimension="volts" />
+          <PlanQuantity path={at(id, 'speed/sensorHighV')} label="Sender gives to" dimension="volts" />
+          <p className="label self-end pb-2 text-sm">
+            <strong>
+              {Number.isFinite(full)
+                ? `Full speed at ${format('pressure', full)}`
+                : 'Full speed is never reached'}
+            </strong>
+          </p>
+        </>
+      )}
+    </>
+  );
+}

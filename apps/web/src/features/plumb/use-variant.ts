@@ -1,0 +1,53 @@
+import { readJob, writeJob, type JobDocument, type StateResult } from '@venula/core';
+import { useEffect, useState } from 'react';
+import { useRevision } from '../../api/queries.ts';
+import { lineWorker } from '../../workers/plan-client.ts';
+
+/** Plan A, to hold against the one on the screen: held here on this device, or a frozen one. */
+export interface Variant {
+  readonly key: string;
+  readonly doc: JobDocument | null;
+  readonly states: readonly StateResult[];
+  readonly held: boolean;
+  readonly hold: (doc: JobDocument) => void;
+  readonly choose: (key: string) => void;
+}
+
+export const HELD = 'held';
+const place = (jobId: string): string => `venula.plan-a.${jobId}`;
+
+function heldPlan(jobId: string): JobDocument | null {
+  const text = localStorage.getItem(place(jobId));
+  const read = text === null ? null : readJob(text);
+  return read?.ok ? read.value : null;
+}
+
+export function useVariant(jobId: string): Variant {
+  const [held, setHeld] = useState(() => heldPlan(jobId));
+  const [key, setKey] = useState('');
+  const revision = useRevision(jobId, key === '' || key === HELD ? null : key).data;
+  const doc = key === HELD ? held : key === '' ? null : (revision?.document ?? null);
+  const [solved, setSolved] = useState<{ doc: JobDocument; states: readonly StateResult[] } | null>(null);
+  useEffect(() => {
+    if (!doc) return;
+    let current = true;
+    void lineWorker()
+      .states(doc)
+      .then((states) => current && setSolved({ doc, states }));
+    return () => {
+      current = false;
+    };
+  }, [doc]);
+  return {
+    key,
+    doc,
+    states: solved && solved.doc === doc ? solved.states : [],
+    held: held !== null,
+    hold: (plan) => {
+      localStorage.setItem(place(jobId), writeJob(plan));
+      setHeld(plan);
+      setKey(HELD);
+    },
+    choose: setKey,
+  };
+}

@@ -1,0 +1,42 @@
+import type { Comparison } from '@venula/core';
+import { useFormat } from '../app/settings.ts';
+
+/** What one plan changes against another: the figures, then the parts. */
+export function ChangeList({ comparison }: { readonly comparison: Comparison }) {
+  const format = useFormat();
+  const quantity = (unit: 'each' | 'm', n: number) =>
+    n === 0 ? '–' : unit === 'm' ? format('length', n) : String(n);
+  return (
+    <>
+      <table className="mt-3 w-full text-sm">
+        <caption className="label text-left text-soft">The answer, then and now</caption>
+        <tbody>
+          {comparison.answers.map((a) => (
+            <tr key={a.name} className="border-b border-rule">
+              <th scope="row" className="label py-1 text-left font-medium">
+                {a.name}
+              </th>
+              <td className="num text-soft">{format(a.dimension, a.before)}</td>
+              <td className="num font-semibold">{format(a.dimension, a.after)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <h4 className="label mt-3 text-sm text-soft">Parts that differ</h4>
+      {comparison.parts.length === 0 && <p className="text-sm">None.</p>}
+      <ul data-testid="part-changes">
+        {comparison.parts.map((c) => (
+          <li key={c.group + c.part} className="border-b border-rule py-1 text-sm leading-tight">
+            <strong className={c.after > c.before ? 'text-good' : 'text-stop'}>
+              {c.before === 0 ? 'New' : c.after === 0 ? 'Gone' : 'Changed'}
+            </strong>{' '}
+            {c.part}
+            <span className="label block text-soft">
+              {quantity(c.unit, c.before)} to {quantity(c.unit, c.after)}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
