@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { finding, newJob, part, saved, signIn, stage, type } from './pages/shop.ts';
+import { finding, newJob, part, pick, saved, signIn, stage, type } from './pages/shop.ts';
 
 const STYLES = [
   ['Full return, regulator after the rail', 'return'],
@@ -33,7 +33,7 @@ test('a check valve that traps hot fuel and a second pump too late are mended by
   await newJob(page, 'Trapped', 'Returnless, regulator at the tank');
   await stage(page, 'Plumb');
   await part(page, 'feed').click();
-  await page.getByLabel('Add a part after Line forward').selectOption({ label: 'Check valve' });
+  await pick(page, 'Add a part after Line forward', 'Check valve');
   const trapped = finding(page, 'TRAPPED_VOLUME');
   await expect(trapped).toContainText('closed in after shut-down');
   await trapped.getByRole('button', { name: 'Take the check valve out' }).click();
@@ -74,7 +74,7 @@ test('parts are added, moved, split and taken out on the track, by keyboard as w
   await page.keyboard.press('Delete');
   await expect(part(page, 'check')).toHaveCount(0);
   await part(page, 'regulator').click();
-  await page.getByLabel('Add a part after Regulator').selectOption({ label: 'Ethanol sensor' });
+  await pick(page, 'Add a part after Regulator', 'Ethanol sensor');
   expect(await order()).toBe('strainer pump feed filter feed-2 regulator sensor return');
   await expect(page.getByTestId('answer')).toContainText('Enough');
   for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z');

@@ -36,3 +36,10 @@ export async function type(page: Page, label: string | RegExp, text: string): Pr
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('Saved');
 export const finding = (page: Page, code: string) => page.locator(`[data-finding="${code}"]`);
 export const part = (page: Page, id: string) => page.locator(`[data-part="${id}"]`);
+export const junction = (page: Page, id: string) => page.locator(`[data-junction="${id}"]`);
+
+/** Opens a list by its button and picks from it. */
+export async function pick(page: Page, list: string, choice: string): Promise<void> {
+  await page.getByRole('button', { name: list }).click();
+  await page.getByRole('menuitem', { name: choice, exact: true }).click();
+}

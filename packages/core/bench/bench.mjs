@@ -11,6 +11,7 @@ import {
   gauge,
   judgeChoice,
   NetworkSolver,
+  PATTERNS,
   pipeRun,
   readJob,
   sizingChoices,
@@ -158,20 +159,23 @@ console.log(`  ${evaluateStates(doc).length} operating states ${ms(states)}`);
 console.log(
   `  with findings, fixes tried and weakest links ${ms(plan)}: ${(plan / states).toFixed(1)} times the states alone`,
 );
-const pull = {
-  ...doc,
-  brief: {
-    ...doc.brief,
-    pull: Array.from({ length: 60 }, (_, i) => ({
-      rpm: 2000 + i * 90,
-      powerW: 80e3 + i * 4800,
-      boostPa: Math.min(200e3, i * 6e3),
-    })),
-  },
-};
-const sixty = time(() => evaluateStates(pull), 20);
+/** A pull of many points, straight up from where boost comes in. */
+const pullOf = (points) =>
+  Array.from({ length: points }, (_, i) => ({
+    rpm: 2000 + (i * 5400) / points,
+    powerW: 80e3 + (i * 288e3) / points,
+    boostPa: Math.min(200e3, (i * 360e3) / points),
+  }));
+const withPull = (job, points) => ({ ...job, brief: { ...job.brief, pull: pullOf(points) } });
+const long = withPull(doc, 200);
+const sweep = time(() => evaluateStates(long), 20);
 console.log(
-  `  a pull of 60 points, each with its supply margin and return capacity ${ms(sixty)}: ${((sixty / 60) * 1000).toFixed(2)} ms a point`,
+  `  a pull of 200 points, each as it runs, with its supply margin and its return capacity ${ms(sweep)}: ${((sweep / 200) * 1000).toFixed(2)} ms a point`,
+);
+const twinPattern = withPull(PATTERNS.find((p) => p.id === 'twin-pump').job('bench'), 200);
+const twin = time(() => evaluateStates(twinPattern), 20);
+console.log(
+  `  the same with two pumps, each on its own circuit ${ms(twin)}: ${(twin / sweep).toFixed(2)} times one pump`,
 );
 
 const once = (run) => {
@@ -189,3 +193,38 @@ const search = once(() => choices.forEach((c) => judgeChoice(doc, c)));
 console.log(
   `  sizing search over ${choices.length} combinations ${ms(search)}: ${((search / choices.length) * 1000).toFixed(2)} ms each`,
 );
+
+/** The demo job with its feed hose cut into so many pieces that the plan has `links` links: a tree that only grows long. */
+function grown(links) {
+  const { feed } = doc.plumbing.elements;
+  const pieces = links - Object.keys(doc.plumbing.elements).length + 1;
+  const elements = { ...doc.plumbing.elements };
+  const ids = Array.from({ length: pieces }, (_, i) => `feed-${i}`);
+  for (const id of ids)
+    elements[id] = { ...feed, lengthM: feed.lengthM / pieces, bendDegrees: 0, ends: ['open', 'open'] };
+  delete elements.feed;
+  const paths = Object.fromEntries(
+    Object.entries(doc.plumbing.paths).map(([id, p]) => [
+      id,
+      { ...p, order: p.order.flatMap((e) => (e === 'feed' ? ids : [e])) },
+    ]),
+  );
+  return { ...doc, plumbing: { ...doc.plumbing, elements, paths } };
+}
+console.log('How it grows with links (feed hose cut into pieces), as times the smallest');
+let least;
+for (const links of [10, 25, 50, 100, 200, 400]) {
+  const job = grown(links);
+  const row = {
+    'pull of 50': time(() => evaluateStates(withPull(job, 50)), 5),
+    '25 samples': once(() => confidenceSamples(job, 'pull-4', 0, 25, 1)),
+    '25 combinations': once(() =>
+      sizingChoices(job)
+        .slice(0, 25)
+        .forEach((c) => judgeChoice(job, c)),
+    ),
+  };
+  least ??= row;
+  const words = Object.entries(row).map(([k, v]) => `${k} ${ms(v)} (${(v / least[k]).toFixed(1)})`);
+  console.log(`  ${String(links).padStart(3)} links, ${(links / 10).toFixed(1)} times: ${words.join(', ')}`);
+}

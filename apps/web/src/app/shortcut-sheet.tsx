@@ -12,7 +12,11 @@ const ROWS: readonly (readonly [string, string])[] = [
   ['Enter on a part', 'open it in the tray'],
   ['arrow up, down on a part', 'one size larger, smaller'],
   ['Alt arrow left, right on a part', 'move it along the track'],
+  ['a on a part', 'add another behind it'],
+  ['b on a part', 'branch behind it'],
+  ['s on a run', 'split it in two'],
   ['Delete on a part', 'take it out'],
+  ['Shift Delete on a part', 'take its whole way out'],
 ];
 
 export function ShortcutSheet({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {

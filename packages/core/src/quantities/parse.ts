@@ -70,6 +70,8 @@ export function parseQuantity(
     rest = rest.slice(match[0].length).trim();
   }
   if (!Number.isFinite(total)) return bad('NOT_A_NUMBER', text, `"${text}" is not a finite number`, example);
+  if (range && total < range.min && total >= range.min - asShown(range.min)) return ok(range.min);
+  if (range && total > range.max && total <= range.max + asShown(range.max)) return ok(range.max);
   if (range && (total < range.min || total > range.max)) {
     const limit = `${trim(range.min, shown)} to ${trim(range.max, shown)} ${shown.symbol}`.trim();
     return fail({
@@ -83,6 +85,9 @@ export function parseQuantity(
   }
   return ok(total);
 }
+
+/** A limit typed as it is shown, to four figures, is that limit; rounding in the unit's factor is no reason to refuse it. */
+const asShown = (limit: number): number => 5e-4 * Math.abs(limit);
 
 const bad = (code: string, value: string, message: string, remedy: string): Result<never> =>
   fail({ code, field: '', value, message, remedy });

@@ -238,3 +238,23 @@ describe('patches', () => {
     expect(valueAt({}, '/a/b')).toBeUndefined();
   });
 });
+
+describe('a limit typed as it is shown', () => {
+  test('is taken as that limit, in every unit, and a hair more is refused', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1e4, max: 3e6, noNaN: true }),
+        fc.constantFrom('psi', 'kPa', 'bar'),
+        (max, unit) => {
+          const range = { min: 0, max };
+          const refused = parseQuantity('pressure', `1e9 ${unit}`, 'us', range);
+          const shown = refused.ok ? '' : /to ([\d.]+) psi/.exec(refused.errors[0]!.limit!)![1]!;
+          const typed = parseQuantity('pressure', `${shown} psi`, 'us', range);
+          expect(typed.ok && typed.value <= max).toBe(true);
+          expect(parseQuantity('pressure', `${Number(shown) * 1.002} psi`, 'us', range).ok).toBe(false);
+        },
+      ),
+    );
+    expect(parseQuantity('fraction', '95%', 'us', { min: 0, max: 0.95 })).toEqual({ ok: true, value: 0.95 });
+  });
+});

@@ -7,16 +7,35 @@ import {
   removePart,
   removePath,
   splitRun,
+  type Junction,
 } from '@venula/core';
 import { ArrowLeft, ArrowRight, Scissors, Trash2, Unlink } from 'lucide-react';
 import { useJob } from '../../job/job-context.ts';
+import { PickMenu, type PickGroup } from '../../ui/pick-menu.tsx';
+
+/** Which of the two lists is open. */
+export type PartMenu = 'add' | 'branch' | null;
+
+const branchEnds = (junctions: Readonly<Record<string, Junction>>): readonly PickGroup[] => {
+  const ends = (way: 'in' | 'out') =>
+    BRANCH_ENDS.filter((b) => b.way === way).map((b) => ({ value: b.key as string, label: b.name }));
+  const there = Object.entries(junctions).map(([value, j]) => ({ value, label: j.name }));
+  return [
+    { heading: 'from', options: ends('in') },
+    { heading: 'to', options: [...ends('out'), ...there] },
+  ];
+};
 
 /** What can be done with the part that was touched, beyond its figures: add behind it, move, split, take out. */
 export function PartTools({
   id,
+  menu,
+  onMenu,
   onSelect,
 }: {
   readonly id: string;
+  readonly menu: PartMenu;
+  readonly onMenu: (menu: PartMenu) => void;
   readonly onSelect: (id: string | null) => void;
 }) {
   const { doc, edit, readOnly } = useJob();
@@ -30,55 +49,33 @@ export function PartTools({
   const can = (by: number) => path !== undefined && at + by >= 0 && at + by < path.order.length;
   return (
     <div className="flex items-center gap-1" role="group" aria-label={`Change the track at ${e.name}`}>
-      <select
-        aria-label={`Add a part after ${e.name}`}
-        className="field w-[150px]"
-        value=""
-        onChange={(event) => {
-          const part = NEW_PARTS.find((p) => p.key === event.target.value);
-          if (!part) return;
-          const added = insertPart(doc, id, part);
+      <PickMenu
+        label={`Add a part after ${e.name}`}
+        words="Add after it"
+        groups={[{ options: NEW_PARTS.map((p) => ({ value: p.key, label: p.name })) }]}
+        open={menu === 'add'}
+        onOpen={(open) => onMenu(open ? 'add' : null)}
+        onPick={(key) => {
+          const added = insertPart(
+            doc,
+            id,
+            NEW_PARTS.find((p) => p.key === key)!,
+          );
           edit(...added.patch);
           onSelect(added.id);
         }}
-      >
-        <option value="">Add after it…</option>
-        {NEW_PARTS.map((p) => (
-          <option key={p.key} value={p.key}>
-            {p.name}
-          </option>
-        ))}
-      </select>
-      <select
-        aria-label={`Branch after ${e.name}`}
-        className="field w-[110px]"
-        value=""
-        onChange={(event) => {
-          const added = branchAt(doc, id, event.target.value);
+      />
+      <PickMenu
+        label={`Branch after ${e.name}`}
+        words="Branch"
+        groups={branchEnds(junctions)}
+        open={menu === 'branch'}
+        onOpen={(open) => onMenu(open ? 'branch' : null)}
+        onPick={(end) => {
+          const added = branchAt(doc, id, end);
           if (added.patch.length > 0) edit(...added.patch);
         }}
-      >
-        <option value="">Branch…</option>
-        <optgroup label="from">
-          {BRANCH_ENDS.filter((b) => b.way === 'in').map((b) => (
-            <option key={b.key} value={b.key}>
-              {b.name}
-            </option>
-          ))}
-        </optgroup>
-        <optgroup label="to">
-          {BRANCH_ENDS.filter((b) => b.way === 'out').map((b) => (
-            <option key={b.key} value={b.key}>
-              {b.name}
-            </option>
-          ))}
-          {Object.entries(junctions).map(([j, { name }]) => (
-            <option key={j} value={j}>
-              {name}
-            </option>
-          ))}
-        </optgroup>
-      </select>
+      />
       <button
         type="button"
         className="btn btn-small px-2"

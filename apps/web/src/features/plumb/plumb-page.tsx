@@ -3,6 +3,8 @@ import {
   sizesOf,
   movePart,
   removePart,
+  removePath,
+  splitRun,
   BACK_PRESSURE_SHARE,
   SUCTION_LIMITS,
   type StateResult,
@@ -17,10 +19,11 @@ import { Legend } from '../../ui/legend.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { LoopDrawing } from '../../ui/track/loop-drawing.tsx';
+import type { KeysHeld } from '../../ui/track/part.tsx';
 import { Compare } from './compare.tsx';
 import { HowSure } from './how-sure.tsx';
 import { JunctionTray } from './junction-tray.tsx';
-import { PartTools } from './part-tools.tsx';
+import { PartTools, type PartMenu } from './part-tools.tsx';
 import { PartTray } from './part-tray.tsx';
 import { plumbAnswer } from './plumb-answer.ts';
 import { plumbTrack } from './plumb-loop.ts';
@@ -37,6 +40,7 @@ export function PlumbPage() {
   const [selected, setSelected] = useState<string | null>(null);
   const [place, setPlace] = useState<string | null>(null);
   const [tab, setTab] = useState<string>('Part');
+  const [menu, setMenu] = useState<PartMenu>(null);
   const variant = useVariant(jobId);
   /** Touching a part, or a place where ways meet, brings its tray up. */
   const choose = (id: string | null) => {
@@ -75,14 +79,24 @@ export function PlumbPage() {
     );
   };
 
-  const key = (id: string, pressed: string, alt: boolean): boolean => {
+  const key = (id: string, pressed: string, held: KeysHeld): boolean => {
     if (readOnly) return false;
     if (pressed === 'Delete') {
-      edit(...removePart(doc, id));
+      const way = Object.entries(doc.plumbing.paths).find(([, p]) => p.order.includes(id))?.[0];
+      edit(...(held.shift && way !== undefined ? removePath(doc, way) : removePart(doc, id)));
       setSelected(null);
       return true;
     }
-    if (!alt || (pressed !== 'ArrowLeft' && pressed !== 'ArrowRight')) return false;
+    if (pressed === 's' && doc.plumbing.elements[id]?.kind === 'run') {
+      edit(...splitRun(doc, id).patch);
+      return true;
+    }
+    if (pressed === 'a' || pressed === 'b') {
+      choose(id);
+      setMenu(pressed === 'a' ? 'add' : 'branch');
+      return true;
+    }
+    if (!held.alt || (pressed !== 'ArrowLeft' && pressed !== 'ArrowRight')) return false;
     const home = Object.values(doc.plumbing.paths).some((p) => p.role === 'return' && p.order.includes(id));
     edit(...movePart(doc, id, (pressed === 'ArrowRight' ? 1 : -1) * (home ? -1 : 1)));
     return true;
@@ -132,7 +146,7 @@ export function PlumbPage() {
             ))}
           </Tabs.List>
           {part && tab === 'Part' ? (
-            <PartTools id={part} onSelect={choose} />
+            <PartTools id={part} menu={menu} onMenu={setMenu} onSelect={choose} />
           ) : (
             <Legend kinds={['suction', 'feed', 'return']} />
           )}

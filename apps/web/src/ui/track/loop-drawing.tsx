@@ -4,7 +4,7 @@ import { useWidth } from '../use-size.ts';
 import { FallingLines, CHART_HEIGHT } from './falling-lines.tsx';
 import { HEIGHT_STRIP, HeightLine } from './height-line.tsx';
 import { layOut, type Layout, type PlacedJunction, type PlacedPath } from './lay-out.ts';
-import { clip, Part } from './part.tsx';
+import { clip, Part, type KeysHeld } from './part.tsx';
 import { EndSymbol } from './symbols.tsx';
 import type { Track } from './track-model.ts';
 import { TONE } from '../severity.tsx';
@@ -20,7 +20,7 @@ export interface LoopDrawingProps {
   /** Arrow up and down on a part: one size larger or smaller. */
   readonly onStep?: (id: string, by: 1 | -1) => void;
   /** Other keys on a part. */
-  readonly onKey?: (id: string, key: string, alt: boolean) => boolean;
+  readonly onKey?: (id: string, key: string, held: KeysHeld) => boolean;
 }
 
 /** The track of parts and, aligned below it, the line that falls along it. */

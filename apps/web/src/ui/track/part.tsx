@@ -4,6 +4,12 @@ import { TONE } from '../severity.tsx';
 import type { Slot } from './lay-out.ts';
 import { PartSymbol } from './symbols.tsx';
 
+/** Keys held down beside the one pressed. */
+export interface KeysHeld {
+  readonly alt: boolean;
+  readonly shift: boolean;
+}
+
 interface PartProps {
   readonly slot: Slot;
   readonly y: number;
@@ -12,7 +18,7 @@ interface PartProps {
   readonly onSelect: (id: string) => void;
   readonly onStep?: (id: string, by: 1 | -1) => void;
   /** Any other key; true when it was used. */
-  readonly onKey?: (id: string, key: string, alt: boolean) => boolean;
+  readonly onKey?: (id: string, key: string, held: KeysHeld) => boolean;
 }
 
 export function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onStep, onKey }: PartProps) {
@@ -23,7 +29,7 @@ export function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onS
   const tone = item.severity ? TONE[item.severity] : 'transparent';
   const nameY = above ? y - 32 : y + 40;
   const keys = (e: KeyboardEvent) => {
-    if (onKey?.(item.id, e.key, e.altKey)) {
+    if (onKey?.(item.id, e.key, { alt: e.altKey, shift: e.shiftKey })) {
       e.preventDefault();
       return;
     }
