@@ -86,7 +86,8 @@ test('a tablet by touch: targets are large enough and the pull can be dragged', 
 
 test('edit to line: the median is reported', async ({ page }) => {
   await signIn(page);
-  await newJob(page, 'Quick line');
+  // The demo job.
+  await page.getByText('Hill-climb coupé').first().click();
   await stage(page, 'Plumb');
   await part(page, 'feed').click();
   for (let i = 0; i < 12; i++) {

@@ -80,6 +80,25 @@ test('parts are added, moved, split and taken out on the track, by keyboard as w
   for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z');
   expect(await order()).toBe('strainer pump check filter feed regulator return');
 
+  // The same in the table.
+  await page.getByRole('tab', { name: 'Table' }).click();
+  await page.getByLabel('Size of Feed hose').selectOption('10');
+  await type(page, 'Length of Feed hose', '12 ft');
+  await page
+    .getByRole('row', { name: /Feed hose/ })
+    .getByRole('button')
+    .click();
+  await page.getByRole('button', { name: 'Split Feed hose in two' }).click();
+  await expect(page.getByRole('row', { name: /Feed hose, second piece/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Move Feed hose left' }).click();
+  await pick(page, 'Add a part after Feed hose', 'Bulkhead');
+  await expect(page.getByRole('row', { name: /Bulkhead/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Take Bulkhead out' }).click();
+  await expect(page.getByRole('row', { name: /Bulkhead/ })).toHaveCount(0);
+  expect(await order()).toBe('strainer pump check feed filter feed-2 regulator return');
+  for (let i = 0; i < 6; i++) await page.keyboard.press('Control+z');
+  expect(await order()).toBe('strainer pump check filter feed regulator return');
+
   // Taking the only pump out is told at once, the page stands, and undo brings it back with its wiring.
   await part(page, 'pump').focus();
   await page.keyboard.press('Delete');

@@ -131,7 +131,7 @@ export {
   type Confidence,
   type ConfidenceSample,
 } from './plan/confidence.ts';
-export { evaluatePlan, evaluateStates } from './plan/evaluate.ts';
+export { evaluateOne, evaluatePlan, evaluateStates } from './plan/evaluate.ts';
 export { operatingStates, type OperatingState, type StateKind } from './plan/states.ts';
 export { boreOf } from './plan/run-geometry.ts';
 export { trappedVolume, type TrappedVolume } from './plan/trapped.ts';

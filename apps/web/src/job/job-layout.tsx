@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useReducer, useState } from 'react';
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { Outlet, useParams } from 'react-router';
 import { ApiError, tell } from '../api/client.ts';
 import { useJobRecord } from '../api/queries.ts';
@@ -52,7 +52,8 @@ function OpenJob({ opened, person }: { readonly opened: Opened; readonly person:
   const record: JobRecord = opened.record;
   const [state, dispatch] = useReducer(jobReducer, opened, initial);
   useAutosave(record.id, state, dispatch);
-  const live = usePlan(state.doc);
+  const shownState = useRef('');
+  const live = usePlan(state.doc, shownState);
   const [chosen, setChosen] = useState<string | null>(null);
   // Until somebody chooses: where the worst trouble shows, else where the supply is tightest.
   const firstStop = live.plan?.findings.find((f) => f.severity === 'stop' && f.stateId);
@@ -62,6 +63,9 @@ function OpenJob({ opened, person }: { readonly opened: Opened; readonly person:
     live.states[0] ??
     null;
   const stateId = shown?.state.id ?? '';
+  useEffect(() => {
+    shownState.current = stateId;
+  }, [stateId]);
 
   const undo = useCallback(() => dispatch({ type: 'undo' }), []);
   const redo = useCallback(() => dispatch({ type: 'redo' }), []);

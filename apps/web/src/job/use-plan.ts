@@ -1,5 +1,5 @@
 import type { JobDocument, PlanResult, StateResult } from '@venula/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, type RefObject } from 'react';
 import { judgeWorker, lineWorker } from '../workers/plan-client.ts';
 
 export interface LivePlan {
@@ -11,23 +11,28 @@ export interface LivePlan {
   readonly judged: boolean;
 }
 
-/** Solves the plan in workers whenever it changes: first the line, then the judgement. Stale answers are dropped. */
-export function usePlan(doc: JobDocument): LivePlan {
+/**
+ * Solves the plan in workers whenever it changes: first the state on the screen, then all of them, then the judgement.
+ * Stale answers are dropped.
+ */
+export function usePlan(doc: JobDocument, shownState: RefObject<string>): LivePlan {
   const [states, setStates] = useState<readonly StateResult[]>([]);
   const [plan, setPlan] = useState<{ doc: JobDocument; result: PlanResult } | null>(null);
   useEffect(() => {
     let current = true;
     const started = performance.now();
-    void lineWorker()
-      .states(doc)
-      .then((result) => {
-        if (!current) return;
-        setStates(result);
-        // Seen by the performance panel and read by the browser journey.
-        requestAnimationFrame(() =>
-          performance.measure('venula:edit-to-line', { start: started, end: performance.now() }),
-        );
-      });
+    // Seen by the performance panel and read by the browser journey.
+    const drawn = () =>
+      requestAnimationFrame(() =>
+        performance.measure('venula:edit-to-line', { start: started, end: performance.now() }),
+      );
+    const line = lineWorker();
+    void line.state(doc, shownState.current).then((one) => {
+      if (!current || !one) return;
+      setStates((all) => all.map((s) => (s.state.id === one.state.id ? one : s)));
+      drawn();
+    });
+    void line.states(doc).then((all) => current && setStates(all));
     const timer = setTimeout(() => {
       void judgeWorker()
         .plan(doc)
@@ -39,6 +44,6 @@ export function usePlan(doc: JobDocument): LivePlan {
       current = false;
       clearTimeout(timer);
     };
-  }, [doc]);
+  }, [doc, shownState]);
   return { states, plan: plan?.result ?? null, judged: plan?.doc === doc };
 }

@@ -30,7 +30,7 @@ export function PickMenu({
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content
-          className="z-20 max-h-[70vh] min-w-[220px] overflow-y-auto border-2 border-ink bg-paper py-1"
+          className="z-20 max-h-[var(--radix-dropdown-menu-content-available-height)] min-w-[220px] overflow-y-auto border-2 border-ink bg-paper py-1"
           align="end"
           sideOffset={4}
           collisionPadding={8}

@@ -2,6 +2,7 @@ import {
   applyPatch,
   compareJobs,
   confidenceSamples,
+  evaluateOne,
   evaluatePlan,
   evaluateStates,
   judgeChoice,
@@ -27,6 +28,7 @@ export interface FixPreview {
 }
 
 const planWorker = {
+  state: (doc: JobDocument, stateId: string) => evaluateOne(doc, stateId),
   states: (doc: JobDocument) => evaluateStates(doc),
   plan: (doc: JobDocument) => evaluatePlan(doc),
   compare: (before: JobDocument, after: JobDocument) => compareJobs(before, after),

@@ -21,6 +21,21 @@ export function evaluateStates(doc: JobDocument): StateResult[] {
 }
 
 /**
+ * One operating state alone: what the screen shows, before the rest is solved.
+ * @param doc job document
+ * @param stateId operating state
+ * @returns its result, or null where the plan has no such state; SI
+ * Validity: as evaluatePlan.
+ * @throws nothing for a valid document
+ * @source see docs/methods
+ * @example evaluateOne(fullReturnJob('x'), 'idle').converged // => true
+ */
+export function evaluateOne(doc: JobDocument, stateId: string): StateResult | null {
+  const state = operatingStates(doc).find((s) => s.id === stateId);
+  return state ? evaluateState(new CoupledSolver(doc), state) : null;
+}
+
+/**
  * The whole plan at every operating state: pressures, flows, volts, margins, the weakest link and what is wrong.
  * @param doc job document (already read and checked)
  * @returns states, findings worst first, weakest links by margin gained; SI

@@ -16,7 +16,6 @@ import {
 } from '../../src/index.ts';
 
 /** Facts of the trade, each common practice without a published source; assumptions and bands stand beside them. */
-const LPH = 1e-3 / 3600;
 const HP = 745.6998715822702;
 const LB_PER_HP_H = 0.45359237 / (HP * 3600);
 const PSI = 6894.757293168;

@@ -18,7 +18,7 @@ export type PartMenu = 'add' | 'branch' | null;
 
 const branchEnds = (junctions: Readonly<Record<string, Junction>>): readonly PickGroup[] => {
   const ends = (way: 'in' | 'out') =>
-    BRANCH_ENDS.filter((b) => b.way === way).map((b) => ({ value: b.key as string, label: b.name }));
+    BRANCH_ENDS.filter((b) => b.way === way).map((b) => ({ value: b.key, label: b.name }));
   const there = Object.entries(junctions).map(([value, j]) => ({ value, label: j.name }));
   return [
     { heading: 'from', options: ends('in') },

@@ -145,8 +145,13 @@ export function PlumbPage() {
               </Tabs.Trigger>
             ))}
           </Tabs.List>
-          {part && tab === 'Part' ? (
-            <PartTools id={part} menu={menu} onMenu={setMenu} onSelect={choose} />
+          {part && (tab === 'Part' || tab === 'Table') ? (
+            <PartTools
+              id={part}
+              menu={menu}
+              onMenu={setMenu}
+              onSelect={tab === 'Table' ? setSelected : choose}
+            />
           ) : (
             <Legend kinds={['suction', 'feed', 'return']} />
           )}

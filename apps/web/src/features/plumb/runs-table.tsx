@@ -1,9 +1,10 @@
-import type { StationResult } from '@venula/core';
+import { elementPath, HOSE_KINDS, sizesOf, type StationResult } from '@venula/core';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
+import { PlanChoice, PlanQuantity } from '../../job/plan-fields.tsx';
 import { captionOf } from './plumb-loop.ts';
 
-/** The table twin of the drawing: every part in the order the fuel meets it. */
+/** The table twin of the drawing: every part in the order the fuel meets it; runs are sized and measured in place. */
 export function RunsTable({
   selected,
   onSelect,
@@ -11,8 +12,7 @@ export function RunsTable({
   readonly selected: string | null;
   readonly onSelect: (id: string) => void;
 }) {
-  const { doc, shown } = useJob();
-  const { units } = useSettings();
+  const { shown } = useJob();
   const format = useFormat();
   const stations = shown?.values?.stations ?? [];
   return (
@@ -44,7 +44,7 @@ export function RunsTable({
                 </button>
               </th>
               <td className="cell label text-soft">
-                {captionOf(doc.plumbing.elements[s.elementId]!, units)}
+                <What id={s.elementId} />
               </td>
               <td className="cell num">{format('pressure', s.pUp)}</td>
               <td className="cell num">{format('pressure', s.pDown)}</td>
@@ -56,5 +56,25 @@ export function RunsTable({
         </tbody>
       </table>
     </div>
+  );
+}
+
+function What({ id }: { readonly id: string }) {
+  const { doc } = useJob();
+  const { units } = useSettings();
+  const e = doc.plumbing.elements[id];
+  if (!e) return null;
+  if (e.kind !== 'run' || e.boreM !== undefined) return captionOf(e, units);
+  const sizes = sizesOf(HOSE_KINDS[e.hose]);
+  return (
+    <span className="grid w-[190px] grid-cols-[76px_1fr] gap-1">
+      <PlanChoice
+        bare
+        path={elementPath(id, 'dash')}
+        label={`Size of ${e.name}`}
+        options={sizes.map((d) => ({ value: d, label: `-${d}` }))}
+      />
+      <PlanQuantity bare path={elementPath(id, 'lengthM')} label={`Length of ${e.name}`} dimension="length" />
+    </span>
   );
 }
