@@ -90,6 +90,13 @@ export {
 } from './wiring/wire.ts';
 export { ampacity, conductorTemperature } from './wiring/ampacity.ts';
 export { chooseFuse, fuseSurvives, motorInrush } from './wiring/fuse.ts';
+export {
+  DcNetwork,
+  solveDc,
+  type DcElement,
+  type DcSolution,
+  type DcSolve,
+} from './wiring/network/dc-network.ts';
 export { solveCircuit, type CircuitSolution, type ElementDrop } from './wiring/circuit.ts';
 
 export type {
