@@ -102,13 +102,18 @@ export { solveCircuit, type CircuitSolution, type ElementDrop } from './wiring/c
 export type {
   Brief,
   Circuit,
+  Device,
+  DeviceOf,
   ElementKind,
   ElementOf,
   JobDocument,
   Junction,
   JunctionOf,
+  Harness,
+  HarnessWire,
   Path,
   PlumbingElement,
+  PumpTrigger,
   Segment,
   SegmentOf,
   SpeedControl,
@@ -157,6 +162,31 @@ export type {
 export { DROP_LIMITS } from './plan/findings/wiring.ts';
 export { BACK_PRESSURE_SHARE } from './plan/findings/regulation.ts';
 export { SUCTION_LIMITS } from './plan/findings/limits.ts';
+
+export {
+  isLevel,
+  ruleRuns,
+  ruleSignals,
+  ruleWants,
+  termKey,
+  TURNING_RPM,
+  type Clause,
+  type Term,
+  type TriggerRule,
+  type Truth,
+} from './trigger/rule.ts';
+export {
+  replayTrigger,
+  TriggerMachine,
+  type LaneStep,
+  type Reason,
+  type Signals,
+} from './trigger/machine.ts';
+export { allTerminals, terminalName, TERMINALS } from './design/devices.ts';
+export { HarnessModel, type Behaviour, type Inputs, type LoadState } from './plan/harness/behave.ts';
+export { signalKeys, truthTable, type Rules, type TruthRow } from './plan/harness/enumerate.ts';
+export { ALWAYS, realiseRules, rulesOf } from './plan/harness/realise.ts';
+export { findRepairs, type Repair } from './plan/harness/repair.ts';
 
 export {
   GAS_LIMITS,

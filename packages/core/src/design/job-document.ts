@@ -299,6 +299,87 @@ const circuit = object({
   segments: byId(segment, 60),
 });
 
+const level = (min: number, max: number, unit: string) => ({
+  above: number(min, max, unit),
+  /** Goes off below this: at or under `above`. */
+  below: number(min, max, unit),
+  not: flag(),
+});
+
+const term = variant({
+  boost: object({ kind: oneOf(['boost']), ...level(-100e3, 500e3, 'Pa gauge') }),
+  throttle: object({ kind: oneOf(['throttle']), ...level(0, 1, '') }),
+  rpm: object({ kind: oneOf(['rpm']), ...level(0, 20_000, 'rpm') }),
+  'oil-pressure': object({ kind: oneOf(['oil-pressure']), ...level(0, 1e6, 'Pa') }),
+  'engine-turning': object({ kind: oneOf(['engine-turning']), not: flag() }),
+  starter: object({ kind: oneOf(['starter']), not: flag() }),
+  panel: object({ kind: oneOf(['panel']), name, not: flag() }),
+  ecu: object({ kind: oneOf(['ecu']), name, not: flag() }),
+});
+
+/** When a pump runs (see trigger/rule.ts). */
+const triggerRule = object({
+  loadId: id,
+  any: list(object({ all: list(term, 0, 6) }), 0, 6),
+  primeS: number(0, 30, 's'),
+  minOnS: number(0, 30, 's'),
+  minOffS: number(0, 30, 's'),
+  needsIgnition: flag(),
+  needsInertia: flag(),
+  overrideS: number(0, 120, 's'),
+});
+
+/** "device.terminal". */
+const terminal = text(60, 3);
+
+/** A part of the control wiring; its terminals are fixed by its kind (see design/devices.ts). */
+const device = variant({
+  battery: object({ kind: oneOf(['battery']), name }),
+  /** A stud of the fuse box: always live. */
+  constant: object({ kind: oneOf(['constant']), name }),
+  /** Live with the key on. */
+  ignition: object({ kind: oneOf(['ignition']), name }),
+  ground: object({ kind: oneOf(['ground']), name, ohms: number(0, 1, 'Ω') }),
+  fuse: object({ kind: oneOf(['fuse']), name, ratingA: number(1, 300, 'A') }),
+  relay: object({
+    kind: oneOf(['relay']),
+    name,
+    changeover: flag(),
+    ratingA: number(1, 300, 'A'),
+    coilOhms: number(20, 400, 'Ω'),
+    suppression: oneOf(['diode', 'resistor', 'none']),
+  }),
+  /** Common, normally open and normally closed contact; what works it is one signal of the rules. */
+  switch: object({ kind: oneOf(['switch']), name, signal: text(60, 1), ratingA: number(0.1, 100, 'A') }),
+  /** Opens when it trips. */
+  inertia: object({ kind: oneOf(['inertia']), name }),
+  'ecu-output': object({
+    kind: oneOf(['ecu-output']),
+    name,
+    signal: text(60, 1),
+    side: oneOf(['low', 'high']),
+    ratingA: number(0.05, 30, 'A'),
+    clamped: flag(),
+  }),
+  load: object({ kind: oneOf(['load']), name, loadId: id, ohms: number(0.05, 1000, 'Ω') }),
+  splice: object({ kind: oneOf(['splice']), name }),
+});
+
+const harness = object({
+  devices: byId(device, 120),
+  wires: byId(
+    object({
+      name,
+      from: terminal,
+      to: terminal,
+      color: text(30),
+      size: oneOf(WIRE_SIZES),
+      lengthM: number(0.01, 30, 'm'),
+    }),
+    240,
+  ),
+});
+
 export const jobShape = object({
   format: oneOf([JOB_FORMAT]),
   version: oneOf([JOB_VERSION]),
@@ -312,7 +393,13 @@ export const jobShape = object({
   }),
   brief,
   plumbing,
-  wiring: object({ circuits: byId(circuit, 40) }),
+  wiring: object({
+    circuits: byId(circuit, 40),
+    /** When each pump runs, by id; a pump without a rule runs whenever the key is on. */
+    triggers: optional(byId(triggerRule, 40)),
+    /** The control wiring as drawn; absent: as generated from the rules. */
+    harness: optional(harness),
+  }),
 });
 
 export type JobDocument = Infer<typeof jobShape>;
@@ -325,5 +412,10 @@ export type JunctionOf<K extends Junction['kind']> = Extract<Junction, { kind: K
 export type SpeedControl = Infer<typeof speedControl>;
 export type Path = JobDocument['plumbing']['paths'][string];
 export type Circuit = Infer<typeof circuit>;
+export type PumpTrigger = Infer<typeof triggerRule>;
+export type Harness = Infer<typeof harness>;
+export type Device = Infer<typeof device>;
+export type DeviceOf<K extends Device['kind']> = Extract<Device, { kind: K }>;
+export type HarnessWire = Harness['wires'][string];
 export type Segment = Infer<typeof segment>;
 export type SegmentOf<K extends Segment['kind']> = Extract<Segment, { kind: K }>;

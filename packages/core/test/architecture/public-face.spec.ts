@@ -51,6 +51,12 @@ const PLAIN = new Set([
   'pumpElement',
   'pumpFigures',
   'elementPath',
+  'isLevel',
+  'termKey',
+  'allTerminals',
+  'terminalName',
+  'signalKeys',
+  'rulesOf',
 ]);
 
 describe('public functions of the core', () => {

@@ -89,6 +89,8 @@ export class DcNetwork {
   private readonly across: Float64Array;
   private readonly matrix: Float64Array;
   private readonly rhs: Float64Array;
+  /** Resistors and sources only: one turn is exact. */
+  private readonly straight: boolean;
 
   constructor(private readonly elements: readonly DcElement[]) {
     for (const e of elements)
@@ -96,6 +98,7 @@ export class DcNetwork {
         if (node !== '0' && !this.index.has(node)) this.index.set(node, this.index.size);
     const at = (node: string): number => (node === '0' ? -1 : this.index.get(node)!);
     this.ends = Int32Array.from(elements.flatMap((e) => terminals(e).map(at)));
+    this.straight = elements.every((e) => e.kind === 'resistor' || e.kind === 'source');
     const n = this.index.size;
     this.volts = new Float64Array(n);
     this.across = new Float64Array(elements.length);
@@ -136,7 +139,7 @@ export class DcNetwork {
       if (stuck >= 0) return this.failed('the network has a node nothing holds', turn);
       const moved = this.take();
       if (!Number.isFinite(moved)) return this.failed('numbers ran away', turn);
-      if (moved <= 1) return this.settled(turn);
+      if (moved <= 1 || this.straight) return this.settled(turn);
     }
     return this.failed(`no steady state in ${MAX_TURNS} turns`, MAX_TURNS);
   }

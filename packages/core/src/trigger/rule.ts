@@ -1,0 +1,102 @@
+/** What a condition looks at. Pressures Pa gauge, throttle 0–1. */
+export type Term =
+  | { readonly kind: 'boost'; readonly above: number; readonly below: number; readonly not: boolean }
+  | { readonly kind: 'throttle'; readonly above: number; readonly below: number; readonly not: boolean }
+  | { readonly kind: 'rpm'; readonly above: number; readonly below: number; readonly not: boolean }
+  | { readonly kind: 'oil-pressure'; readonly above: number; readonly below: number; readonly not: boolean }
+  | { readonly kind: 'engine-turning'; readonly not: boolean }
+  | { readonly kind: 'starter'; readonly not: boolean }
+  | { readonly kind: 'panel'; readonly name: string; readonly not: boolean }
+  | { readonly kind: 'ecu'; readonly name: string; readonly not: boolean };
+
+/** Terms that look at a level, with the value they come on at and the lower one they go off at. */
+export type LevelTerm = Extract<Term, { readonly above: number }>;
+
+/** All of its terms together. */
+export interface Clause {
+  readonly all: readonly Term[];
+}
+
+/**
+ * When a pump runs: on when any clause holds. Key-off and the crash switch stand above it; the service override beats the
+ * clauses, never those two.
+ */
+export interface TriggerRule {
+  readonly any: readonly Clause[];
+  /** Runs this long after key-on, s; 0 for no prime. */
+  readonly primeS: number;
+  readonly minOnS: number;
+  readonly minOffS: number;
+  /** Off whenever the key is off. Anything else is a stop. */
+  readonly needsIgnition: boolean;
+  /** Off once the crash switch has tripped. */
+  readonly needsInertia: boolean;
+  /** Longest the service override runs it, s; 0 for none. */
+  readonly overrideS: number;
+}
+
+/** Engine speed above which the engine counts as turning on its own, rpm. */
+export const TURNING_RPM = 250;
+
+export const isLevel = (term: Term): term is LevelTerm => 'above' in term;
+
+/** What a term is about, whatever its sense: equal keys are one and the same signal in the truth table. */
+export function termKey(term: Term): string {
+  switch (term.kind) {
+    case 'panel':
+    case 'ecu':
+      return `${term.kind}:${term.name}`;
+    case 'engine-turning':
+    case 'starter':
+      return term.kind;
+    default:
+      return `${term.kind}@${Number(term.above.toPrecision(6))}`;
+  }
+}
+
+/**
+ * The distinct signals a rule looks at, in the order of its clauses.
+ * @param rule trigger rule
+ * @returns terms with `not` taken off, one a signal
+ * @throws nothing
+ * @source own convention
+ * @example ruleSignals({ any: [{ all: [{ kind: 'starter', not: true }] }], primeS: 0, minOnS: 0, minOffS: 0, needsIgnition: true, needsInertia: true, overrideS: 0 }).length // => 1
+ */
+export function ruleSignals(rule: TriggerRule): Term[] {
+  const seen = new Map<string, Term>();
+  for (const clause of rule.any)
+    for (const term of clause.all)
+      if (!seen.has(termKey(term))) seen.set(termKey(term), { ...term, not: false });
+  return [...seen.values()];
+}
+
+/** Signals by key, true where the condition itself holds (before `not`). */
+export type Truth = Readonly<Record<string, boolean>>;
+
+/**
+ * Whether a rule wants its pump on, by the plain logic of its clauses: no timers, no key.
+ * @param rule trigger rule
+ * @param truth each signal by its key (see termKey)
+ * @returns any clause of which every term holds
+ * @throws nothing; a signal not given is false
+ * @source Boolean algebra
+ * @example ruleWants({ any: [{ all: [{ kind: 'starter', not: true }] }], primeS: 0, minOnS: 0, minOffS: 0, needsIgnition: true, needsInertia: true, overrideS: 0 }, { starter: false }) // => true
+ */
+export function ruleWants(rule: TriggerRule, truth: Truth): boolean {
+  return rule.any.some((clause) => clause.all.every((term) => (truth[termKey(term)] ?? false) !== term.not));
+}
+
+/**
+ * The whole logic as wired: clauses under key and crash switch.
+ * @param rule trigger rule
+ * @param truth signals by key
+ * @param ignition key on
+ * @param crashed crash switch tripped
+ * @returns whether the pump may and should run
+ * @throws nothing
+ * @source common practice: key-off and crash switch win
+ * @example ruleRuns({ any: [{ all: [] }], primeS: 0, minOnS: 0, minOffS: 0, needsIgnition: true, needsInertia: true, overrideS: 0 }, {}, false, false) // => false
+ */
+export function ruleRuns(rule: TriggerRule, truth: Truth, ignition: boolean, crashed: boolean): boolean {
+  return (ignition || !rule.needsIgnition) && !(crashed && rule.needsInertia) && ruleWants(rule, truth);
+}
