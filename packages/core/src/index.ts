@@ -97,7 +97,14 @@ export {
   type DcSolution,
   type DcSolve,
 } from './wiring/network/dc-network.ts';
-export { solveCircuit, type CircuitSolution, type ElementDrop } from './wiring/circuit.ts';
+export {
+  PowerNetwork,
+  solveCircuit,
+  type Branch,
+  type CircuitElement,
+  type CircuitSolution,
+  type ElementDrop,
+} from './wiring/power-network.ts';
 
 export type {
   Brief,
@@ -159,9 +166,32 @@ export type {
   StationResult,
   WeakLink,
 } from './plan/results.ts';
-export { DROP_LIMITS } from './plan/findings/wiring.ts';
 export { BACK_PRESSURE_SHARE } from './plan/findings/regulation.ts';
-export { SUCTION_LIMITS } from './plan/findings/limits.ts';
+export { CRANKING_VOLTS, DROP_LIMITS, SUCTION_LIMITS } from './plan/findings/limits.ts';
+export {
+  driveLanes,
+  driveMoments,
+  LEG_KINDS,
+  standardDrive,
+  type DriveMoment,
+  type Lane,
+  type Leg,
+  type LegKind,
+} from './plan/drive.ts';
+export { DIP_LIMIT, drivePressure, railDips, type Dip, type RailMoment } from './plan/drive-pressure.ts';
+export {
+  PULL_S,
+  PUMP_START_S,
+  STAGING_MARGIN,
+  stagingAdvice,
+  SWITCH_TOLERANCE,
+  type StagingAdvice,
+  type StagingPoint,
+} from './plan/staging.ts';
+export { sizeCircuit, RELAY_RATINGS, type CircuitSizing, type GaugeTried } from './plan/size-circuit.ts';
+export { circuitStates, hardest, type Loaded } from './plan/electric-load.ts';
+export { wayOf, wireLength, type PlacedSegment } from './plan/circuits.ts';
+export { weakestWire, wiresBehind } from './plan/fused-wires.ts';
 
 export {
   isLevel,
@@ -184,8 +214,24 @@ export {
 } from './trigger/machine.ts';
 export { allTerminals, terminalName, TERMINALS } from './design/devices.ts';
 export { HarnessModel, type Behaviour, type Inputs, type LoadState } from './plan/harness/behave.ts';
-export { signalKeys, truthTable, type Rules, type TruthRow } from './plan/harness/enumerate.ts';
-export { ALWAYS, realiseRules, rulesOf } from './plan/harness/realise.ts';
+export { signalKeys, truthTable, type TruthRow } from './plan/harness/enumerate.ts';
+export { harnessOf, realiseRules } from './plan/harness/realise.ts';
+export { undrawnPieces } from './plan/harness/figures.ts';
+export {
+  ALWAYS,
+  boostRule,
+  dropRule,
+  freeRuleId,
+  moveThreshold,
+  renamed,
+  ruleOf,
+  rulesOf,
+  setRule,
+  stagingThreshold,
+  SWITCH_HYSTERESIS,
+  type Rules,
+  type Threshold,
+} from './design/triggers.ts';
 export { findRepairs, type Repair } from './plan/harness/repair.ts';
 
 export {

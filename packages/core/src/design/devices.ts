@@ -13,6 +13,7 @@ export const TERMINALS: Readonly<Record<Device['kind'], readonly string[]>> = {
   'ecu-output': ['out'],
   load: ['plus', 'minus'],
   splice: ['s'],
+  connector: ['a', 'b'],
 };
 
 export const terminalOf = (deviceId: string, name: string): string => `${deviceId}.${name}`;
@@ -38,6 +39,8 @@ export function terminalName(harness: Harness, terminal: string): string {
     nc: 'NC',
     plus: '+',
     minus: '−',
+    a: 'in',
+    b: 'out',
   };
   return TERMINALS[device.kind].length === 1 ? device.name : `${device.name}, ${words[name] ?? name}`;
 }

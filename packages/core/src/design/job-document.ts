@@ -97,6 +97,12 @@ const brief = object({
     engineBayK: number(253, 423, 'K'),
     underBodyK: number(253, 393, 'K'),
     cabinK: number(253, 353, 'K'),
+    /** What the alternator gives at idle, hot. */
+    alternatorIdleA: optional(number(5, 400, 'A')),
+    /** What the car itself takes at idle: ignition, controller, injectors, lamps, blower. */
+    carLoadA: optional(number(0, 300, 'A')),
+    /** What the starter takes. */
+    crankingA: optional(number(20, 2000, 'A')),
   }),
 });
 
@@ -179,8 +185,6 @@ const element = variant({
     frictionAmps: number(0, 50, 'A'),
     reliefPa: number(100e3, 3e6, 'Pa'),
     outletCheck: flag(),
-    /** Staged: runs at and above this manifold pressure only. Absent: always on. */
-    onAboveBoostPa: optional(number(-100e3, 400e3, 'Pa gauge')),
   }),
   'check-valve': object({
     kind: oneOf(['check-valve']),
@@ -265,6 +269,16 @@ const plumbing = object({
 
 const zone = oneOf(['engine-bay', 'under-body', 'cabin']);
 
+/** How a wire's coil or relay is kept from kicking back. */
+export const SUPPRESSION = ['diode', 'resistor', 'zener', 'none'] as const;
+
+/** How one end of a wire is made off; absent: as its neighbour asks (see plan/wiring-sheet.ts). */
+const wireEnd = object({
+  terminal: text(40, 1),
+  joint: oneOf(['crimp', 'crimp-solder', 'solder']),
+  shrink: flag(),
+});
+
 const segment = variant({
   fuse: object({ kind: oneOf(['fuse']), name, ratingA: number(1, 300, 'A'), distanceM: number(0, 5, 'm') }),
   wire: object({
@@ -277,23 +291,52 @@ const segment = variant({
     zone,
     bundled: integer(1, 60),
     insulationK: number(333, 523, 'K'),
+    /** Left over at a lid or hat so that it opens; cut longer by it, and it counts in the drop. */
+    slackM: optional(number(0, 3, 'm')),
+    endA: optional(wireEnd),
+    endB: optional(wireEnd),
   }),
   relay: object({
     kind: oneOf(['relay']),
     name,
     ratingA: number(1, 300, 'A'),
     contactOhms: number(0, 0.5, 'Ω'),
-    suppression: oneOf(['diode', 'resistor', 'none']),
+    suppression: oneOf(SUPPRESSION),
+    coilOhms: optional(number(20, 400, 'Ω')),
+    changeover: optional(flag()),
   }),
-  connector: object({ kind: oneOf(['connector']), name, ohms: number(0, 1, 'Ω') }),
+  /** One pin of a plug; pins of one housing carry the same housing name. */
+  connector: object({
+    kind: oneOf(['connector']),
+    name,
+    ohms: number(0, 1, 'Ω'),
+    housing: optional(text(40, 1)),
+    pin: optional(text(8, 1)),
+  }),
+  /** A key or panel switch the load current itself goes through. */
+  switch: object({
+    kind: oneOf(['switch']),
+    name,
+    ratingA: number(0.1, 300, 'A'),
+    ohms: number(0, 0.5, 'Ω'),
+  }),
   chassis: object({ kind: oneOf(['chassis']), name, ohms: number(0, 1, 'Ω') }),
 });
 
+/** A circuit that branches off another behind one of its pieces. */
+const tap = object({ circuitId: id, after: id });
+
 const circuit = object({
   name,
-  /** The pump it feeds. */
+  /** The pump or other load it feeds. */
   loadId: id,
-  supply: oneOf(['battery', 'fuse-box']),
+  supply: oneOf(['battery', 'fuse-box', 'ignition', 'alternator']),
+  /** Fed from another circuit instead of its supply. */
+  feedFrom: optional(tap),
+  /** Its ground joins another circuit's ground ahead of one of its pieces. */
+  groundInto: optional(tap),
+  /** What else hangs on a factory feed that is tapped, and its fuse; empty: not looked up. */
+  alsoFeeds: optional(text(200)),
   feed: list(id, 0, 30),
   ground: list(id, 0, 30),
   segments: byId(segment, 60),
@@ -307,7 +350,12 @@ const level = (min: number, max: number, unit: string) => ({
 });
 
 const term = variant({
-  boost: object({ kind: oneOf(['boost']), ...level(-100e3, 500e3, 'Pa gauge') }),
+  boost: object({
+    kind: oneOf(['boost']),
+    ...level(-100e3, 500e3, 'Pa gauge'),
+    /** Where its hose is tapped; absent: behind the throttle. */
+    point: optional(oneOf(['behind-throttle', 'before-throttle'])),
+  }),
   throttle: object({ kind: oneOf(['throttle']), ...level(0, 1, '') }),
   rpm: object({ kind: oneOf(['rpm']), ...level(0, 20_000, 'rpm') }),
   'oil-pressure': object({ kind: oneOf(['oil-pressure']), ...level(0, 1e6, 'Pa') }),
@@ -329,28 +377,42 @@ const triggerRule = object({
   overrideS: number(0, 120, 's'),
 });
 
+/** What else hangs on the wiring: taken as a resistance or as a steady current. */
+const electricLoad = object({
+  kind: oneOf(['fan', 'controller', 'sensor', 'gauge', 'heater', 'other']),
+  name,
+  /** At 13.5 V. */
+  amps: number(0.001, 200, 'A'),
+  draws: oneOf(['resistance', 'current']),
+  when: oneOf(['key', 'running', 'always']),
+});
+
 /** "device.terminal". */
 const terminal = text(60, 3);
 
 /** A part of the control wiring; its terminals are fixed by its kind (see design/devices.ts). */
+/** The piece of a circuit a drawn part stands for, "circuit/piece": its figures are read from there. */
+const of = optional(text(90, 3));
+
 const device = variant({
   battery: object({ kind: oneOf(['battery']), name }),
   /** A stud of the fuse box: always live. */
   constant: object({ kind: oneOf(['constant']), name }),
   /** Live with the key on. */
   ignition: object({ kind: oneOf(['ignition']), name }),
-  ground: object({ kind: oneOf(['ground']), name, ohms: number(0, 1, 'Ω') }),
-  fuse: object({ kind: oneOf(['fuse']), name, ratingA: number(1, 300, 'A') }),
+  ground: object({ kind: oneOf(['ground']), name, ohms: number(0, 1, 'Ω'), of }),
+  fuse: object({ kind: oneOf(['fuse']), name, ratingA: number(1, 300, 'A'), of }),
   relay: object({
     kind: oneOf(['relay']),
     name,
     changeover: flag(),
     ratingA: number(1, 300, 'A'),
     coilOhms: number(20, 400, 'Ω'),
-    suppression: oneOf(['diode', 'resistor', 'none']),
+    suppression: oneOf(SUPPRESSION),
+    of,
   }),
   /** Common, normally open and normally closed contact; what works it is one signal of the rules. */
-  switch: object({ kind: oneOf(['switch']), name, signal: text(60, 1), ratingA: number(0.1, 100, 'A') }),
+  switch: object({ kind: oneOf(['switch']), name, signal: text(60, 1), ratingA: number(0.1, 300, 'A'), of }),
   /** Opens when it trips. */
   inertia: object({ kind: oneOf(['inertia']), name }),
   'ecu-output': object({
@@ -361,8 +423,9 @@ const device = variant({
     ratingA: number(0.05, 30, 'A'),
     clamped: flag(),
   }),
-  load: object({ kind: oneOf(['load']), name, loadId: id, ohms: number(0.05, 1000, 'Ω') }),
+  load: object({ kind: oneOf(['load']), name, loadId: id, ohms: number(0.05, 10_000, 'Ω') }),
   splice: object({ kind: oneOf(['splice']), name }),
+  connector: object({ kind: oneOf(['connector']), name, ohms: number(0, 1, 'Ω'), of }),
 });
 
 const harness = object({
@@ -375,6 +438,7 @@ const harness = object({
       color: text(30),
       size: oneOf(WIRE_SIZES),
       lengthM: number(0.01, 30, 'm'),
+      of,
     }),
     240,
   ),
@@ -395,6 +459,8 @@ export const jobShape = object({
   plumbing,
   wiring: object({
     circuits: byId(circuit, 40),
+    /** Loads that are not pumps; circuits and rules name them as they name pumps. */
+    loads: optional(byId(electricLoad, 60)),
     /** When each pump runs, by id; a pump without a rule runs whenever the key is on. */
     triggers: optional(byId(triggerRule, 40)),
     /** The control wiring as drawn; absent: as generated from the rules. */
@@ -412,6 +478,9 @@ export type JunctionOf<K extends Junction['kind']> = Extract<Junction, { kind: K
 export type SpeedControl = Infer<typeof speedControl>;
 export type Path = JobDocument['plumbing']['paths'][string];
 export type Circuit = Infer<typeof circuit>;
+export type ElectricLoad = Infer<typeof electricLoad>;
+export type WireEnd = Infer<typeof wireEnd>;
+export type Tap = Infer<typeof tap>;
 export type PumpTrigger = Infer<typeof triggerRule>;
 export type Harness = Infer<typeof harness>;
 export type Device = Infer<typeof device>;

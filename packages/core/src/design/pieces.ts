@@ -35,7 +35,7 @@ export const pumpElement = (id: keyof typeof PUMPS, elevationM: number): Element
 });
 
 /**
- * Another pump in the same place: keeps where it sits, when it runs, and its controller where the new one takes it.
+ * Another pump in the same place: keeps where it sits and its controller where the new one takes it.
  * @param old pump in the plan
  * @param id catalogue pump to fit
  * @returns the new element
@@ -47,7 +47,6 @@ export function swapPump(old: ElementOf<'pump'>, id: keyof typeof PUMPS): Elemen
   const fitted = pumpElement(id, old.elevationM);
   return {
     ...fitted,
-    ...(old.onAboveBoostPa === undefined ? {} : { onAboveBoostPa: old.onAboveBoostPa }),
     ...(old.speed && fitted.type === 'brushless' ? { speed: old.speed } : {}),
   };
 }
@@ -105,6 +104,7 @@ export const jobWith = (
   title: string,
   plumbing: JobDocument['plumbing'],
   circuits: JobDocument['wiring']['circuits'] = { 'pump-circuit': pumpCircuit('pump') },
+  triggers?: JobDocument['wiring']['triggers'],
 ): JobDocument => ({
   format: JOB_FORMAT,
   version: JOB_VERSION,
@@ -146,7 +146,7 @@ export const jobWith = (
     },
   },
   plumbing,
-  wiring: { circuits },
+  wiring: { circuits, ...(triggers ? { triggers } : {}) },
 });
 
 export const tank = { kind: 'tank', name: 'Tank', elevationM: 0 } as const;

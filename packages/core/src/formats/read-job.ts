@@ -8,24 +8,12 @@ import {
   type SpeedControl,
 } from '../design/job-document.ts';
 import { fail, ok, type InputError, type Result } from '../outcome/result.ts';
+import { wiringErrors } from './check-wiring.ts';
+import { problem } from './problem.ts';
 
 /** A job file is a few kilobytes; nothing honest comes near this. */
 export const JOB_FILE_LIMIT = 2_000_000;
 const MAX_DEPTH = 24;
-
-const problem = (
-  code: string,
-  field: string,
-  message: string,
-  limit: string,
-  remedy: string,
-): InputError => ({
-  code,
-  field,
-  message,
-  limit,
-  remedy,
-});
 
 /**
  * Reads a job file: size, JSON, nesting, format and version, shape, then what shapes cannot say.
@@ -110,8 +98,9 @@ export function checkJob(value: unknown): Result<JobDocument> {
   }
   const shaped = checkShape(jobShape, value);
   if (!shaped.ok) return shaped;
-  const errors = [...pumpErrors(shaped.value), ...pullErrors(shaped.value)];
-  return errors.length > 0 ? fail(...errors) : ok(shaped.value);
+  const doc = shaped.value;
+  const errors = [...pumpErrors(doc), ...pullErrors(doc), ...wiringErrors(doc)];
+  return errors.length > 0 ? fail(...errors) : ok(doc);
 }
 
 function pumpErrors(doc: JobDocument): InputError[] {

@@ -25,7 +25,12 @@ export interface Finding {
   readonly severity: Severity;
   readonly stage: Stage;
   /** Where: the element, segment, circuit or field it is about. */
-  readonly place: { readonly id: string; readonly name: string };
+  readonly place: {
+    readonly id: string;
+    readonly name: string;
+    /** Circuit a piece of wiring belongs to: pieces of two circuits may share an id. */
+    readonly within?: string;
+  };
   /** Operating state it shows in, where there is one. */
   readonly stateId?: string;
   readonly title: string;
@@ -40,7 +45,8 @@ export interface Finding {
 }
 
 /** Identity of a finding across edits: the same trouble at the same place. */
-export const findingKey = (f: Pick<Finding, 'code' | 'place'>): string => `${f.code}@${f.place.id}`;
+export const findingKey = (f: Pick<Finding, 'code' | 'place'>): string =>
+  `${f.code}@${f.place.within === undefined ? '' : `${f.place.within}/`}${f.place.id}`;
 
 /**
  * The numbers an acceptance was given for. Rounded to three figures so that noise does not re-open it;

@@ -2,7 +2,7 @@ import { ENDS } from '../parts/catalogue/fittings.ts';
 import { DASH_THREADS, DASH_WRENCHES, HOSE_KINDS, type Dash } from '../parts/catalogue/hoses.ts';
 import type { JobDocument } from '../design/job-document.ts';
 import { wireSizeName } from '../wiring/wire.ts';
-import { segmentsOf } from './circuits.ts';
+import { segmentsOf, wireLength } from './circuits.ts';
 
 export type BillGroup = 'components' | 'hose' | 'ends' | 'adapters' | 'seals' | 'wire' | 'electrical';
 
@@ -168,7 +168,7 @@ function wiringLines(doc: JobDocument): BillLine[] {
               line(
                 'wire',
                 what,
-                s.lengthM + WIRE_ALLOWANCE,
+                wireLength(s) + WIRE_ALLOWANCE,
                 'm',
                 s.name,
                 clad ? 'not in a pump feed' : undefined,
@@ -196,6 +196,8 @@ function wiringLines(doc: JobDocument): BillLine[] {
                 s.name,
               ),
             ];
+          case 'switch':
+            return [line('electrical', `Switch, ${s.ratingA} A`, 1, 'each', s.name)];
           case 'connector':
             return [line('electrical', `Plug pair, sealed: ${s.name}`, 1, 'each')];
           case 'chassis':

@@ -1,6 +1,7 @@
 import type { FuelProperties } from '../demand/fuel.ts';
 import { speedCommand } from '../demand/speed-map.ts';
-import type { ElementOf, JobDocument, PlumbingElement } from '../design/job-document.ts';
+import type { ElementOf, JobDocument, PlumbingElement, PumpTrigger } from '../design/job-document.ts';
+import { ruleOf } from '../design/triggers.ts';
 import { pumpLaw, type PumpLaw } from '../parts/pump/pump-model.ts';
 import { blockingRegulator } from '../plumbing/laws/blocking-regulator.ts';
 import { bypassRegulator, heldOpen, heldShut } from '../plumbing/laws/bypass-regulator.ts';
@@ -16,6 +17,7 @@ import { plumbingGraph, type GraphLink, type PlumbingGraph } from './graph.ts';
 import { requiredRail, risingPressure, setPressure } from './required.ts';
 import { runGeometry } from './run-geometry.ts';
 import type { OperatingState } from './states.ts';
+import { runsSteadily } from './steady-trigger.ts';
 
 /**
  * What is asked of the plumbing:
@@ -25,11 +27,6 @@ import type { OperatingState } from './states.ts';
  * - capacity: each bypass wide open with its inlet held at what it is set to: what the return side can carry.
  */
 export type NetworkMode = 'running' | 'available' | 'capacity';
-
-/** A staged pump waits for its boost; every other runs whenever pumps do. */
-export const pumpRuns = (pump: ElementOf<'pump'>, state: OperatingState): boolean =>
-  state.pumpsOn &&
-  (state.forced === true || pump.onAboveBoostPa === undefined || state.manifold >= pump.onAboveBoostPa);
 
 /** What its controller asks a pump for, 0–1; nothing where it has none. Forced for a test, it runs at full speed. */
 export const commandOf = (pump: ElementOf<'pump'>, state: OperatingState): number | undefined =>
@@ -51,6 +48,7 @@ export class PlumbingCompiler {
   readonly pumpLaws = new Map<string, PumpLaw>();
   readonly graph: PlumbingGraph;
   readonly railIds: readonly string[];
+  private readonly rules = new Map<string, PumpTrigger>();
   private readonly regulatorAt = new Map<string, ElementOf<'bypass-regulator'>>();
 
   constructor(
@@ -61,11 +59,20 @@ export class PlumbingCompiler {
     const { junctions, elements } = doc.plumbing;
     this.graph = plumbingGraph(doc);
     this.railIds = Object.keys(junctions).filter((id) => junctions[id]!.kind === 'rail');
-    for (const [id, e] of Object.entries(elements)) if (e.kind === 'pump') this.pumpLaws.set(id, pumpLaw(e));
+    for (const [id, e] of Object.entries(elements)) {
+      if (e.kind !== 'pump') continue;
+      this.pumpLaws.set(id, pumpLaw(e));
+      this.rules.set(id, ruleOf(doc, id).rule);
+    }
     for (const [id, node] of this.graph.bypassInlets) {
       const e = elements[id];
       if (e?.kind === 'bypass-regulator') this.regulatorAt.set(node, e);
     }
+  }
+
+  /** Whether its trigger rule has a pump run in a steady state. */
+  pumpRuns(id: string, state: OperatingState): boolean {
+    return state.running ? state.running.has(id) : runsSteadily(this.rules.get(id)!, state);
   }
 
   private tuned(pipe: PipeGeometry): PipeGeometry {
@@ -161,7 +168,7 @@ export class PlumbingCompiler {
       case 'check-valve':
         return checkValve({ crackPa: e.crackPa, k: e.k, bore: e.boreM }, fuel.density);
       case 'pump':
-        return pumpRuns(e, state)
+        return this.pumpRuns(id, state)
           ? runningPump(this.pumpLaws.get(id)!, volts.get(id) ?? 0, commandOf(e, state))
           : stoppedPump(e.outletCheck);
       case 'jet':

@@ -2,11 +2,11 @@ import type { JobDocument } from '../design/job-document.ts';
 import type { SolveReport } from '../outcome/solve-report.ts';
 import type { PumpPoint } from '../parts/pump/pump-model.ts';
 import { NetworkSolver, type NetworkSolution } from '../plumbing/solve.ts';
-import type { CircuitSolution } from '../wiring/circuit.ts';
-import { circuitFor, prepareCircuit, type PreparedCircuit } from './circuits.ts';
+import type { CircuitSolution, PowerNetwork } from '../wiring/power-network.ts';
+import { loadCurrent, loadRuns, powerNetwork } from './circuits.ts';
 import { findRoot } from '../numerics/root.ts';
 import { gauge } from '../quantities/pressure.ts';
-import { commandOf, PlumbingCompiler, pumpRuns, type LossTuning, type NetworkMode } from './compile.ts';
+import { commandOf, PlumbingCompiler, type LossTuning, type NetworkMode } from './compile.ts';
 import { requiredRail } from './required.ts';
 import { FuelTemperatures } from './temperatures.ts';
 import { fuelOf, type OperatingState } from './states.ts';
@@ -23,6 +23,8 @@ export interface PumpOperating extends PumpPoint {
 export interface CoupledSolution {
   readonly network: NetworkSolution;
   readonly pumps: ReadonlyMap<string, PumpOperating>;
+  /** Circuits of the other loads that are on, by load id. */
+  readonly loads: ReadonlyMap<string, CircuitSolution>;
 }
 
 export interface CoupledSolve extends SolveReport {
@@ -54,7 +56,7 @@ export class CoupledSolver {
   private warmth: FuelTemperatures | undefined;
   private readonly solvers = new Map<NetworkMode, NetworkSolver>();
   private readonly volts = new Map<string, number>();
-  private readonly circuits = new Map<string, PreparedCircuit>();
+  private readonly power: PowerNetwork;
   private adjusted: ReadonlyMap<string, number> | undefined;
   /** The last available flow of several rails: where the next search starts. */
   private delivered: number | undefined;
@@ -65,10 +67,8 @@ export class CoupledSolver {
     tuning?: LossTuning,
   ) {
     this.compiler = new PlumbingCompiler(doc, fuelOf(doc), tuning);
-    for (const id of this.compiler.pumpLaws.keys()) {
-      const circuit = this.wiring === 'as-drawn' ? circuitFor(doc, id)?.[1] : undefined;
-      if (circuit) this.circuits.set(id, prepareCircuit(doc, circuit));
-    }
+    const wired = [...this.compiler.pumpLaws.keys(), ...Object.keys(doc.wiring.loads ?? {})];
+    this.power = powerNetwork(doc, this.wiring === 'as-drawn' ? wired : []);
   }
 
   get temperatures(): FuelTemperatures {
@@ -94,14 +94,14 @@ export class CoupledSolver {
       const hydraulic = solver.solve(network);
       iterations += hydraulic.iterations;
       if (!hydraulic.solution) return { ...hydraulic, iterations, solution: null };
-      const pumps = this.pumps(state, hydraulic.solution);
+      const { pumps, loads } = this.electric(state, hydraulic.solution);
       let moved = 0;
       for (const [id, pump] of pumps) {
         moved = Math.max(moved, Math.abs(pump.volts - (this.volts.get(id) ?? 0)));
         this.volts.set(id, pump.volts);
       }
       if (moved < VOLT_TOLERANCE || !state.pumpsOn) {
-        return { ...hydraulic, iterations, solution: { network: hydraulic.solution, pumps } };
+        return { ...hydraulic, iterations, solution: { network: hydraulic.solution, pumps, loads } };
       }
     }
     return {
@@ -149,30 +149,56 @@ export class CoupledSolver {
     return rails.reduce((sum, id) => sum + inflow(this.compiler.graph.links, solution.network, id), 0);
   }
 
-  private pumps(state: OperatingState, network: NetworkSolution): Map<string, PumpOperating> {
-    const out = new Map<string, PumpOperating>();
+  /** Every pump at the rise it works against, all loads on the source together. */
+  private electric(
+    state: OperatingState,
+    network: NetworkSolution,
+  ): { readonly pumps: Map<string, PumpOperating>; readonly loads: Map<string, CircuitSolution> } {
+    const supply = { volts: state.supplyVolts, ohms: this.doc.brief.electrical.sourceOhms };
+    const circuits = this.power.solve(supply, (id) => this.currentOf(id, state, network));
+    const pumps = new Map<string, PumpOperating>();
+    const loads = new Map(circuits);
     for (const [id, law] of this.compiler.pumpLaws) {
+      loads.delete(id);
       const link = network.links.get(id);
-      if (!link) continue;
-      const rise = link.pDown - link.pUp;
       const part = this.doc.plumbing.elements[id];
-      if (part?.kind !== 'pump' || !pumpRuns(part, state)) {
-        out.set(id, { ...AT_REST, flow: link.flow, continued: link.flow, rise });
+      if (!link || part?.kind !== 'pump') continue;
+      const rise = link.pDown - link.pUp;
+      if (!this.compiler.pumpRuns(id, state)) {
+        pumps.set(id, { ...AT_REST, flow: link.flow, continued: link.flow, rise });
         continue;
       }
       const command = commandOf(part, state);
-      const asked = command === undefined ? {} : { command };
-      const circuit = this.circuits.get(id)?.(state.supplyVolts, (v) => law(rise, v, command).current);
-      const pumpVolts = circuit?.loadVolts ?? state.supplyVolts;
-      out.set(id, {
-        ...law(rise, pumpVolts, command),
-        volts: pumpVolts,
+      const circuit = circuits.get(id);
+      const volts = circuit?.loadVolts ?? state.supplyVolts;
+      pumps.set(id, {
+        ...law(rise, volts, command),
+        volts,
         rise,
         ...(circuit ? { circuit } : {}),
-        ...asked,
+        ...(command === undefined ? {} : { command }),
       });
     }
-    return out;
+    return { pumps, loads };
+  }
+
+  /** A at V of a load in a state; null where it is off. */
+  private currentOf(
+    id: string,
+    state: OperatingState,
+    network: NetworkSolution,
+  ): ((volts: number) => number) | null {
+    const part = this.doc.plumbing.elements[id];
+    const law = this.compiler.pumpLaws.get(id);
+    if (part?.kind !== 'pump' || !law) {
+      const load = this.doc.wiring.loads?.[id];
+      return load && loadRuns(this.doc, id, load, state) ? loadCurrent(load) : null;
+    }
+    const link = network.links.get(id);
+    if (!link || !this.compiler.pumpRuns(id, state)) return null;
+    const rise = link.pDown - link.pUp;
+    const command = commandOf(part, state);
+    return (v) => law(rise, v, command).current;
   }
 
   /**

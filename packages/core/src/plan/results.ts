@@ -3,6 +3,7 @@ import type { FuelProperties } from '../demand/fuel.ts';
 import type { Finding } from '../outcome/finding.ts';
 import type { LinkState } from '../plumbing/laws/link-law.ts';
 import type { AbsolutePressure, GaugePressure } from '../quantities/pressure.ts';
+import type { CircuitSolution } from '../wiring/power-network.ts';
 import type { PumpOperating } from './coupled.ts';
 import type { Balance } from './tank-balance.ts';
 import type { OperatingState } from './states.ts';
@@ -65,6 +66,13 @@ export interface RegulatorResult {
   readonly raisedBy: string | null;
 }
 
+/** A load that is no pump, where it is on. */
+export interface LoadResult {
+  readonly id: string;
+  readonly name: string;
+  readonly circuit: CircuitSolution;
+}
+
 export interface StateResult {
   readonly state: OperatingState;
   readonly converged: boolean;
@@ -87,6 +95,7 @@ export interface StateValues {
   readonly pumps: readonly PumpResult[];
   /** The bypass regulator that rules: of several, the one set lowest. */
   readonly regulator: RegulatorResult | null;
+  readonly loads: readonly LoadResult[];
   /** What each tank, factory supply and surge tank gives or gains. */
   readonly balance: Balance;
   readonly stations: readonly StationResult[];

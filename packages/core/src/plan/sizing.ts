@@ -10,7 +10,7 @@ import { familyOf, wireSizeName, type WireSize } from '../wiring/wire.ts';
 import { wireAmpacity } from './circuits.ts';
 import { CoupledSolver } from './coupled.ts';
 import { BACK_PRESSURE_SHARE, isOverrun, RAIL_HIGH_LIMIT } from './findings/regulation.ts';
-import { DROP_LIMITS } from './findings/wiring.ts';
+import { DROP_LIMITS } from './findings/limits.ts';
 import { evaluateState } from './state-result.ts';
 import { operatingStates } from './states.ts';
 

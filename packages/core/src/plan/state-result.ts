@@ -73,6 +73,11 @@ function stateValues(solver: CoupledSolver, state: OperatingState, solution: Cou
     injectorFlow: Math.max(0, state.draw),
     pumps: pumpResults(solver, solution),
     regulator,
+    loads: [...solution.loads].map(([id, circuit]) => ({
+      id,
+      name: doc.wiring.loads?.[id]?.name ?? id,
+      circuit,
+    })),
     balance: tankBalance(doc, solver.compiler.graph, network),
     stations,
     junctions: Object.fromEntries(

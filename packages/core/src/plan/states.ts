@@ -21,6 +21,8 @@ export interface OperatingState {
   readonly pumpsOn: boolean;
   /** Every pump made to run at full speed, whatever its trigger says: adjusting and engine-off tests. */
   readonly forced?: boolean;
+  /** Loads that run, where a replay says so: it stands above every rule. */
+  readonly running?: ReadonlySet<string>;
 }
 
 export const fuelOf = (doc: JobDocument): FuelProperties => fuelProperties(doc.brief.fuel, doc.brief.fuelK);

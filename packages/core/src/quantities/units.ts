@@ -141,6 +141,8 @@ export const DIMENSIONS = {
     units: [unit('%', 0.01, 0, ['percent', 'pct'])],
     shown: { us: '%', metric: '%' },
   },
+  /** Delays, timers, moments of a drive. */
+  duration: plain('duration', 's', 1, ['sec', 'seconds']),
   engineSpeed: plain('engine speed', 'rpm', 0, ['1/min']),
   volts: plain('voltage', 'V', 2, ['v', 'volt', 'volts']),
   amps: plain('current', 'A', 1, ['a', 'amp', 'amps']),

@@ -18,6 +18,8 @@ export interface Signals {
   readonly rpm: number;
   /** Pa gauge. */
   readonly boost: number;
+  /** Pa gauge ahead of the throttle plate, where that is another pressure. */
+  readonly boostBefore?: number;
   /** 0–1. */
   readonly throttle: number;
   /** Pa gauge. */
@@ -41,7 +43,7 @@ export interface LaneStep {
 const level = (term: LevelTerm, s: Signals): number => {
   switch (term.kind) {
     case 'boost':
-      return s.boost;
+      return term.point === 'before-throttle' ? (s.boostBefore ?? s.boost) : s.boost;
     case 'throttle':
       return s.throttle;
     case 'rpm':

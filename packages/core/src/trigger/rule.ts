@@ -1,6 +1,13 @@
 /** What a condition looks at. Pressures Pa gauge, throttle 0–1. */
 export type Term =
-  | { readonly kind: 'boost'; readonly above: number; readonly below: number; readonly not: boolean }
+  | {
+      readonly kind: 'boost';
+      readonly above: number;
+      readonly below: number;
+      readonly not: boolean;
+      /** Where its hose is tapped; behind the throttle unless told. */
+      readonly point?: 'behind-throttle' | 'before-throttle';
+    }
   | { readonly kind: 'throttle'; readonly above: number; readonly below: number; readonly not: boolean }
   | { readonly kind: 'rpm'; readonly above: number; readonly below: number; readonly not: boolean }
   | { readonly kind: 'oil-pressure'; readonly above: number; readonly below: number; readonly not: boolean }

@@ -57,6 +57,18 @@ const PLAIN = new Set([
   'terminalName',
   'signalKeys',
   'rulesOf',
+  'ruleOf',
+  'dropRule',
+  'freeRuleId',
+  'renamed',
+  'undrawnPieces',
+  'standardDrive',
+  'stagingThreshold',
+  'circuitStates',
+  'hardest',
+  'weakestWire',
+  'wireLength',
+  'wiresBehind',
 ]);
 
 describe('public functions of the core', () => {

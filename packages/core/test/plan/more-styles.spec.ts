@@ -101,8 +101,7 @@ describe('supplementary supply beside the factory one', () => {
 });
 
 describe('return into a suction tee', () => {
-  const always = (doc: JobDocument) =>
-    applied(doc, [{ op: 'remove', path: '/plumbing/elements/pump/onAboveBoostPa' }]);
+  const always = (doc: JobDocument) => applied(doc, [{ op: 'remove', path: '/wiring/triggers/rule-1' }]);
 
   test('running at idle it reheats its own fuel until the pump inlet boils; under boost it does not', () => {
     const doc = job('suction-tee');

@@ -112,7 +112,7 @@ describe('two pumps', () => {
 
   test('a second pump too late is found, with the boost it must be on before, and the fix clears it', () => {
     const hungry = applied(doc, [
-      { op: 'replace', path: '/plumbing/elements/pump-2/onAboveBoostPa', value: 13.9 * PSI },
+      { op: 'replace', path: '/wiring/triggers/rule-1/any/0/all/0/above', value: 13.9 * PSI },
       ...doc.brief.pull.map((p, i) => ({
         op: 'replace' as const,
         path: `/brief/pull/${i}/powerW`,

@@ -74,7 +74,15 @@ describe('circuit', () => {
   // ABYC E-11 example form: round trip 20 ft, 15 A, 12 AWG, worked from table 8 at 75 °C.
   test('a fixed current drops I·R, split by element and side', () => {
     const wire = (id: string) =>
-      ({ id, kind: 'wire', size: 'awg-12', conductor: 'copper', length: 3.048, ambientK: C20 }) as const;
+      ({
+        id,
+        circuitId: 'c',
+        kind: 'wire',
+        size: 'awg-12',
+        conductor: 'copper',
+        length: 3.048,
+        ambientK: C20,
+      }) as const;
     const s = solveCircuit({ volts: 12.6, ohms: 0.01 }, [wire('out')], [wire('back')], () => 15);
     const hot = s.feed[0]!.conductorK!;
     expect(s.conductorDrop).toBeCloseTo(15 * 2 * 3.048 * wireResistance('awg-12', 'copper', hot), 6);
@@ -84,16 +92,23 @@ describe('circuit', () => {
 
   test('a pump on a 12.4 V battery through good wire sees 11.2–11.9 V (common practice)', () => {
     const law = pumpLaw(PUMPS.T340.model);
-    const copper = { kind: 'wire', size: 'awg-10', conductor: 'copper', length: 4.5, ambientK: 313 } as const;
+    const copper = {
+      circuitId: 'c',
+      kind: 'wire',
+      size: 'awg-10',
+      conductor: 'copper',
+      length: 4.5,
+      ambientK: 313,
+    } as const;
     const s = solveCircuit(
       { volts: 12.4, ohms: 0.01 },
       [
-        { id: 'f', kind: 'fuse', ohms: 0.085 / 20 },
+        { id: 'f', circuitId: 'c', kind: 'fuse', ohms: 0.085 / 20 },
         { id: 'w', ...copper },
-        { id: 'r', kind: 'relay', ohms: 0.005 },
-        { id: 'p', kind: 'connector', ohms: 0.002 },
+        { id: 'r', circuitId: 'c', kind: 'relay', ohms: 0.005 },
+        { id: 'p', circuitId: 'c', kind: 'connector', ohms: 0.002 },
       ],
-      [{ id: 'c', kind: 'chassis', ohms: 0.003 }],
+      [{ id: 'c', circuitId: 'c', kind: 'chassis', ohms: 0.003 }],
       (v) => law(400e3, v).current,
     );
     expect(s.loadVolts).toBeGreaterThan(11.2);

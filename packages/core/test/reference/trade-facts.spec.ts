@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  boostRule,
   BACK_PRESSURE_SHARE,
   evaluatePlan,
   evaluateStates,
@@ -129,9 +130,7 @@ describe('a small factory return, 6 mm, 4 m, K 6', () => {
       cv: 0.8,
       droop: REGULATORS.small.droop,
     };
-    const second = e['pump-2'] as ElementOf<'pump'>;
-    const { onAboveBoostPa: _staged, ...always } = second;
-    e['pump-2'] = pumps === 2 ? always : { ...second, onAboveBoostPa: 400e3 };
+    doc.wiring.triggers = pumps === 2 ? {} : { 'rule-1': boostRule('pump-2', 400e3) };
     doc.wiring.circuits = {};
     return doc;
   };

@@ -2,9 +2,9 @@ import {
   type Finding,
   type JobDocument,
   type Path,
-  type PlumbingElement,
   type StateResult,
   type StationResult,
+  stagingThreshold,
 } from '@venula/core';
 import { formatQuantity, type UnitSystem } from '@venula/core';
 import type { LineKind } from '../../ui/lines.ts';
@@ -44,7 +44,7 @@ export function plumbTrack(
           way: path.role === 'feed' ? 'out' : 'home',
           line,
           items: order.map((e, i) =>
-            trackItem(e, elements[e]!, stations.get(e), lineOf(order, i, path, doc), findings, units),
+            trackItem(doc, e, stations.get(e), lineOf(order, i, path, doc), findings, units),
           ),
         };
       }),
@@ -86,7 +86,8 @@ function firstTank({ plumbing: { junctions, paths } }: JobDocument): string {
 
 /** Suction up to a pump, pressure after it; in a way home, pressure up to the regulator. */
 function lineOf(order: readonly string[], i: number, path: Path, { plumbing }: JobDocument): LineKind {
-  const at = (kind: PlumbingElement['kind']) => order.findIndex((id) => plumbing.elements[id]?.kind === kind);
+  const at = (kind: JobDocument['plumbing']['elements'][string]['kind']) =>
+    order.findIndex((id) => plumbing.elements[id]?.kind === kind);
   if (path.role === 'return') return i < at('bypass-regulator') ? 'feed' : 'return';
   const pump = at('pump');
   // A way from a tank without a pump in it is what some pump further on draws through.
@@ -95,18 +96,19 @@ function lineOf(order: readonly string[], i: number, path: Path, { plumbing }: J
 }
 
 function trackItem(
+  doc: JobDocument,
   id: string,
-  e: PlumbingElement,
   station: StationResult | undefined,
   line: LineKind,
   findings: readonly Finding[],
   units: UnitSystem,
 ): TrackItem {
+  const e = doc.plumbing.elements[id]!;
   return {
     id,
     symbol: e.kind,
     name: e.name,
-    caption: captionOf(e, units),
+    caption: captionOf(doc, id, units),
     line: e.kind === 'pump' ? 'feed' : line,
     weight: e.kind === 'run' ? 1.5 : 1,
     before: station?.pUp ?? 0,
@@ -116,7 +118,8 @@ function trackItem(
   };
 }
 
-export function captionOf(e: PlumbingElement, units: UnitSystem): string {
+export function captionOf(doc: JobDocument, id: string, units: UnitSystem): string {
+  const e = doc.plumbing.elements[id]!;
   switch (e.kind) {
     case 'run': {
       const size = e.boreM === undefined ? `-${e.dash}` : formatQuantity('bore', e.boreM, 'metric').text;
@@ -127,12 +130,13 @@ export function captionOf(e: PlumbingElement, units: UnitSystem): string {
     case 'blocking-regulator':
     case 'bypass-regulator':
       return `Cv ${e.cv}, 1:${e.ratio}`;
-    case 'pump':
-      if (e.onAboveBoostPa !== undefined)
-        return `on above ${formatQuantity('pressure', e.onAboveBoostPa, units).text}`;
+    case 'pump': {
+      const stagedAbove = stagingThreshold(doc, id)?.term.above;
+      if (stagedAbove !== undefined) return `on above ${formatQuantity('pressure', stagedAbove, units).text}`;
       return e.speed
         ? 'speed by signal'
         : (e.catalogueId ?? (e.known === 'point' ? 'one point' : 'own curve'));
+    }
     case 'rising-rate':
       return `${e.ratio}:1`;
     case 'jet':

@@ -1,7 +1,12 @@
 import {
+  boostRule,
+  dropRule,
   elementPath as at,
   fullSpeedAt,
   PUMPS,
+  ruleOf,
+  setRule,
+  stagingThreshold,
   swapPump,
   type ElementOf,
   type SpeedControl,
@@ -43,27 +48,44 @@ export function PumpFields({ id, pump }: { readonly id: string; readonly pump: E
         <OnePointDialog id={id} pump={pump} />
       </div>
       <PlanQuantity path={at(id, 'reliefPa')} label="Relief opens at" dimension="pressure" />
-      <Choice
-        label="Runs"
-        value={pump.onAboveBoostPa === undefined ? 'always' : 'staged'}
-        disabled={readOnly}
-        options={[
-          { value: 'always', label: 'always' },
-          { value: 'staged', label: 'above a boost' },
-        ]}
-        onChoose={(v) =>
-          edit(
-            v === 'staged'
-              ? { op: 'add', path: at(id, 'onAboveBoostPa'), value: 34_474 }
-              : { op: 'remove', path: at(id, 'onAboveBoostPa') },
-          )
-        }
-      />
-      {pump.onAboveBoostPa !== undefined && (
-        <PlanQuantity path={at(id, 'onAboveBoostPa')} label="On at and above" dimension="pressure" />
-      )}
+      <WhenItRuns id={id} />
       <SpeedFields id={id} speed={pump.speed} />
       <PlanQuantity path={at(id, 'elevationM')} label="Height, tank floor is 0" dimension="length" />
+    </>
+  );
+}
+
+/** Usual start of a staging threshold: 5 psi. */
+const FIRST_THRESHOLD = 34_474;
+
+/** Always, above a boost, or by the rule made for it in Wire: one and the same rule, told here in short. */
+function WhenItRuns({ id }: { readonly id: string }) {
+  const { doc, edit, readOnly } = useJob();
+  const { id: own } = ruleOf(doc, id);
+  const threshold = stagingThreshold(doc, id);
+  return (
+    <>
+      <Choice
+        label="Runs"
+        value={own === undefined ? 'always' : threshold ? 'staged' : 'rule'}
+        disabled={readOnly}
+        options={[
+          { value: 'always', label: 'with the key on' },
+          { value: 'staged', label: 'above a boost' },
+          ...(own !== undefined && !threshold ? [{ value: 'rule', label: 'by its rule, see Wire' }] : []),
+        ]}
+        onChoose={(v) => {
+          if (v === 'always') edit(...dropRule(doc, id));
+          if (v === 'staged') edit(...setRule(doc, boostRule(id, FIRST_THRESHOLD)));
+        }}
+      />
+      {threshold && (
+        <PlanQuantity
+          path={`/wiring/triggers/${threshold.ruleId}/any/${threshold.clause}/all/${threshold.index}/above`}
+          label="On at and above"
+          dimension="pressure"
+        />
+      )}
     </>
   );
 }

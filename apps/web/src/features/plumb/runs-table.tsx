@@ -64,7 +64,7 @@ function What({ id }: { readonly id: string }) {
   const { units } = useSettings();
   const e = doc.plumbing.elements[id];
   if (!e) return null;
-  if (e.kind !== 'run' || e.boreM !== undefined) return captionOf(e, units);
+  if (e.kind !== 'run' || e.boreM !== undefined) return captionOf(doc, id, units);
   const sizes = sizesOf(HOSE_KINDS[e.hose]);
   return (
     <span className="grid w-[190px] grid-cols-[76px_1fr] gap-1">

@@ -16,6 +16,7 @@ export const segmentCaption = (s: Segment, units: UnitSystem): string => {
     case 'fuse':
     case 'relay':
       return `${s.ratingA} A`;
+    case 'switch':
     case 'connector':
     case 'chassis':
       return formatQuantity('resistance', s.ohms, units).text;
@@ -24,6 +25,7 @@ export const segmentCaption = (s: Segment, units: UnitSystem): string => {
 
 /** One pump circuit as a loop: battery, feed, pump, ground, battery, with the volts along it. */
 export function wireTrack(
+  circuitId: string,
   circuit: Circuit,
   pumpName: string,
   solution: CircuitSolution | undefined,
@@ -38,7 +40,7 @@ export function wireTrack(
       if (!segment) return [];
       const before = at;
       at -= drops.get(id) ?? 0;
-      const worst = findings.find((f) => f.place.id === id);
+      const worst = findings.find((f) => f.place.id === id && (f.place.within ?? circuitId) === circuitId);
       return [
         {
           id,

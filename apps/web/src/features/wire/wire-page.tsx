@@ -27,6 +27,7 @@ export function WirePage() {
     () =>
       circuit
         ? wireTrack(
+            circuitId!,
             circuit,
             doc.plumbing.elements[circuit.loadId]?.name ?? 'Pump',
             pump?.circuit,
@@ -34,7 +35,7 @@ export function WirePage() {
             units,
           )
         : null,
-    [circuit, doc, pump, findings, units],
+    [circuitId, circuit, doc, pump, findings, units],
   );
   if (!circuit || !circuitId || !track) return <StageFrame>No pump circuit is planned.</StageFrame>;
 

@@ -1,3 +1,4 @@
+import { boostRule } from '../triggers.ts';
 import { REGULATORS } from '../../parts/catalogue/fittings.ts';
 import {
   checkValve,
@@ -46,7 +47,7 @@ export const suctionTee: Pattern = {
           suction: { ...run('Suction hose', 10, 0.6, 'under-body', 90), ends: ['straight', 'straight'] },
           coarse: { ...filter, name: 'Coarse filter', micron: 100, media: 'steel', lossAt400Pa: 1500 },
           inlet: { ...run('Tee to pump', 10, 0.15, 'under-body', 0), ends: ['straight', 'straight'] },
-          pump: { ...pumpElement('T255', -0.1), name: 'Auxiliary pump', onAboveBoostPa: 4 * PSI },
+          pump: { ...pumpElement('T255', -0.1), name: 'Auxiliary pump' },
           stub: { ...run('Pump to tee', 6, 0.3, 'under-body', 45), ends: ['straight', 'straight'] },
           regulator: {
             kind: 'bypass-regulator',
@@ -82,6 +83,7 @@ export const suctionTee: Pattern = {
         },
       },
       { 'pump-circuit': { ...pumpCircuit('pump'), name: 'Auxiliary pump feed' } },
+      { 'rule-1': boostRule('pump', 4 * PSI) },
     );
     const pull = job.brief.pull.map((p) => ({ ...p, powerW: p.powerW * 1.1, boostPa: p.boostPa * 0.6 }));
     return {

@@ -1,3 +1,4 @@
+import { boostRule } from '../triggers.ts';
 import { REGULATORS } from '../../parts/catalogue/fittings.ts';
 import {
   checkValve,
@@ -44,7 +45,7 @@ export const supplementary: Pattern = {
         elements: {
           'factory-line': { ...run('Factory line', 6, 4, 'under-body'), hose: 'hard-steel', existing: true },
           strainer,
-          pump: { ...pumpElement('T255', -0.1), name: 'Supplementary pump', onAboveBoostPa: 4 * PSI },
+          pump: { ...pumpElement('T255', -0.1), name: 'Supplementary pump' },
           feed: run('Feed hose', 6, 4.2, 'under-body'),
           check: { ...checkValve, name: 'Separating check valve', boreM: 0.0079 },
           spur: run('Hose to the rail port', 6, 0.6, 'engine-bay', 90),
@@ -73,6 +74,7 @@ export const supplementary: Pattern = {
         },
       },
       { 'pump-circuit': { ...pumpCircuit('pump'), name: 'Supplementary pump feed' } },
+      { 'rule-1': boostRule('pump', 4 * PSI) },
     );
     const pull = job.brief.pull.map((p) => ({ ...p, powerW: p.powerW * 1.1, boostPa: p.boostPa * 0.6 }));
     return {

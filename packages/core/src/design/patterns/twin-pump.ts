@@ -1,3 +1,4 @@
+import { boostRule } from '../triggers.ts';
 import {
   bypassRegulator,
   checkValve,
@@ -33,7 +34,7 @@ export const twinPump: Pattern = {
           'pump-1': { ...pumpElement('T255', -0.1), name: 'Pump 1, always on' },
           'check-1': { ...checkValve, name: 'Check valve 1', boreM: 0.0079 },
           'strainer-2': { ...strainer, name: 'Strainer 2' },
-          'pump-2': { ...pumpElement('T255', -0.1), name: 'Pump 2, staged', onAboveBoostPa: 5 * PSI },
+          'pump-2': { ...pumpElement('T255', -0.1), name: 'Pump 2, staged' },
           'check-2': { ...checkValve, name: 'Check valve 2', boreM: 0.0079 },
           filter,
           feed: run('Feed hose', 8, 4.5, 'under-body'),
@@ -69,5 +70,6 @@ export const twinPump: Pattern = {
         'circuit-1': { ...pumpCircuit('pump-1'), name: 'Pump 1 feed' },
         'circuit-2': { ...pumpCircuit('pump-2'), name: 'Pump 2 feed' },
       },
+      { 'rule-1': boostRule('pump-2', 5 * PSI) },
     ),
 };

@@ -10,7 +10,9 @@ import { structureFindings } from './structure.ts';
 import { supplyFindings } from './supply.ts';
 import { tankFindings } from './tanks.ts';
 import { trappedFindings } from './trapped.ts';
-import { wiringFindings } from './wiring.ts';
+import { triggerFindings } from './trigger.ts';
+import { harnessFindings } from './harness.ts';
+import { wiringFindings } from './wiring/all.ts';
 
 /** Adding a rule is one file and one line here. */
 const RULES: readonly FindingRule[] = [
@@ -24,6 +26,8 @@ const RULES: readonly FindingRule[] = [
   pumpFindings,
   hoseFindings,
   wiringFindings,
+  triggerFindings,
+  harnessFindings,
   goalFindings,
 ];
 

@@ -1,28 +1,21 @@
-import { elementPath } from '../../design/edit.ts';
 import type { JobDocument } from '../../design/job-document.ts';
-import type { Finding } from '../../outcome/finding.ts';
+import { moveThreshold, never, stagingThreshold, withRule, type Threshold } from '../../design/triggers.ts';
+import type { Finding, FindingFix } from '../../outcome/finding.ts';
 import { CoupledSolver } from '../coupled.ts';
-import { both, settled, type FindingContext, type FindingRule } from './context.ts';
-
-/** Margin the running pumps must still have when the next one comes in. */
-export const STAGING_MARGIN = 0.1;
+import {
+  PUMP_START_S,
+  STAGING_MARGIN,
+  stagingAdvice,
+  SWITCH_TOLERANCE,
+  type StagingAdvice,
+} from '../staging.ts';
+import { both, type FindingContext, type FindingRule } from './context.ts';
 
 const pumpIds = (doc: JobDocument): string[] =>
   Object.entries(doc.plumbing.elements).flatMap(([id, e]) => (e.kind === 'pump' ? [id] : []));
 
 /** The same plan with one pump that never runs. */
-const without = (doc: JobDocument, id: string): JobDocument => {
-  const e = doc.plumbing.elements[id]!;
-  return e.kind === 'pump'
-    ? {
-        ...doc,
-        plumbing: {
-          ...doc.plumbing,
-          elements: { ...doc.plumbing.elements, [id]: { ...e, onAboveBoostPa: 400e3 } },
-        },
-      }
-    : doc;
-};
+const without = (doc: JobDocument, id: string): JobDocument => withRule(doc, never(id));
 
 /** Pumps that feed rails: one that only fills a surge tank is no second one. */
 function feedingPumps(doc: JobDocument): string[] {
@@ -40,45 +33,60 @@ export const pumpFindings: FindingRule = (context) => {
     : [...ids.flatMap((id) => staging(context, id)), ...redundancy(context, ids)];
 };
 
-function staging(context: FindingContext, id: string): Finding[] {
-  const e = context.doc.plumbing.elements[id]!;
-  if (e.kind !== 'pump' || e.onAboveBoostPa === undefined) return [];
-  const solver = new CoupledSolver(without(context.doc, id));
-  const alone = settled(context)
-    .filter((s) => s.state.kind === 'pull')
-    .flatMap((s) => {
-      const best = solver.available(s.state);
-      return best ? [{ boost: s.state.manifold, margin: best.flow / s.state.draw - 1 }] : [];
-    })
-    .sort((a, b) => a.boost - b.boost);
-  const short = alone.findIndex((p) => p.margin < STAGING_MARGIN);
-  if (short < 0) return [];
-  const first = alone[short]!;
-  const before = alone[short - 1];
-  // Straight between the last point that still had the margin and the first that has not.
-  const share = before ? (before.margin - STAGING_MARGIN) / (before.margin - first.margin) : 0;
-  const needed = before ? before.boost + share * (first.boost - before.boost) : first.boost;
-  if (e.onAboveBoostPa <= needed) return [];
-  const value = Math.max(0, Math.floor((needed * 0.9) / 1000) * 1000);
+function staging({ doc }: FindingContext, id: string): Finding[] {
+  const e = doc.plumbing.elements[id]!;
+  const threshold = stagingThreshold(doc, id);
+  if (!threshold) return [];
+  const { above } = threshold.term;
+  const advice = stagingAdvice(doc, id);
+  const { needed } = advice;
+  if (needed === null || above <= advice.latest) return [];
+  const tooLate = above > needed;
+  const first = advice.alone.find((p) => p.margin < STAGING_MARGIN)!;
   return [
     {
-      code: 'STAGING_LATE',
-      severity: first.margin < 0 ? 'stop' : 'fix',
+      code: advice.set ? 'STAGING_LATE' : 'STAGING_BY_BOOST',
+      severity: tooLate && first.margin < 0 ? 'stop' : 'fix',
       stage: 'plumb',
       place: { id, name: e.name },
-      title: `${e.name} comes in at ${both('pressure', e.onAboveBoostPa)}; it must be on before ${both('pressure', needed)}.`,
+      title: tooLate
+        ? `${e.name} comes in at ${both('pressure', above)}; it must be on before ${both('pressure', needed)}.`
+        : `${e.name} is set to ${both('pressure', above)}, on full only after ${both('pressure', needed)}.`,
       dimension: 'pressure',
-      value: e.onAboveBoostPa,
-      limit: needed,
+      value: above,
+      limit: tooLate ? needed : advice.latest,
       why: {
-        text: 'Without it the others fall below their 10 % staging margin there. A mixture that goes lean just before the second pump starts means its threshold is too high.',
-        formula: `available without it ÷ demand − 1 = ${(first.margin * 100).toFixed(0)} % at ${both('pressure', first.boost)}`,
-        source: 'joint solve with that pump off; 10 % staging margin is common practice',
+        text: advice.set
+          ? 'Without it the others fall below their 10 % staging margin there. A mixture that goes lean just before the second pump starts means its threshold is too high.'
+          : 'The others run out before boost leaves the range of cruise, so a boost switch cannot tell the two apart. Use engine speed.',
+        formula: `available without it ÷ demand − 1 = ${(first.margin * 100).toFixed(0)} % at ${both('pressure', first.boost)}; ${both('pressure', needed)} − ${both('pressure', SWITCH_TOLERANCE)} switch − ${both('pressure', advice.rate * PUMP_START_S)} while it starts = ${both('pressure', advice.latest)}`,
+        source: 'joint solve with that pump off; 10 % staging margin and 0.2 s of start are common practice',
       },
-      fixes: [
+      fixes: stagingFixes(doc, threshold, advice),
+    },
+  ];
+}
+
+function stagingFixes(doc: JobDocument, threshold: Threshold, advice: StagingAdvice): FindingFix[] {
+  if (advice.set) {
+    const { above, below } = advice.set;
+    return [
+      {
+        label: `Bring it in at ${both('pressure', above)}`,
+        patch: moveThreshold(doc, threshold, above, below),
+      },
+    ];
+  }
+  if (advice.rpm === null) return [];
+  const value = { kind: 'rpm', above: advice.rpm, below: Math.max(0, advice.rpm - 300), not: false } as const;
+  return [
+    {
+      label: `Bring it in at ${advice.rpm} rpm instead`,
+      patch: [
         {
-          label: `Bring it in at ${both('pressure', value)}`,
-          patch: [{ op: 'replace', path: elementPath(id, 'onAboveBoostPa'), value }],
+          op: 'replace',
+          path: `/wiring/triggers/${threshold.ruleId}/any/${threshold.clause}/all/${threshold.index}`,
+          value,
         },
       ],
     },

@@ -1,5 +1,5 @@
 import type { Harness } from '../../design/job-document.ts';
-import { fuseOhms } from '../../wiring/circuit.ts';
+import { fuseOhms } from '../../wiring/power-network.ts';
 import { DcNetwork, type DcElement } from '../../wiring/network/dc-network.ts';
 import { wireResistance } from '../../wiring/wire.ts';
 
@@ -138,6 +138,9 @@ export class HarnessModel {
             signalHolds(d.signal, i.signals),
           );
           this.limits.push({ id, element: `${id}/driver`, most: d.ratingA });
+          break;
+        case 'connector':
+          add(id, at('a'), at('b'), Math.max(1e-4, d.ohms));
           break;
         case 'load':
           this.loads.push({ id, plus: at('plus'), minus: at('minus') });

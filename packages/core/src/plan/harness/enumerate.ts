@@ -1,4 +1,5 @@
-import type { Harness, PumpTrigger } from '../../design/job-document.ts';
+import type { Harness } from '../../design/job-document.ts';
+import type { Rules } from '../../design/triggers.ts';
 import { ruleRuns, ruleSignals, termKey } from '../../trigger/rule.ts';
 import { HarnessModel, signalsIn, type Behaviour, type Inputs, type LoadState } from './behave.ts';
 
@@ -13,8 +14,6 @@ export interface TruthRow {
   /** Does what the rules say, and nothing carries too much. */
   readonly right: boolean;
 }
-
-export type Rules = Readonly<Record<string, PumpTrigger>>;
 
 /** Signals beyond which combinations are not all tried: 2^16 rows are more than anybody checks. */
 export const MOST_SIGNALS = 14;

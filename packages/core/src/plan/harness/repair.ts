@@ -1,7 +1,8 @@
 import { allTerminals, terminalName } from '../../design/devices.ts';
 import type { Harness, HarnessWire } from '../../design/job-document.ts';
 import type { PatchOperation } from '../../outcome/finding.ts';
-import { doesRight, truthTable, type Rules, type TruthRow } from './enumerate.ts';
+import type { Rules } from '../../design/triggers.ts';
+import { doesRight, truthTable, type TruthRow } from './enumerate.ts';
 
 /** One change that makes the harness do what the rules say: it names the place. */
 export interface Repair {

@@ -1,0 +1,160 @@
+import type { PatchOperation } from '../outcome/finding.ts';
+import { termKey, type LevelTerm } from '../trigger/rule.ts';
+import type { JobDocument, PumpTrigger } from './job-document.ts';
+
+export type Rules = Readonly<Record<string, PumpTrigger>>;
+
+/** A pump without a rule runs whenever the key is on. */
+export const ALWAYS: Omit<PumpTrigger, 'loadId'> = {
+  any: [{ all: [] }],
+  primeS: 0,
+  minOnS: 0,
+  minOffS: 0,
+  needsIgnition: true,
+  needsInertia: true,
+  overrideS: 30,
+};
+
+/** How far below its threshold a boost switch lets go, Pa (typical). */
+export const SWITCH_HYSTERESIS = 7e3;
+
+/**
+ * The plain rule of a staged pump: on at a boost and above.
+ * @param loadId pump
+ * @param abovePa Pa gauge
+ * @returns rule with the usual hysteresis of a boost switch (7 kPa, typical)
+ * @throws nothing
+ * @source common practice
+ * @example boostRule('pump-2', 35e3).any[0].all[0].below // => 28000
+ */
+export function boostRule(loadId: string, abovePa: number): PumpTrigger {
+  const below = abovePa - SWITCH_HYSTERESIS;
+  return { ...ALWAYS, loadId, any: [{ all: [{ kind: 'boost', above: abovePa, below, not: false }] }] };
+}
+
+/** The rule of one load: its own, or the plain one a pump without a rule has. */
+export function ruleOf(
+  doc: JobDocument,
+  loadId: string,
+): { readonly id?: string; readonly rule: PumpTrigger } {
+  const own = Object.entries(doc.wiring.triggers ?? {}).find(([, r]) => r.loadId === loadId);
+  return own ? { id: own[0], rule: own[1] } : { rule: { ...ALWAYS, loadId } };
+}
+
+/** The rule of every pump and every other load of a job: its own, or what it does without one. */
+export function rulesOf(doc: JobDocument): Rules {
+  const rules: Record<string, PumpTrigger> = {};
+  for (const [id, e] of Object.entries(doc.plumbing.elements)) {
+    if (e.kind !== 'pump') continue;
+    const { id: ruleId, rule } = ruleOf(doc, id);
+    rules[ruleId ?? id] = rule;
+  }
+  for (const [id, load] of Object.entries(doc.wiring.loads ?? {})) {
+    const { id: ruleId, rule } = ruleOf(doc, id);
+    rules[ruleId ?? id] = ruleId
+      ? rule
+      : { ...rule, needsIgnition: load.when !== 'always', needsInertia: false };
+  }
+  return rules;
+}
+
+/** The same plan with another rule for a load. */
+export function withRule(doc: JobDocument, rule: PumpTrigger): JobDocument {
+  const id = ruleOf(doc, rule.loadId).id ?? freeRuleId(doc);
+  return { ...doc, wiring: { ...doc.wiring, triggers: { ...doc.wiring.triggers, [id]: rule } } };
+}
+
+/**
+ * Patch that gives a load this rule, whether it has one already or not.
+ * @param doc job document
+ * @param rule the rule, naming its load
+ * @returns RFC 6902 operations
+ * @throws nothing
+ * @source own convention
+ * @example setRule(fullReturnJob('x'), boostRule('pump', 35e3))[0].path // => '/wiring/triggers'
+ */
+export function setRule(doc: JobDocument, rule: PumpTrigger): PatchOperation[] {
+  const id = ruleOf(doc, rule.loadId).id ?? freeRuleId(doc);
+  return doc.wiring.triggers
+    ? [{ op: 'add', path: `/wiring/triggers/${id}`, value: rule }]
+    : [{ op: 'add', path: '/wiring/triggers', value: { [id]: rule } }];
+}
+
+/** Patch that takes a load's own rule away: it then runs with the key on. */
+export function dropRule(doc: JobDocument, loadId: string): PatchOperation[] {
+  const { id } = ruleOf(doc, loadId);
+  return id === undefined ? [] : [{ op: 'remove', path: `/wiring/triggers/${id}` }];
+}
+
+/** The rule under which a load never runs: what a plan is without it. */
+export const never = (loadId: string): PumpTrigger => ({ ...ALWAYS, loadId, any: [], overrideS: 0 });
+
+/** A boost level a pump comes in at, where in its rule it stands. */
+export interface Threshold {
+  readonly ruleId: string;
+  readonly clause: number;
+  readonly index: number;
+  readonly term: LevelTerm;
+}
+
+/** The boost condition that stages a pump: the lowest of its rule, where every way on asks for a level. */
+export function stagingThreshold(doc: JobDocument, loadId: string): Threshold | undefined {
+  const { id, rule } = ruleOf(doc, loadId);
+  if (id === undefined) return undefined;
+  return rule.any
+    .flatMap(({ all }, clause) =>
+      all.flatMap((term, index): Threshold[] =>
+        term.kind === 'boost' && !term.not ? [{ ruleId: id, clause, index, term }] : [],
+      ),
+    )
+    .sort((a, b) => a.term.above - b.term.above)[0];
+}
+
+/**
+ * Moves a threshold and keeps drawn switches on the same signal.
+ * @param doc job document
+ * @param at where the threshold stands (see stagingThreshold)
+ * @param above new level, SI
+ * @param below release level, SI; as far below as before where not given
+ * @returns RFC 6902 operations
+ * @throws nothing
+ * @source own convention
+ * @example moveThreshold(PATTERNS.find((p) => p.id === 'twin-pump').job('x'), stagingThreshold(PATTERNS.find((p) => p.id === 'twin-pump').job('x'), 'pump-2'), 40e3).length // => 2
+ */
+export function moveThreshold(
+  doc: JobDocument,
+  at: Threshold,
+  above: number,
+  below = above - (at.term.above - at.term.below),
+): PatchOperation[] {
+  const path = `/wiring/triggers/${at.ruleId}/any/${at.clause}/all/${at.index}`;
+  const before = termKey(at.term);
+  const after = termKey({ ...at.term, above, below });
+  return [
+    { op: 'replace', path: `${path}/above`, value: above },
+    { op: 'replace', path: `${path}/below`, value: below },
+    ...renamed(doc, before, after),
+  ];
+}
+
+/** Patches for drawn devices that act on a signal which has got another name. */
+export function renamed(doc: JobDocument, before: string, after: string): PatchOperation[] {
+  if (before === after) return [];
+  return Object.entries(doc.wiring.harness?.devices ?? {}).flatMap(([id, d]): PatchOperation[] => {
+    if (d.kind !== 'switch' && d.kind !== 'ecu-output') return [];
+    const signal = d.signal
+      .split('&')
+      .map((part) => (part === before ? after : part === `!${before}` ? `!${after}` : part))
+      .join('&');
+    return signal === d.signal
+      ? []
+      : [{ op: 'replace', path: `/wiring/harness/devices/${id}/signal`, value: signal }];
+  });
+}
+
+/** An id no rule has yet. */
+export function freeRuleId(doc: JobDocument): string {
+  let n = 1;
+  while (`rule-${n}` in (doc.wiring.triggers ?? {})) n += 1;
+  return `rule-${n}`;
+}
