@@ -111,6 +111,7 @@ export type {
   Circuit,
   Device,
   DeviceOf,
+  ElectricLoad,
   ElementKind,
   ElementOf,
   JobDocument,
@@ -124,6 +125,8 @@ export type {
   Segment,
   SegmentOf,
   SpeedControl,
+  Tap,
+  WireEnd,
   Style,
 } from './design/job-document.ts';
 export { PATTERNS } from './design/patterns/all.ts';
@@ -212,10 +215,31 @@ export {
   type Reason,
   type Signals,
 } from './trigger/machine.ts';
-export { allTerminals, terminalName, TERMINALS } from './design/devices.ts';
+export {
+  addCircuit,
+  addLoad,
+  insertSegment,
+  moveSegment,
+  NEW_LOADS,
+  NEW_SEGMENTS,
+  removeCircuit,
+  removeSegment,
+  setTap,
+  tapTargets,
+} from './design/edit-circuit.ts';
+export { allTerminals, terminalName, terminalWord, TERMINALS } from './design/devices.ts';
 export { HarnessModel, type Behaviour, type Inputs, type LoadState } from './plan/harness/behave.ts';
 export { signalKeys, truthTable, type TruthRow } from './plan/harness/enumerate.ts';
 export { harnessOf, realiseRules } from './plan/harness/realise.ts';
+export { wiringSheet, type PinTable, type WireRow, type WiringSheet } from './plan/harness/wiring-sheet.ts';
+export {
+  layOutHarness,
+  type HarnessLayout,
+  type PlacedDevice,
+  type PlacedTerminal,
+  type PlacedWire,
+} from './plan/harness/layout.ts';
+export { wireListCsv, wirePaint, wiringNetlist, wiringSvg, wireTags } from './formats/wiring-files.ts';
 export { undrawnPieces } from './plan/harness/figures.ts';
 export {
   ALWAYS,

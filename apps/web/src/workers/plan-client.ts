@@ -13,4 +13,8 @@ let sure: Remote<PlanWorker> | undefined;
 /** Long runs have a worker of their own. */
 export const sureWorker = (): Remote<PlanWorker> => (sure ??= start());
 
+let bench: Remote<PlanWorker> | undefined;
+/** Replays and truth tables. */
+export const benchWorker = (): Remote<PlanWorker> => (bench ??= start());
+
 export const judgeWorker = (): Remote<PlanWorker> => (judge ??= start());

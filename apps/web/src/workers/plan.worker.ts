@@ -1,6 +1,23 @@
 import {
   applyPatch,
   compareJobs,
+  driveLanes,
+  driveMoments,
+  drivePressure,
+  harnessOf,
+  railDips,
+  rulesOf,
+  signalKeys,
+  stagingAdvice,
+  stagingThreshold,
+  truthTable,
+  type Dip,
+  type DriveMoment,
+  type Lane,
+  type Leg,
+  type RailMoment,
+  type StagingAdvice,
+  type TruthRow,
   confidenceSamples,
   evaluateOne,
   evaluatePlan,
@@ -27,7 +44,41 @@ export interface FixPreview {
   readonly volts: number | null;
 }
 
+/** A drive replayed: what triggers saw, what ran, and the rail beneath. */
+export interface Replay {
+  readonly moments: readonly DriveMoment[];
+  readonly lanes: readonly Lane[];
+  readonly rails: readonly RailMoment[];
+  readonly dips: readonly Dip[];
+  /** Where each staged pump should come in, by pump. */
+  readonly advice: Readonly<Record<string, StagingAdvice>>;
+}
+
+/** Every combination of inputs tried on the wiring. */
+export interface Logic {
+  readonly keys: readonly string[];
+  readonly rows: readonly TruthRow[];
+}
+
 const planWorker = {
+  replay(doc: JobDocument, legs: readonly Leg[]): Replay {
+    const moments = driveMoments(doc, legs);
+    const lanes = driveLanes(rulesOf(doc), moments);
+    const rails = drivePressure(doc, moments, lanes);
+    const staged = Object.keys(doc.plumbing.elements).filter((id) => stagingThreshold(doc, id));
+    return {
+      moments,
+      lanes,
+      rails,
+      dips: railDips(moments, rails),
+      advice: Object.fromEntries(staged.map((id) => [id, stagingAdvice(doc, id)])),
+    };
+  },
+  logic(doc: JobDocument): Logic {
+    const harness = harnessOf(doc);
+    const rules = rulesOf(doc);
+    return { keys: signalKeys(harness, rules), rows: truthTable(harness, rules) };
+  },
   state: (doc: JobDocument, stateId: string) => evaluateOne(doc, stateId),
   states: (doc: JobDocument) => evaluateStates(doc),
   plan: (doc: JobDocument) => evaluatePlan(doc),

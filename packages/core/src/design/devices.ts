@@ -33,14 +33,20 @@ export function terminalName(harness: Harness, terminal: string): string {
   const device = harness.devices[terminal.slice(0, dot)];
   const name = terminal.slice(dot + 1);
   if (!device) return terminal;
-  const words: Readonly<Record<string, string>> = {
-    com: 'common',
-    no: 'NO',
-    nc: 'NC',
-    plus: '+',
-    minus: '−',
-    a: 'in',
-    b: 'out',
-  };
-  return TERMINALS[device.kind].length === 1 ? device.name : `${device.name}, ${words[name] ?? name}`;
+  return TERMINALS[device.kind].length === 1 ? device.name : `${device.name}, ${terminalWord(name)}`;
 }
+
+const WORDS: Readonly<Record<string, string>> = {
+  com: 'common',
+  no: 'NO',
+  nc: 'NC',
+  plus: '+',
+  minus: '−',
+  a: 'in',
+  b: 'out',
+  g: '',
+  s: '',
+};
+
+/** What is written beside a terminal. */
+export const terminalWord = (name: string): string => WORDS[name] ?? name;

@@ -70,20 +70,27 @@ export const run = (
   existing: false,
 });
 
-export const pumpCircuit = (loadId: string): Circuit => ({
-  name: 'Pump feed',
+/** The usual circuit of one pump; a tag tells its parts from those of another. */
+export const pumpCircuit = (loadId: string, tag = ''): Circuit => ({
+  name: `Pump${tag} feed`,
   loadId,
   supply: 'battery',
   feed: ['fuse', 'feed-1', 'relay', 'feed-2', 'plug'],
   ground: ['ground-1', 'chassis'],
   segments: {
-    fuse: { kind: 'fuse', name: 'Fuse at the battery', ratingA: 30, distanceM: 0.15 },
-    'feed-1': wire('Battery to relay', 'red', 1.2, 'engine-bay'),
-    relay: { kind: 'relay', name: 'Pump relay', ratingA: 40, contactOhms: 0.005, suppression: 'resistor' },
-    'feed-2': wire('Relay to pump', 'red/white', 4.5, 'under-body'),
-    plug: { kind: 'connector', name: 'Pump plug', ohms: 0.002 },
-    'ground-1': wire('Pump to chassis', 'black', 0.5, 'under-body'),
-    chassis: { kind: 'chassis', name: 'Chassis ground', ohms: 0.003 },
+    fuse: { kind: 'fuse', name: `Fuse at the battery${tag}`, ratingA: 30, distanceM: 0.15 },
+    'feed-1': wire(`Battery to relay${tag}`, 'red', 1.2, 'engine-bay'),
+    relay: {
+      kind: 'relay',
+      name: `Pump relay${tag}`,
+      ratingA: 40,
+      contactOhms: 0.005,
+      suppression: 'resistor',
+    },
+    'feed-2': wire(`Relay to pump${tag}`, 'red/white', 4.5, 'under-body'),
+    plug: { kind: 'connector', name: `Pump plug${tag}`, ohms: 0.002 },
+    'ground-1': wire(`Pump to chassis${tag}`, 'black', 0.5, 'under-body'),
+    chassis: { kind: 'chassis', name: `Chassis ground${tag}`, ohms: 0.003 },
   },
 });
 

@@ -148,6 +148,27 @@ export function BriefPage() {
         />
         <PlanQuantity path="/brief/electrical/cabinK" label="Cabin air" dimension="temperature" />
         <PlanQuantity path="/brief/barometricPa" label="Barometer" dimension="pressure" />
+        <PlanOptional
+          path="/brief/electrical/alternatorIdleA"
+          label="Alternator gives at idle"
+          dimension="amps"
+          start={60}
+          absent="not known"
+        />
+        <PlanOptional
+          path="/brief/electrical/carLoadA"
+          label="The car itself takes"
+          dimension="amps"
+          start={30}
+          absent="not counted"
+        />
+        <PlanOptional
+          path="/brief/electrical/crankingA"
+          label="Starter takes"
+          dimension="amps"
+          start={180}
+          absent="not known"
+        />
       </Block>
     </StageFrame>
   );

@@ -13,6 +13,7 @@ import {
 } from '@venula/core';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
+import { ThresholdField } from '../../job/threshold-field.tsx';
 import { PlanQuantity } from '../../job/plan-fields.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { CurveDialog } from './curve-dialog.tsx';
@@ -79,13 +80,7 @@ function WhenItRuns({ id }: { readonly id: string }) {
           if (v === 'staged') edit(...setRule(doc, boostRule(id, FIRST_THRESHOLD)));
         }}
       />
-      {threshold && (
-        <PlanQuantity
-          path={`/wiring/triggers/${threshold.ruleId}/any/${threshold.clause}/all/${threshold.index}/above`}
-          label="On at and above"
-          dimension="pressure"
-        />
-      )}
+      {threshold && <ThresholdField at={threshold} label="On at and above" />}
     </>
   );
 }

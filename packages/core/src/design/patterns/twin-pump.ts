@@ -67,8 +67,8 @@ export const twinPump: Pattern = {
         },
       },
       {
-        'circuit-1': { ...pumpCircuit('pump-1'), name: 'Pump 1 feed' },
-        'circuit-2': { ...pumpCircuit('pump-2'), name: 'Pump 2 feed' },
+        'circuit-1': pumpCircuit('pump-1', ' 1'),
+        'circuit-2': pumpCircuit('pump-2', ' 2'),
       },
       { 'rule-1': boostRule('pump-2', 5 * PSI) },
     ),

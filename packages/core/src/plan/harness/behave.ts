@@ -75,8 +75,10 @@ export class HarnessModel {
   private readonly loads: { readonly id: string; readonly plus: string; readonly minus: string }[] = [];
   private readonly limits: { readonly id: string; readonly element: string; readonly most: number }[] = [];
 
+  private readonly elements: DcElement[] = [];
+
   constructor(harness: Harness) {
-    const elements: DcElement[] = [];
+    const { elements } = this;
     const add = (id: string, a: string, b: string, ohms: number): Resistor => {
       const element: Resistor = { kind: 'resistor', id, a, b, ohms };
       elements.push(element);
@@ -156,6 +158,12 @@ export class HarnessModel {
       this.limits.push({ id, element: `wire/${id}`, most: SHORT });
     }
     this.network = new DcNetwork(elements);
+  }
+
+  /** The network with its contacts as they stand at these inputs; open ones are left out. */
+  elementsAt(inputs: Inputs): DcElement[] {
+    this.behave(inputs);
+    return this.elements.filter((e) => e.kind !== 'resistor' || e.ohms < OPEN).map((e) => ({ ...e }));
   }
 
   /** What the harness does at one combination of inputs, from all relays at rest. */

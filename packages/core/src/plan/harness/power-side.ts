@@ -54,11 +54,12 @@ export function drawPowerSide(doc: JobDocument, d: Drawing): PowerSide {
       tapped(ends, circuit.feedFrom, 'after') ?? sourceOf(d, circuit),
       segmentsOf(circuit, 'feed'),
       `${load}.plus`,
+      loadName(doc, circuit.loadId),
     );
     const home = tapped(ends, circuit.groundInto, 'before') ?? 'battery.minus';
     const ground = segmentsOf(circuit, 'ground');
     // A circuit without any ground stays open: that is what it is.
-    if (ground.length > 0 || circuit.groundInto) chain.run(`${load}.minus`, ground, home);
+    if (ground.length > 0 || circuit.groundInto) chain.run(`${load}.minus`, ground, home, 'ground');
   };
   d.device('battery', { kind: 'battery', name: 'Battery' });
   Object.keys(doc.wiring.circuits).forEach(draw);
@@ -98,6 +99,7 @@ class Chain {
     start: string,
     pieces: readonly { readonly id: string; readonly segment: Segment }[],
     end: string,
+    endName: string,
   ): void {
     let at = start;
     let pending: { id: string; segment: SegmentOf<'wire'> } | null = null;
@@ -140,7 +142,7 @@ class Chain {
       if (device.kind === 'ground') return;
       at = way.after;
     }
-    lay(end, 'the load');
+    lay(end, endName);
   }
 
   private part(

@@ -1,18 +1,20 @@
 import {
   formatQuantity,
+  wayOf,
+  wireLength,
   wireSizeName,
-  type Circuit,
   type CircuitSolution,
   type Finding,
+  type JobDocument,
   type Segment,
   type UnitSystem,
 } from '@venula/core';
-import type { Track, TrackItem } from '../../ui/track/track-model.ts';
+import type { Track, TrackItem } from '../../../ui/track/track-model.ts';
 
 export const segmentCaption = (s: Segment, units: UnitSystem): string => {
   switch (s.kind) {
     case 'wire':
-      return `${wireSizeName(s.size)}${s.conductor === 'copper-clad' ? ' CCA' : ''}, ${formatQuantity('length', s.lengthM, units).text}`;
+      return `${wireSizeName(s.size)}${s.conductor === 'copper-clad' ? ' CCA' : ''}, ${formatQuantity('length', wireLength(s), units).text}`;
     case 'fuse':
     case 'relay':
       return `${s.ratingA} A`;
@@ -23,37 +25,35 @@ export const segmentCaption = (s: Segment, units: UnitSystem): string => {
   }
 };
 
-/** One pump circuit as a loop: battery, feed, pump, ground, battery, with the volts along it. */
+/** One circuit as a loop: source, feed, load, ground, source, with the volts along it; shared pieces are on it too. */
 export function wireTrack(
+  doc: JobDocument,
   circuitId: string,
-  circuit: Circuit,
-  pumpName: string,
+  loadName: string,
   solution: CircuitSolution | undefined,
   findings: readonly Finding[],
   units: UnitSystem,
 ): Track {
-  const drops = new Map([...(solution?.feed ?? []), ...(solution?.ground ?? [])].map((d) => [d.id, d.drop]));
+  const drops = new Map(
+    [...(solution?.feed ?? []), ...(solution?.ground ?? [])].map((d) => [`${d.circuitId}/${d.id}`, d.drop]),
+  );
   const row = (side: 'feed' | 'ground', start: number): TrackItem[] => {
     let at = start;
-    return circuit[side].flatMap((id) => {
-      const segment = circuit.segments[id];
-      if (!segment) return [];
+    return wayOf(doc, circuitId, side).map(({ id, circuitId: home, segment }) => {
       const before = at;
-      at -= drops.get(id) ?? 0;
-      const worst = findings.find((f) => f.place.id === id && (f.place.within ?? circuitId) === circuitId);
-      return [
-        {
-          id,
-          symbol: segment.kind,
-          name: segment.name,
-          caption: segmentCaption(segment, units),
-          line: side === 'feed' ? ('power' as const) : ('ground' as const),
-          weight: segment.kind === 'wire' ? 1.6 : 1,
-          before,
-          after: at,
-          ...(worst ? { severity: worst.severity } : {}),
-        },
-      ];
+      at -= drops.get(`${home}/${id}`) ?? 0;
+      const worst = findings.find((f) => f.place.id === id && (f.place.within ?? home) === home);
+      return {
+        id: home === circuitId ? id : `${home}/${id}`,
+        symbol: segment.kind,
+        name: segment.name,
+        caption: segmentCaption(segment, units),
+        line: side === 'feed' ? ('power' as const) : ('ground' as const),
+        weight: segment.kind === 'wire' ? 1.6 : 1,
+        before,
+        after: at,
+        ...(worst ? { severity: worst.severity } : {}),
+      };
     });
   };
   const groundDrop = (solution?.ground ?? []).reduce((v, d) => v + d.drop, 0);
@@ -64,7 +64,7 @@ export function wireTrack(
     start: 'battery',
     junctions: [
       { id: 'battery', symbol: 'battery', name: 'Battery', value: solution?.sourceVolts ?? 0, homeValue: 0 },
-      { id: 'load', symbol: 'motor', name: pumpName, value: top.at(-1)?.after ?? 0 },
+      { id: 'load', symbol: 'motor', name: loadName, value: top.at(-1)?.after ?? 0 },
     ],
     paths: [
       { id: 'feed', from: 'battery', to: 'load', way: 'out', line: 'power', items: top },

@@ -1,0 +1,113 @@
+import { allTerminals, wiringSheet, type HarnessWire } from '@venula/core';
+import { useEffect, useMemo, useState } from 'react';
+import { useSettings } from '../../../app/settings.ts';
+import { useJob } from '../../../job/job-context.ts';
+import { Headline } from '../../../ui/headline.tsx';
+import { inUnits } from '../../../ui/in-units.ts';
+import { benchWorker } from '../../../workers/plan-client.ts';
+import type { Logic } from '../../../workers/plan.worker.ts';
+import { HarnessDrawing } from './harness-drawing.tsx';
+import { TruthView } from './truth-view.tsx';
+import { WireList } from './wire-list.tsx';
+
+/** From rule to copper and back: the wiring drawn, and what it does at every combination of inputs. */
+export function LogicView() {
+  const { doc, live, edit, readOnly } = useJob();
+  const { units } = useSettings();
+  const sheet = useMemo(() => wiringSheet(doc), [doc]);
+  const [logic, setLogic] = useState<Logic | null>(null);
+  const [selected, setSelected] = useState<string | null>(null);
+  const drawn = doc.wiring.harness !== undefined;
+  useEffect(() => {
+    let current = true;
+    void benchWorker()
+      .logic(doc)
+      .then((l) => current && setLogic(l));
+    return () => {
+      current = false;
+    };
+  }, [doc]);
+  const findings = (live.plan?.findings ?? []).filter((f) => f.stage === 'wire');
+  const wrong = logic?.rows.filter((r) => !r.right).length ?? 0;
+  const first = findings.find((f) => f.code.startsWith('WIRED_'));
+  return (
+    <>
+      <Headline
+        tone={wrong > 0 ? 'stop' : 'good'}
+        sentence={
+          !logic
+            ? 'Trying every combination…'
+            : wrong > 0
+              ? first
+                ? inUnits(first.title, units)
+                : `At ${wrong} of ${logic.rows.length} combinations the wiring does not do what the rules say.`
+              : `The wiring does what the rules say, at all ${logic.rows.length} combinations.`
+        }
+        second={
+          wrong > 0 && logic
+            ? `${wrong} of ${logic.rows.length} combinations are wrong. ${first?.fixes[0] ? `Look first at: ${first.fixes[0].label}.` : ''}`
+            : drawn
+              ? 'Drawn by hand: move any end in the list below, the check runs again at once.'
+              : 'Made from the rules and the circuits. Draw it by hand when the car is wired in another way.'
+        }
+      />
+      <HarnessDrawing sheet={sheet} findings={findings} selected={selected} onSelect={setSelected} />
+      <div className="my-2 flex flex-wrap items-center gap-2">
+        {!readOnly &&
+          (drawn ? (
+            <>
+              <button
+                type="button"
+                className="btn btn-small"
+                onClick={() => {
+                  const added = newWire(sheet.harness.wires, allTerminals(sheet.harness));
+                  if (!added) return;
+                  edit({ op: 'add', path: `/wiring/harness/wires/${added.id}`, value: added.wire });
+                  setSelected(added.id);
+                }}
+              >
+                Add a wire
+              </button>
+              <button
+                type="button"
+                className="btn btn-small"
+                onClick={() => edit({ op: 'remove', path: '/wiring/harness' })}
+              >
+                Draw it anew from the rules
+              </button>
+            </>
+          ) : (
+            <button
+              type="button"
+              className="btn btn-small"
+              onClick={() => edit({ op: 'add', path: '/wiring/harness', value: sheet.harness })}
+            >
+              Draw it by hand from here
+            </button>
+          ))}
+        <span className="label text-sm text-soft">
+          {drawn ? 'drawn by hand' : 'made from the rules'}; sizes and ratings come from the circuits
+        </span>
+      </div>
+      {logic && <TruthView logic={logic} harness={sheet.harness} />}
+      <h3 className="headline mt-4 text-lg">Wires</h3>
+      <WireList sheet={sheet} selected={selected} onSelect={setSelected} />
+    </>
+  );
+}
+
+function newWire(
+  wires: Readonly<Record<string, HarnessWire>>,
+  terminals: readonly string[],
+): { readonly id: string; readonly wire: HarnessWire } | null {
+  const used = new Set(Object.values(wires).flatMap((w) => [w.from, w.to]));
+  const from = terminals.find((t) => !used.has(t)) ?? terminals[0];
+  const to = terminals.find((t) => t !== from);
+  if (from === undefined || to === undefined) return null;
+  let n = 1;
+  while (`added-${n}` in wires) n += 1;
+  return {
+    id: `added-${n}`,
+    wire: { name: `Added wire ${n}`, from, to, color: 'gray', size: 'awg-18', lengthM: 1 },
+  };
+}

@@ -1,0 +1,19 @@
+import { formatQuantity, type UnitSystem } from '@venula/core';
+
+const LEVELS: Readonly<Record<string, readonly [string, 'pressure' | 'fraction' | 'engineSpeed']>> = {
+  boost: ['boost', 'pressure'],
+  throttle: ['throttle', 'fraction'],
+  rpm: ['engine', 'engineSpeed'],
+  'oil-pressure': ['oil', 'pressure'],
+};
+
+/** "boost 5.0 psi" for a signal key of the rules. */
+export function signalWords(key: string, units: UnitSystem): string {
+  const [kind = '', level] = key.split('@');
+  const known = LEVELS[kind];
+  if (known && level !== undefined)
+    return `${known[0]} ${formatQuantity(known[1], Number(level), units).text}`;
+  if (key.startsWith('panel:')) return `switch “${key.slice(6)}”`;
+  if (key.startsWith('ecu:')) return `output “${key.slice(4)}”`;
+  return key === 'engine-turning' ? 'engine turns' : key;
+}

@@ -1,0 +1,171 @@
+import { dropRule, ruleOf, type PumpTrigger, type StagingAdvice } from '@venula/core';
+import { useState } from 'react';
+import { useFormat } from '../../../app/settings.ts';
+import { useJob } from '../../../job/job-context.ts';
+import { PickMenu } from '../../../ui/pick-menu.tsx';
+import { QuantityField } from '../../../ui/quantity-field.tsx';
+import { addClause, addTerm, dropClause, newTerm, ruleChange, SAYINGS, withTerm } from './rule-edit.ts';
+import { TermSlot } from './term-slot.tsx';
+
+const OFFERED = [{ options: SAYINGS.map(([value, label]) => ({ value, label: label.replace(/:$/, '') })) }];
+const TIMES = [
+  ['primeS', 'Primes at key-on for', 30],
+  ['minOnS', 'Stays on at least', 30],
+  ['minOffS', 'Stays off at least', 30],
+  ['overrideS', 'Service override at most', 120],
+] as const;
+
+/** One load's rule as a sentence with slots, and the times and interlocks under it. */
+export function RuleCard({
+  loadId,
+  name,
+  advice,
+}: {
+  readonly loadId: string;
+  readonly name: string;
+  readonly advice: StagingAdvice | undefined;
+}) {
+  const { doc, edit, readOnly } = useJob();
+  const [menu, setMenu] = useState('');
+  const { id, rule } = ruleOf(doc, loadId);
+  const change = (next: PumpTrigger) => edit(...ruleChange(doc, rule, next));
+  const always = rule.any.some((c) => c.all.length === 0);
+  return (
+    <section className="border-b-2 border-rule py-2" aria-label={`When ${name} runs`}>
+      <div className="flex flex-wrap items-center gap-x-2 gap-y-1.5">
+        <h3 className="headline text-lg">{name}</h3>
+        <span className="text-soft">runs</span>
+        {always && <strong>always</strong>}
+        {!always && rule.any.length === 0 && <strong>never</strong>}
+        {!always &&
+          rule.any.map((clause, i) => (
+            <span key={i} className="flex flex-wrap items-center gap-1.5">
+              <span className="text-soft">{i === 0 ? 'when' : 'or when'}</span>
+              {clause.all.map((term, k) => (
+                <span key={k} className="flex items-center gap-1.5">
+                  {k > 0 && <span className="text-soft">and</span>}
+                  <TermSlot
+                    term={term}
+                    of={`${name}, condition ${i + 1}.${k + 1}`}
+                    readOnly={readOnly}
+                    onChange={(t) => change(withTerm(rule, i, k, t))}
+                    onRemove={() =>
+                      change(clause.all.length === 1 ? dropClause(rule, i) : withTerm(rule, i, k, null))
+                    }
+                  />
+                </span>
+              ))}
+              {!readOnly && clause.all.length < 6 && (
+                <PickMenu
+                  label={`And, for ${name}, way ${i + 1}`}
+                  words="and"
+                  groups={OFFERED}
+                  open={menu === `and-${i}`}
+                  onOpen={(open) => setMenu(open ? `and-${i}` : '')}
+                  onPick={(s) => change(addTerm(rule, i, newTerm(s)))}
+                />
+              )}
+            </span>
+          ))}
+        {!readOnly && rule.any.length < 6 && (
+          <PickMenu
+            label={always ? `Only when, for ${name}` : `Or when, for ${name}`}
+            words={always ? 'only when' : 'or when'}
+            groups={OFFERED}
+            open={menu === 'or'}
+            onOpen={(open) => setMenu(open ? 'or' : '')}
+            onPick={(s) => change(addClause(rule, newTerm(s)))}
+          />
+        )}
+      </div>
+      <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-1">
+        {TIMES.map(([field, label, max]) => (
+          <div key={field} className="w-[118px]">
+            <QuantityField
+              label={label}
+              dimension="duration"
+              value={rule[field]}
+              range={{ min: 0, max }}
+              disabled={readOnly}
+              onCommit={(v) => change({ ...rule, [field]: v })}
+            />
+          </div>
+        ))}
+        <Tick
+          label="stops with the key"
+          on={rule.needsIgnition}
+          readOnly={readOnly}
+          onChange={(needsIgnition) => change({ ...rule, needsIgnition })}
+        />
+        <Tick
+          label="stops after a crash"
+          on={rule.needsInertia}
+          readOnly={readOnly}
+          onChange={(needsInertia) => change({ ...rule, needsInertia })}
+        />
+        {id !== undefined && !readOnly && (
+          <button
+            type="button"
+            className="btn btn-small ml-auto"
+            onClick={() => edit(...dropRule(doc, loadId))}
+          >
+            Back to always
+          </button>
+        )}
+      </div>
+      {advice && <Advice advice={advice} />}
+    </section>
+  );
+}
+
+function Tick({
+  label,
+  on,
+  readOnly,
+  onChange,
+}: {
+  readonly label: string;
+  readonly on: boolean;
+  readonly readOnly: boolean;
+  readonly onChange: (on: boolean) => void;
+}) {
+  return (
+    <label className="flex min-h-[44px] cursor-pointer items-center gap-2">
+      <input
+        type="checkbox"
+        className="h-5 w-5 accent-[var(--ink)]"
+        checked={on}
+        disabled={readOnly}
+        onChange={(e) => onChange(e.target.checked)}
+      />
+      <span className="label">{label}</span>
+    </label>
+  );
+}
+
+/** What the plumbing says about this threshold. */
+function Advice({ advice }: { readonly advice: StagingAdvice }) {
+  const format = useFormat();
+  const psi = (v: number) => format('pressure', v);
+  if (advice.needed === null)
+    return (
+      <p className="mt-1 text-sm text-soft">
+        Without it the others keep {format('fraction', advice.worst)} in hand all along the pull: by the
+        plumbing alone it is not needed.
+      </p>
+    );
+  if (!advice.set)
+    return (
+      <p className="mt-1 text-sm font-medium text-fix">
+        The others run out at {psi(advice.needed)}, no higher than cruise: boost cannot tell the two apart.
+        Use engine speed{advice.rpm === null ? '' : `, ${advice.rpm} rpm`}.
+      </p>
+    );
+  return (
+    <p className="mt-1 text-sm text-soft">
+      The others run out at {psi(advice.needed)}. Less the switch’s tolerance and the pump’s start it must be
+      set between {psi(advice.earliest)} and {psi(advice.latest)};{' '}
+      <strong className="text-ink">{psi(advice.set.above)}</strong> is a good setting.
+    </p>
+  );
+}

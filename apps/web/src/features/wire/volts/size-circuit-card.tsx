@@ -1,0 +1,59 @@
+import { hardest, sizeCircuit, wireSizeName } from '@venula/core';
+import { useMemo } from 'react';
+import { useJob } from '../../../job/job-context.ts';
+
+/** Wire, fuse and relay for one circuit, with the reasons and what was tried before. */
+export function SizeCircuitCard({ circuitId }: { readonly circuitId: string }) {
+  const { doc, live, edit, readOnly } = useJob();
+  const loaded = useMemo(() => hardest(doc, live.states, circuitId), [doc, live.states, circuitId]);
+  const sized = useMemo(() => (loaded ? sizeCircuit(doc, loaded) : null), [doc, loaded]);
+  if (!loaded) return <p className="text-soft">Its load never runs, so there is nothing to size by.</p>;
+  if (!sized)
+    return (
+      <p className="font-medium">
+        No gauge on offer does it with a fuse that fits. Shorten the way, feed it nearer to the battery, or
+        split the load over two circuits.
+      </p>
+    );
+  return (
+    <div className="grid grid-cols-[1fr_300px] gap-5" data-testid="circuit-sizing">
+      <div>
+        <p className="headline text-xl">
+          {wireSizeName(sized.size)} copper
+          {sized.fuse === null ? '' : `, ${sized.fuse} A fuse`}
+          {sized.relay === null ? '' : `, ${sized.relay} A relay`}
+        </p>
+        <ul className="mt-1 list-disc pl-5 text-sm">
+          {sized.reasons.map((r) => (
+            <li key={r}>{r}</li>
+          ))}
+        </ul>
+        {sized.patch.length === 0 ? (
+          <p className="mt-2 text-sm text-soft">The circuit is drawn this way already.</p>
+        ) : (
+          <button
+            type="button"
+            className="btn btn-main mt-2"
+            disabled={readOnly}
+            onClick={() => edit(...sized.patch)}
+          >
+            Take it
+          </button>
+        )}
+      </div>
+      <table className="self-start text-sm">
+        <caption className="label text-left text-soft">Tried, light to heavy</caption>
+        <tbody>
+          {sized.tried.map((t) => (
+            <tr key={t.size} className="border-b border-rule">
+              <th scope="row" className="py-0.5 pr-3 text-left whitespace-nowrap">
+                {wireSizeName(t.size)}
+              </th>
+              <td className="py-0.5">{t.fails ?? 'does it'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

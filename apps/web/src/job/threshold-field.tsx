@@ -1,0 +1,20 @@
+import { moveThreshold, type Threshold } from '@venula/core';
+import { QuantityField } from '../ui/quantity-field.tsx';
+import { useJob } from './job-context.ts';
+
+const BOOST_RANGE = { min: -100e3, max: 500e3 };
+
+/** The boost a pump comes in at: its release point moves along, and so does a switch that is drawn. */
+export function ThresholdField({ at, label }: { readonly at: Threshold; readonly label: string }) {
+  const { doc, edit, readOnly } = useJob();
+  return (
+    <QuantityField
+      label={label}
+      dimension="pressure"
+      value={at.term.above}
+      range={BOOST_RANGE}
+      disabled={readOnly}
+      onCommit={(above) => edit(...moveThreshold(doc, at, above))}
+    />
+  );
+}

@@ -1,0 +1,194 @@
+import { terminalWord } from '../design/devices.ts';
+import type { JobDocument } from '../design/job-document.ts';
+import { HarnessModel, type Inputs } from '../plan/harness/behave.ts';
+import { layOutHarness, type HarnessLayout } from '../plan/harness/layout.ts';
+import { wiringSheet, type WireRow } from '../plan/harness/wiring-sheet.ts';
+import { wireSizeName } from '../wiring/wire.ts';
+
+/** Insulation colors by name, as they are said in a shop; anything else is drawn gray. */
+const PAINT: Readonly<Record<string, string>> = {
+  black: '#1b1b1b',
+  brown: '#74471f',
+  red: '#c0281c',
+  orange: '#dd7714',
+  yellow: '#d9b200',
+  green: '#2a7f3f',
+  blue: '#2459a8',
+  violet: '#7a3c96',
+  purple: '#7a3c96',
+  gray: '#7d8486',
+  grey: '#7d8486',
+  white: '#f4f2ea',
+  pink: '#d9719a',
+  tan: '#b99a6b',
+};
+
+/** Base color and tracer of "red/white". */
+export function wirePaint(color: string): { readonly base: string; readonly tracer: string | null } {
+  const [base = '', tracer] = color.toLowerCase().split(/[/ ,-]+/);
+  return { base: PAINT[base] ?? '#8b8f8c', tracer: tracer ? (PAINT[tracer] ?? null) : null };
+}
+
+const COLUMNS = [
+  'label',
+  'name',
+  'from',
+  'to',
+  'color',
+  'size',
+  'conductor',
+  'cut_length_m',
+  'from_terminal',
+  'from_joint',
+  'from_heat_shrink',
+  'to_terminal',
+  'to_joint',
+  'to_heat_shrink',
+  'from_label',
+  'to_label',
+] as const;
+
+/** A cell that a spreadsheet would run as a formula is written as text; quotes are doubled (RFC 4180). */
+const cell = (value: string): string => {
+  const inert = /^[=+\-@\t\r]/.test(value) ? `'${value}` : value;
+  return /[",\n\r]/.test(inert) ? `"${inert.replaceAll('"', '""')}"` : inert;
+};
+
+/**
+ * The wire list as a sheet.
+ * @param doc job document
+ * @returns CSV text, one wire a row, CRLF
+ * @throws nothing
+ * @source RFC 4180
+ * @example wireListCsv(fullReturnJob('x')).split(',')[0] // => 'label'
+ */
+export function wireListCsv(doc: JobDocument): string {
+  const row = (w: WireRow): string =>
+    [
+      w.label,
+      w.name,
+      w.fromName,
+      w.toName,
+      w.color,
+      wireSizeName(w.size),
+      w.conductor,
+      w.lengthM.toFixed(2),
+      w.fromEnd.terminal,
+      w.fromEnd.joint,
+      w.fromEnd.shrink ? 'yes' : 'no',
+      w.toEnd.terminal,
+      w.toEnd.joint,
+      w.toEnd.shrink ? 'yes' : 'no',
+      w.fromLabel,
+      w.toLabel,
+    ]
+      .map(cell)
+      .join(',');
+  return [COLUMNS.join(','), ...wiringSheet(doc).wires.map(row), ''].join('\r\n');
+}
+
+const xml = (text: string): string =>
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
+
+const pointText = (points: HarnessLayout['wires'][number]['points']): string =>
+  points.map(([x, y]) => `${x},${y}`).join(' ');
+
+/**
+ * The wiring drawn, as a picture of its own.
+ * @param doc job document
+ * @returns SVG text with every wire in its color and labeled at both ends
+ * @throws nothing
+ * @source SVG 1.1
+ * @example wiringSvg(fullReturnJob('x')).startsWith('<svg') // => true
+ */
+export function wiringSvg(doc: JobDocument): string {
+  const sheet = wiringSheet(doc);
+  const layout = layOutHarness(sheet.harness);
+  const tags = wireTags(sheet.wires);
+  const wires = layout.wires.map((w) => {
+    const { base, tracer } = wirePaint(sheet.harness.wires[w.id]!.color);
+    const points = pointText(w.points);
+    const line = (stroke: string, width: number, dash = ''): string =>
+      `<polyline points="${points}" fill="none" stroke="${stroke}" stroke-width="${width}"${dash}/>`;
+    return [
+      line('#17211f', 3.6),
+      line(base, 2.6),
+      tracer ? line(tracer, 1.4, ' stroke-dasharray="6 5"') : '',
+    ].join('');
+  });
+  const devices = layout.devices.map(
+    (d) =>
+      `<rect x="${d.x}" y="${d.y}" width="${d.width}" height="${d.height}" fill="#fff" stroke="#17211f" stroke-width="1.5"/>` +
+      `<text x="${d.x + 6}" y="${d.y + 13}" font-size="9" font-weight="700">${xml(short(d.device.name, 24))}</text>` +
+      d.terminals
+        .map(
+          (t) =>
+            `<circle cx="${t.x}" cy="${t.y}" r="2.4" fill="#17211f"/><text x="${t.x + (t.side === 'left' ? 6 : -6)}" y="${t.y + 3}" font-size="8" text-anchor="${t.side === 'left' ? 'start' : 'end'}">${xml(terminalWord(t.name))}</text>` +
+            `<text x="${t.x + (t.side === 'left' ? -4 : 4)}" y="${t.y - 3}" font-size="7" text-anchor="${t.side === 'left' ? 'end' : 'start'}">${tags.get(t.terminal) ?? ''}</text>`,
+        )
+        .join(''),
+  );
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${layout.width} ${layout.height}" font-family="sans-serif">`,
+    `<title>${xml(doc.title)}: wiring</title>`,
+    ...wires,
+    ...devices,
+    '</svg>',
+    '',
+  ].join('\n');
+}
+
+/** Labels of the wires on each terminal, "W3 W7". */
+export function wireTags(wires: readonly WireRow[]): ReadonlyMap<string, string> {
+  const tags = new Map<string, string>();
+  for (const w of wires)
+    for (const t of [w.from, w.to]) tags.set(t, tags.has(t) ? `${tags.get(t)!} ${w.label}` : w.label);
+  return tags;
+}
+
+const short = (text: string, most: number): string =>
+  text.length <= most ? text : `${text.slice(0, most - 1)}…`;
+
+/**
+ * The circuit at one combination of inputs as a SPICE netlist, to be checked elsewhere.
+ * @param doc job document
+ * @param inputs key, crash switch, signals
+ * @returns netlist with an operating-point analysis; node names are told in comments
+ * Validity: contacts stand as Venula finds them at these inputs; loads are resistances.
+ * @throws nothing
+ * @source SPICE3 netlist language
+ * @example wiringNetlist(fullReturnJob('x'), { ignition: true, crashed: false, signals: {} }).includes('.op') // => true
+ */
+export function wiringNetlist(doc: JobDocument, inputs: Inputs): string {
+  const { harness } = wiringSheet(doc);
+  const elements = new HarnessModel(harness).elementsAt(inputs);
+  const nodes = new Map<string, number>([['0', 0]]);
+  const n = (node: string): number => {
+    if (!nodes.has(node)) nodes.set(node, nodes.size);
+    return nodes.get(node)!;
+  };
+  const lines = elements.map((e, i) => {
+    switch (e.kind) {
+      case 'resistor':
+        return `R${i + 1} ${n(e.a)} ${n(e.b)} ${e.ohms.toExponential(6)} ; ${e.id}`;
+      case 'source':
+        return `V${i + 1} x${i + 1} ${n(e.minus)} ${e.volts}\nR${i + 1} x${i + 1} ${n(e.plus)} ${e.ohms} ; ${e.id}`;
+      case 'diode':
+        return `D${i + 1} ${n(e.anode)} ${n(e.cathode)} coil ; ${e.id}`;
+      case 'load':
+        return `R${i + 1} ${n(e.plus)} ${n(e.minus)} 1 ; ${e.id}`;
+    }
+  });
+  const signals = Object.entries(inputs.signals).map(([k, v]) => `${k} ${v ? 'on' : 'off'}`);
+  const title = doc.title.replace(/[\r\n]+/g, ' ');
+  return [
+    `* ${title}: wiring at one combination of inputs`,
+    `* key ${inputs.ignition ? 'on' : 'off'}, crash switch ${inputs.crashed ? 'tripped' : 'at rest'}${signals.length > 0 ? `, ${signals.join(', ')}` : ''}`,
+    ...lines,
+    '.model coil D(IS=1e-14 N=1)',
+    ...[...nodes].filter(([, k]) => k > 0).map(([name, k]) => `* node ${k}: ${name}`),
+    '.op',
+    '.end',
+    '',
+  ].join('\n');
+}

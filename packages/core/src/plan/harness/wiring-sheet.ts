@@ -1,0 +1,189 @@
+import { terminalName } from '../../design/devices.ts';
+import type { Device, Harness, JobDocument, SegmentOf, WireEnd } from '../../design/job-document.ts';
+import type { Conductor, WireSize } from '../../wiring/wire.ts';
+import { harnessOf } from './realise.ts';
+
+/** One wire as it is cut, made off and labeled. */
+export interface WireRow {
+  /** W1, W2 …: what both labels begin with. */
+  readonly label: string;
+  readonly id: string;
+  readonly name: string;
+  readonly from: string;
+  readonly to: string;
+  readonly fromName: string;
+  readonly toName: string;
+  readonly color: string;
+  readonly size: WireSize;
+  readonly conductor: Conductor;
+  /** Cut length with slack, m. */
+  readonly lengthM: number;
+  readonly fromEnd: WireEnd;
+  readonly toEnd: WireEnd;
+  /** What the label at each end says: where the other end goes. */
+  readonly fromLabel: string;
+  readonly toLabel: string;
+}
+
+/** One relay, plug, switch or controller connector: pin by pin. */
+export interface PinTable {
+  readonly id: string;
+  readonly name: string;
+  readonly pins: readonly {
+    readonly pin: string;
+    readonly wires: readonly string[];
+    readonly colors: readonly string[];
+    readonly goesTo: string;
+  }[];
+}
+
+export interface WiringSheet {
+  readonly harness: Harness;
+  readonly wires: readonly WireRow[];
+  readonly pins: readonly PinTable[];
+}
+
+const crimped = (terminal: string): WireEnd => ({ terminal, joint: 'crimp', shrink: true });
+
+/** How an end is made off on each kind of part, unless its wire says otherwise: crimp and heat shrink. */
+function usualEnd(device: Device | undefined): WireEnd {
+  switch (device?.kind) {
+    case 'battery':
+      return crimped('ring, battery post');
+    case 'ground':
+      return crimped('ring, 6 mm stud');
+    case 'constant':
+    case 'ignition':
+      return crimped('ring or fuse tap');
+    case 'fuse':
+      return crimped('fuse holder contact');
+    case 'relay':
+      return crimped('relay socket contact');
+    case 'switch':
+    case 'inertia':
+      return crimped('6.3 mm flat, insulated');
+    case 'ecu-output':
+      return crimped('controller connector pin');
+    case 'splice':
+      return crimped('splice, sealed');
+    default:
+      return crimped('sealed connector pin');
+  }
+}
+
+const deviceAt = (harness: Harness, terminal: string): Device | undefined =>
+  harness.devices[terminal.slice(0, terminal.lastIndexOf('.'))];
+
+function pieceOf(doc: JobDocument, of: string | undefined): SegmentOf<'wire'> | undefined {
+  const [circuitId, id] = of?.split('/') ?? [];
+  const piece = circuitId && id ? doc.wiring.circuits[circuitId]?.segments[id] : undefined;
+  return piece?.kind === 'wire' ? piece : undefined;
+}
+
+/**
+ * Everything the person at the bench needs to make the harness: wires with both ends, pin tables, the drawing's parts.
+ * @param doc job document
+ * @returns wires labeled in the order they are laid, pin tables of every part with more than one terminal
+ * @throws nothing
+ * @source own convention; terminals DIN 72552
+ * @example wiringSheet(fullReturnJob('x')).wires[0].label // => 'W1'
+ */
+export function wiringSheet(doc: JobDocument): WiringSheet {
+  const harness = harnessOf(doc);
+  const wires = Object.entries(harness.wires).map(([id, w], i): WireRow => {
+    const piece = pieceOf(doc, w.of);
+    const label = `W${i + 1}`;
+    const fromName = terminalName(harness, w.from);
+    const toName = terminalName(harness, w.to);
+    return {
+      label,
+      id,
+      name: w.name,
+      from: w.from,
+      to: w.to,
+      fromName,
+      toName,
+      color: w.color,
+      size: w.size,
+      conductor: piece?.conductor ?? 'copper',
+      lengthM: w.lengthM,
+      fromEnd: piece?.endA ?? usualEnd(deviceAt(harness, w.from)),
+      toEnd: piece?.endB ?? usualEnd(deviceAt(harness, w.to)),
+      fromLabel: `${label} to ${toName}`,
+      toLabel: `${label} from ${fromName}`,
+    };
+  });
+  return { harness, wires, pins: pinTables(doc, harness, wires) };
+}
+
+const PINNED: ReadonlySet<Device['kind']> = new Set([
+  'relay',
+  'switch',
+  'inertia',
+  'fuse',
+  'load',
+  'ecu-output',
+]);
+
+function pinTables(doc: JobDocument, harness: Harness, wires: readonly WireRow[]): PinTable[] {
+  const of = (id: string, names: readonly string[]): PinTable['pins'] =>
+    names.flatMap((name) => {
+      const at = `${id}.${name}`;
+      const here = wires.filter((w) => w.from === at || w.to === at);
+      if (here.length === 0) return [];
+      return [
+        {
+          pin: name,
+          wires: here.map((w) => w.label),
+          colors: here.map((w) => w.color),
+          goesTo: here.map((w) => (w.from === at ? w.toName : w.fromName)).join('; '),
+        },
+      ];
+    });
+  const parts = Object.entries(harness.devices)
+    .filter(([, d]) => PINNED.has(d.kind))
+    .map(([id, d]): PinTable => ({ id, name: d.name, pins: of(id, PIN_ORDER) }))
+    .filter((t) => t.pins.length > 0);
+  return [...housings(doc, harness, wires), ...parts];
+}
+
+const PIN_ORDER = [
+  '30',
+  '87',
+  '87a',
+  '86',
+  '85',
+  'com',
+  'no',
+  'nc',
+  'a',
+  'b',
+  'plus',
+  'minus',
+  'out',
+] as const;
+
+/** Plugs with named housings, all their pins in one table. */
+function housings(doc: JobDocument, harness: Harness, wires: readonly WireRow[]): PinTable[] {
+  const byHousing = new Map<string, { pin: string; wires: string[]; colors: string[]; goesTo: string }[]>();
+  for (const [id, d] of Object.entries(harness.devices)) {
+    if (d.kind !== 'connector') continue;
+    const [circuitId, segmentId] = d.of?.split('/') ?? [];
+    const piece = circuitId && segmentId ? doc.wiring.circuits[circuitId]?.segments[segmentId] : undefined;
+    const housing = (piece?.kind === 'connector' ? piece.housing : undefined) ?? d.name;
+    const rows = byHousing.get(housing) ?? [];
+    const ends = wires.filter((w) => [w.from, w.to].some((t) => t.startsWith(`${id}.`)));
+    rows.push({
+      pin: (piece?.kind === 'connector' ? piece.pin : undefined) ?? String(rows.length + 1),
+      wires: ends.map((w) => w.label),
+      colors: ends.map((w) => w.color),
+      goesTo: ends.map((w) => (w.from.startsWith(`${id}.`) ? w.toName : w.fromName)).join('; '),
+    });
+    byHousing.set(housing, rows);
+  }
+  return [...byHousing].map(([name, pins], i) => ({
+    id: `housing-${i}`,
+    name,
+    pins: pins.sort((a, b) => a.pin.localeCompare(b.pin, 'en', { numeric: true })),
+  }));
+}
