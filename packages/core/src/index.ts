@@ -10,6 +10,7 @@ export {
 export {
   DIMENSIONS,
   dimensionSpec,
+  fromSi,
   shownUnit,
   type Dimension,
   type Unit,
@@ -86,6 +87,7 @@ export {
   wireSection,
   WIRE_SIZES,
   wireSizeName,
+  type Conductor,
   type WireSize,
 } from './wiring/wire.ts';
 export { ampacity, conductorTemperature } from './wiring/ampacity.ts';
@@ -256,6 +258,17 @@ export {
   type Rules,
   type Threshold,
 } from './design/triggers.ts';
+export {
+  keepInJob,
+  lineChoices,
+  wireChoices,
+  type Kept,
+  type LineChoice,
+  type LineQuestion,
+  type WireChoice,
+  type WireQuestion,
+} from './plan/quick-sums.ts';
+export { dryTest, type DryRow } from './plan/harness/dry-test.ts';
 export { findRepairs, type Repair } from './plan/harness/repair.ts';
 
 export {

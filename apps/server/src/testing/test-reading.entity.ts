@@ -10,7 +10,7 @@ import {
 } from 'typeorm';
 import { TestRun } from './test-run.entity.ts';
 
-export const READING_KINDS = ['joint', 'pressure', 'sign-off'] as const;
+export const READING_KINDS = ['dry-row', 'joint', 'pressure', 'sign-off'] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 
 /** One reading, never changed: a correction is a new row that names the old. Its id comes from the device. */

@@ -10,7 +10,7 @@ import {
 } from 'typeorm';
 import { Job } from '../jobs/job.entity.ts';
 
-export const RUN_KINDS = ['joint-walk', 'gas-hold'] as const;
+export const RUN_KINDS = ['dry-test', 'joint-walk', 'gas-hold'] as const;
 export type RunKind = (typeof RUN_KINDS)[number];
 
 /** One go at a test. What it found is in its readings. */

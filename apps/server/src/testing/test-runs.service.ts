@@ -7,6 +7,7 @@ import {
 } from '@nestjs/common';
 import {
   absolute,
+  dryTest,
   GAS_LIMITS,
   gasDecay,
   gauge,
@@ -128,7 +129,7 @@ export class TestRunsService {
       };
     }
     const { document } = await this.jobs.find(run.jobId, tx);
-    return walkOutcome(document, standing);
+    return run.kind === 'dry-test' ? dryOutcome(document, standing) : walkOutcome(document, standing);
   }
 }
 
@@ -159,11 +160,30 @@ function decayOf(run: TestRun, readings: readonly TestReading[]): DecayResult {
   );
 }
 
+/** Newest word on each thing a reading names. */
+function lastResults(readings: readonly TestReading[], kind: string, key: string): Map<string, unknown> {
+  const last = new Map<string, unknown>();
+  for (const r of readings) if (r.kind === kind) last.set(String(r.payload[key]), r.payload['result']);
+  return last;
+}
+
+/** Passed only when every row of the plan as it stands was tried last and did what was said. */
+function dryOutcome(document: JobDocument, readings: readonly TestReading[]): Record<string, unknown> {
+  const last = lastResults(readings, 'dry-row', 'rowId');
+  const rows = dryTest(document);
+  const differs = rows.filter((r) => last.get(r.id) === 'differs').length;
+  const open = rows.filter((r) => last.get(r.id) !== 'differs' && last.get(r.id) !== 'as-said').length;
+  return {
+    verdict: differs > 0 ? 'fail' : open > 0 ? 'incomplete' : 'pass',
+    rows: rows.length,
+    differs,
+    open,
+  };
+}
+
 /** Passed only when every joint of the plan as it stands was looked at last and found dry. */
 function walkOutcome(document: JobDocument, readings: readonly TestReading[]): Record<string, unknown> {
-  const last = new Map<string, unknown>();
-  for (const r of readings)
-    if (r.kind === 'joint') last.set(String(r.payload['jointId']), r.payload['result']);
+  const last = lastResults(readings, 'joint', 'jointId');
   const joints = jointList(document);
   const leaks = joints.filter((j) => last.get(j.id) === 'leak').length;
   const open = joints.filter((j) => last.get(j.id) !== 'leak' && last.get(j.id) !== 'dry').length;

@@ -1,7 +1,7 @@
 import { GAS_LIMITS } from '@venula/core';
 import Joi from 'joi';
-import type { ReadingKind } from './test-reading.entity.ts';
-import type { RunKind } from './test-run.entity.ts';
+import { READING_KINDS, type ReadingKind } from './test-reading.entity.ts';
+import { RUN_KINDS, type RunKind } from './test-run.entity.ts';
 
 export interface NewRun {
   runId: string;
@@ -22,7 +22,9 @@ const walkSetup = Joi.object({ cautionsRead: Joi.boolean().valid(true).required(
 
 export const newRun = Joi.object<NewRun>({
   runId: Joi.string().uuid().required(),
-  kind: Joi.string().valid('joint-walk', 'gas-hold').required(),
+  kind: Joi.string()
+    .valid(...RUN_KINDS)
+    .required(),
   setup: Joi.when('kind', { is: 'gas-hold', then: gasSetup, otherwise: walkSetup }).required(),
 });
 
@@ -39,6 +41,11 @@ const joint = Joi.object({
   result: Joi.string().valid('dry', 'leak', 'open').required(),
   note: Joi.string().trim().allow('').max(300).default(''),
 });
+const dryRow = Joi.object({
+  rowId: Joi.string().max(400).required(),
+  result: Joi.string().valid('as-said', 'differs', 'open').required(),
+  note: Joi.string().trim().allow('').max(300).default(''),
+});
 const pressure = Joi.object({
   pressurePa: Joi.number().min(-100e3).max(2e6).required(),
   kelvin: Joi.number().min(233).max(353).required(),
@@ -47,10 +54,13 @@ const signOff = Joi.object({ note: Joi.string().trim().allow('').max(500).defaul
 
 export const newReading = Joi.object<NewReading>({
   readingId: Joi.string().uuid().required(),
-  kind: Joi.string().valid('joint', 'pressure', 'sign-off').required(),
+  kind: Joi.string()
+    .valid(...READING_KINDS)
+    .required(),
   payload: Joi.when('kind', {
     switch: [
       { is: 'joint', then: joint },
+      { is: 'dry-row', then: dryRow },
       { is: 'pressure', then: pressure },
     ],
     otherwise: signOff,

@@ -75,7 +75,7 @@ export interface RevisionRow {
   readonly at: string;
 }
 
-export type ReadingKind = 'joint' | 'pressure' | 'sign-off';
+export type ReadingKind = 'dry-row' | 'joint' | 'pressure' | 'sign-off';
 
 export interface ReadingRow {
   readonly id: string;
@@ -86,9 +86,11 @@ export interface ReadingRow {
   readonly takenAt: string;
 }
 
+export type RunKind = 'dry-test' | 'joint-walk' | 'gas-hold';
+
 export interface RunRow {
   readonly id: string;
-  readonly kind: 'joint-walk' | 'gas-hold';
+  readonly kind: RunKind;
   readonly setup: Readonly<Record<string, unknown>>;
   readonly jobVersion: number;
   readonly author: string;

@@ -4,6 +4,7 @@ import { HandoverPage } from '../features/handover/handover-page.tsx';
 import { JobsPage } from '../features/jobs/jobs-page.tsx';
 import { PartsPage } from '../features/parts/parts-page.tsx';
 import { PlumbPage } from '../features/plumb/plumb-page.tsx';
+import { QuickSumsPage } from '../features/quick-sums/quick-sums-page.tsx';
 import { SignInPage } from '../features/sign-in/sign-in-page.tsx';
 import { TestPage } from '../features/test/test-page.tsx';
 import { WirePage } from '../features/wire/wire-page.tsx';
@@ -14,6 +15,7 @@ import { SignedIn } from './signed-in.tsx';
 
 export const router = createBrowserRouter([
   { path: '/sign-in', element: <SignInPage />, errorElement: <Oops /> },
+  { path: '/sums', element: <QuickSumsPage />, errorElement: <Oops /> },
   {
     path: '/jobs',
     element: (

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { ReactNode } from 'react';
 import { useMe } from '../api/queries.ts';
 import { SettingsSwitches } from './settings-switches.tsx';
@@ -10,6 +11,9 @@ export function ShopLayout({ children }: { readonly children: ReactNode }) {
       <header className="flex items-center gap-4 bg-rail px-8 text-rail-ink">
         <p className="headline text-2xl tracking-tight">venula</p>
         <p className="label grow text-rail-soft">Saltmarsh Speed & Fuel</p>
+        <Link className="label px-2 font-semibold underline underline-offset-4" to="/sums">
+          Quick sums
+        </Link>
         <p className="label text-sm text-rail-soft">
           {person?.name}, {person?.role}
         </p>

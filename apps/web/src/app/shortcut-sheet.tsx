@@ -4,6 +4,7 @@ import { STAGES } from './stages.ts';
 const ROWS: readonly (readonly [string, string])[] = [
   ['?', 'this list'],
   ['g then j', 'jobs'],
+  ['g then q', 'quick sums'],
   ...STAGES.map((s) => [`g then ${s.letter}`, s.name.toLowerCase()] as const),
   ['[ and ]', 'operating state before and after'],
   ['/', 'search jobs'],

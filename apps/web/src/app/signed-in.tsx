@@ -21,6 +21,7 @@ export function SignedIn({ children }: { readonly children: (person: Person) => 
       '?': () => setSheet(true),
       u: () => setUnits(units === 'us' ? 'metric' : 'us'),
       'g j': () => void navigate('/jobs'),
+      'g q': () => void navigate('/sums'),
       '/': () =>
         document.getElementById('search')
           ? document.getElementById('search')!.focus()

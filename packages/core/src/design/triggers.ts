@@ -15,17 +15,17 @@ export const ALWAYS: Omit<PumpTrigger, 'loadId'> = {
   overrideS: 30,
 };
 
-/** How far below its threshold a boost switch lets go, Pa (typical). */
-export const SWITCH_HYSTERESIS = 7e3;
+/** How far below its threshold a boost switch lets go, Pa: 1 psi (typical). */
+export const SWITCH_HYSTERESIS = 6894.757293168;
 
 /**
  * The plain rule of a staged pump: on at a boost and above.
  * @param loadId pump
  * @param abovePa Pa gauge
- * @returns rule with the usual hysteresis of a boost switch (7 kPa, typical)
+ * @returns rule with the usual hysteresis of a boost switch (1 psi, typical)
  * @throws nothing
  * @source common practice
- * @example boostRule('pump-2', 35e3).any[0].all[0].below // => 28000
+ * @example boostRule('pump-2', 35e3).any[0].all[0].below // => 28105
  */
 export function boostRule(loadId: string, abovePa: number): PumpTrigger {
   const below = abovePa - SWITCH_HYSTERESIS;

@@ -119,12 +119,12 @@ export function wiringSvg(doc: JobDocument): string {
   const devices = layout.devices.map(
     (d) =>
       `<rect x="${d.x}" y="${d.y}" width="${d.width}" height="${d.height}" fill="#fff" stroke="#17211f" stroke-width="1.5"/>` +
-      `<text x="${d.x + 6}" y="${d.y + 13}" font-size="9" font-weight="700">${xml(short(d.device.name, 24))}</text>` +
+      `<text x="${d.x + 6}" y="${d.y + 13}" font-size="9.5" font-weight="700">${xml(short(d.device.name, Math.floor(d.width / 5.3)))}</text>` +
       d.terminals
         .map(
           (t) =>
-            `<circle cx="${t.x}" cy="${t.y}" r="2.4" fill="#17211f"/><text x="${t.x + (t.side === 'left' ? 6 : -6)}" y="${t.y + 3}" font-size="8" text-anchor="${t.side === 'left' ? 'start' : 'end'}">${xml(terminalWord(t.name))}</text>` +
-            `<text x="${t.x + (t.side === 'left' ? -4 : 4)}" y="${t.y - 3}" font-size="7" text-anchor="${t.side === 'left' ? 'end' : 'start'}">${tags.get(t.terminal) ?? ''}</text>`,
+            `<circle cx="${t.x}" cy="${t.y}" r="2.4" fill="#17211f"/><text x="${t.x + (t.side === 'left' ? 6 : -6)}" y="${t.y + 3}" font-size="9" text-anchor="${t.side === 'left' ? 'start' : 'end'}">${xml(terminalWord(t.name))}</text>` +
+            `<text x="${t.x + (t.side === 'left' ? -4 : 4)}" y="${t.y - 3}" font-size="9" text-anchor="${t.side === 'left' ? 'end' : 'start'}">${tags.get(t.terminal) ?? ''}</text>`,
         )
         .join(''),
   );

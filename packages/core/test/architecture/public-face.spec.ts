@@ -37,6 +37,7 @@ const PLAIN = new Set([
   'gauge',
   'dimensionSpec',
   'shownUnit',
+  'fromSi',
   'ok',
   'fail',
   'findingFingerprint',

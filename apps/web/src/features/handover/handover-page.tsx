@@ -206,7 +206,11 @@ function Actions() {
   );
 }
 
-const RUN_NAMES = { 'joint-walk': 'Joint by joint', 'gas-hold': 'Static hold with gas' } as const;
+const RUN_NAMES = {
+  'dry-test': 'Dry test of the wiring',
+  'joint-walk': 'Joint by joint',
+  'gas-hold': 'Static hold with gas',
+} as const;
 
 function RunLine({ run }: { readonly run: RunRow }) {
   const format = useFormat();

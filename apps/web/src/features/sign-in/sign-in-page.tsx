@@ -1,5 +1,5 @@
 import { useForm } from 'react-hook-form';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { tell } from '../../api/client.ts';
 import { useSignIn } from '../../api/queries.ts';
 
@@ -89,6 +89,9 @@ export function SignInPage() {
             {signIn.isPending ? 'Signing in…' : 'Sign in'}
           </button>
         </form>
+        <Link className="btn self-start" to="/sums">
+          Quick sums, no sign-in
+        </Link>
         <p className="label text-sm text-soft">
           The program advises, the technician decides. Local law, makers’ instructions and licensed trades
           come first.

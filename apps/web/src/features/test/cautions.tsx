@@ -5,6 +5,10 @@ export const CAUTIONS = {
     'Depressurize first and cover the joint. Eye protection. Gloves rated for this fuel.',
     'Car on stands, hot surfaces cold, battery disconnected while a line is open.',
   ],
+  wiring: [
+    'Dry test: no fuel in the lines, pumps unplugged or run for seconds only. Battery disconnected while a feed is open.',
+    'Never bridge a fuse. Hands, hair and tools away from belts and fans with the key on.',
+  ],
   gas: [
     'Gas stores energy and throws parts. Usually 10 psi (70 kPa), never above 15 psi (100 kPa) unless the lead raises it, and never above 30 psi (200 kPa).',
     'Dry new line only, never a line or tank that held fuel. Stay under the lowest-rated part. Regulated supply with its own relief.',

@@ -16,7 +16,7 @@ import { useJob } from '../../job/job-context.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { CautionedStart } from './cautioned-start.tsx';
 import { DecayChart } from './decay-chart.tsx';
-import { Verdict } from './joint-walk.tsx';
+import { Verdict } from './verdict.tsx';
 import { decayOf, holdPoints, readingsOf, setupOf, signedOff, type HoldPoint } from './readings.ts';
 import { SignOff } from './sign-off.tsx';
 

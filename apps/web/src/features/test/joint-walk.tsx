@@ -7,6 +7,7 @@ import { useJob } from '../../job/job-context.ts';
 import { jointResults, readingsOf, signedOff, type JointResult } from './readings.ts';
 import { CautionedStart } from './cautioned-start.tsx';
 import { SignOff } from './sign-off.tsx';
+import { Verdict } from './verdict.tsx';
 
 /** Every joint of the plan: wipe, look, tick, with the pump forced and the engine off. */
 export function JointWalk({ run }: { readonly run: RunRow | undefined }) {
@@ -113,34 +114,5 @@ export function JointWalk({ run }: { readonly run: RunRow | undefined }) {
         }
       />
     </section>
-  );
-}
-
-const VERDICTS: Record<string, [string, string]> = {
-  pass: ['Passed', 'text-good'],
-  fail: ['Failed', 'text-stop'],
-  incomplete: ['Incomplete', 'text-fix'],
-  'cannot-tell': ['Could not tell', 'text-fix'],
-  'no-data': ['No readings', 'text-fix'],
-};
-
-export function Verdict({
-  payload,
-  author,
-  at,
-}: {
-  readonly payload: Readonly<Record<string, unknown>>;
-  readonly author: string;
-  readonly at: string;
-}) {
-  const [text, tone] = VERDICTS[String(payload['verdict'])] ?? ['Signed off', 'text-ink'];
-  return (
-    <p className="mt-1">
-      <strong className={tone}>{text}</strong>
-      {typeof payload['note'] === 'string' && payload['note'] !== '' && <> “{payload['note']}”</>}{' '}
-      <span className="text-sm text-soft">
-        {author}, {new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })}
-      </span>
-    </p>
   );
 }

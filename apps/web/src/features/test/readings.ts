@@ -72,6 +72,16 @@ export const decayOf = (run: RunRow, points: readonly HoldPoint[]): DecayResult 
     points.map((p) => ({ atS: p.atS, pressure: gauge(p.pressurePa), kelvin: p.kelvin })),
   );
 
+export type DryResult = 'as-said' | 'differs' | 'open';
+
+/** Newest word on each row of the dry test. */
+export function dryResults(readings: readonly Reading[]): Map<string, DryResult> {
+  const out = new Map<string, DryResult>();
+  for (const r of readings)
+    if (r.kind === 'dry-row') out.set(String(r.payload['rowId']), r.payload['result'] as DryResult);
+  return out;
+}
+
 export type JointResult = 'dry' | 'leak' | 'open';
 
 /** Newest word on each joint. */

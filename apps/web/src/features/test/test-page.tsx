@@ -1,11 +1,13 @@
 import { useReadingQueue } from '../../api/reading-queue.ts';
 import { useRuns } from '../../api/queries.ts';
+import type { RunKind } from '../../api/types.ts';
 import { tell } from '../../api/client.ts';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { Cautions } from './cautions.tsx';
+import { DryTest } from './dry-test.tsx';
 import { GasHold } from './gas-hold.tsx';
 import { JointWalk } from './joint-walk.tsx';
 
@@ -13,7 +15,7 @@ export function TestPage() {
   const { id, live } = useJob();
   const runs = useRuns(id);
   const queue = useReadingQueue(id);
-  const newest = (kind: 'joint-walk' | 'gas-hold') => runs.data?.filter((r) => r.kind === kind).at(-1);
+  const newest = (kind: RunKind) => runs.data?.filter((r) => r.kind === kind).at(-1);
   const stops = live.plan?.findings.filter((f) => f.severity === 'stop').length ?? 0;
   const refused = queue.waiting.filter((w) => w.refused);
   const unsent = queue.waiting.length - refused.length;
@@ -24,7 +26,7 @@ export function TestPage() {
         sentence={
           stops > 0
             ? `${stops === 1 ? 'A stop stands' : `${stops} stops stand`} against this plan. Clear it before fuel moves.`
-            : 'Test in this order: joints first, then the hold.'
+            : 'Test in this order: wiring dry, then the joints, then the hold.'
         }
         second="Readings are kept on this device until the shop’s server has them."
       />
@@ -49,6 +51,7 @@ export function TestPage() {
         </p>
       ) : runs.data ? (
         <>
+          <DryTest run={newest('dry-test')} />
           <JointWalk run={newest('joint-walk')} />
           <GasHold run={newest('gas-hold')} />
         </>

@@ -202,7 +202,7 @@ function JunctionShape({ placed: { junction, x, top, bottom } }: { readonly plac
         fontSize={13}
         fontWeight={600}
       >
-        {clip(junction.name, 92)}
+        {clip(junction.name, 76)}
       </text>
     </g>
   );

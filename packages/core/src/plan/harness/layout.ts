@@ -34,13 +34,24 @@ export interface HarnessLayout {
 
 /** Which side of its box a terminal sits on: what comes in at the left, what goes out at the right. */
 const RIGHT: ReadonlySet<string> = new Set(['87', '87a', '85', 'no', 'nc', 'b', 'out', 'minus']);
-const BOX = 118;
+/** Widths of boxes: what has few words is narrow. */
+const WIDTHS: Readonly<Partial<Record<Device['kind'], number>>> = {
+  battery: 78,
+  fuse: 92,
+  connector: 84,
+  ground: 92,
+  inertia: 88,
+  ignition: 92,
+  constant: 92,
+  splice: 60,
+};
+const BOX = 116;
 const HEAD = 30;
 const PIN = 16;
 const ROW_GAP = 16;
-const LANE = 7;
+const LANE = 6;
 const MARGIN = 12;
-const STUB = 28;
+const STUB = 25;
 
 const sideOf = (device: Device, name: string): 'left' | 'right' => {
   if (device.kind === 'battery') return name === 'plus' ? 'right' : 'left';
@@ -88,34 +99,34 @@ export function layOutHarness(harness: Harness): HarnessLayout {
     Object.entries(harness.devices).map(([id, d]) => [id, HEAD + PIN * rowsOf(id, d, used)]),
   );
   const order = ordered(harness, column);
-  const lanes = laneCounts(harness, column);
-  const x: number[] = [];
-  let right = MARGIN;
-  order.forEach((_, c) => {
-    x[c] = right + STUB;
-    right = x[c] + BOX + STUB + LANE * (1 + (lanes[c] ?? 0));
-  });
-  const devices: PlacedDevice[] = [];
-  let bottom = 0;
-  order.forEach((ids, c) => {
-    let y = MARGIN;
-    for (const id of ids) {
-      const device = harness.devices[id]!;
-      const height = heights.get(id)!;
-      devices.push({
-        id,
-        device,
-        x: x[c]!,
-        y,
-        width: BOX,
-        height,
-        terminals: pins(id, device, used, x[c]!, y),
-      });
-      y += height + ROW_GAP;
-    }
-    bottom = Math.max(bottom, y);
-  });
-  const { wires, under } = route(harness, devices, column, x, bottom);
+  const place = (lanes: readonly number[]) => {
+    const x: number[] = [];
+    const wide = order.map((ids) =>
+      Math.max(0, ...ids.map((id) => WIDTHS[harness.devices[id]!.kind] ?? BOX)),
+    );
+    let right = MARGIN;
+    order.forEach((_, c) => {
+      x[c] = right + STUB;
+      right = x[c] + wide[c]! + STUB + LANE * (1 + (lanes[c + 1] ?? 0));
+    });
+    const devices: PlacedDevice[] = [];
+    let bottom = 0;
+    order.forEach((ids, c) => {
+      let y = MARGIN;
+      for (const id of ids) {
+        const device = harness.devices[id]!;
+        const height = heights.get(id)!;
+        const terminals = pins(id, device, used, x[c]!, y, wide[c]!);
+        devices.push({ id, device, x: x[c]!, y, width: wide[c]!, height, terminals });
+        y += height + ROW_GAP;
+      }
+      bottom = Math.max(bottom, y);
+    });
+    return { right, devices, ...route(harness, devices, column, x, wide, bottom) };
+  };
+  // Once to see how many lanes each gap takes, once with just so much room.
+  const { lanes } = place([]);
+  const { right, devices, wires, under } = place(lanes);
   return { width: right + MARGIN, height: under + MARGIN, devices, wires };
 }
 
@@ -131,12 +142,19 @@ const rowsOf = (id: string, d: Device, used: ReadonlySet<string>): number => {
   return Math.max(1, sides.filter((s) => s === 'left').length, sides.filter((s) => s === 'right').length);
 };
 
-function pins(id: string, d: Device, used: ReadonlySet<string>, x: number, y: number): PlacedTerminal[] {
+function pins(
+  id: string,
+  d: Device,
+  used: ReadonlySet<string>,
+  x: number,
+  y: number,
+  width: number,
+): PlacedTerminal[] {
   const count = { left: 0, right: 0 };
   return drawn(id, d, used).map((name) => {
     const side = sideOf(d, name);
     const at = y + HEAD + PIN * count[side]++ + PIN / 2;
-    return { terminal: `${id}.${name}`, name, side, x: side === 'left' ? x : x + BOX, y: at };
+    return { terminal: `${id}.${name}`, name, side, x: side === 'left' ? x : x + width, y: at };
   });
 }
 
@@ -166,30 +184,20 @@ function ordered(harness: Harness, column: ReadonlyMap<string, number>): string[
   return order;
 }
 
-/** Upright lanes wanted behind each column. */
-function laneCounts(harness: Harness, column: ReadonlyMap<string, number>): number[] {
-  const lanes: number[] = [];
-  for (const w of Object.values(harness.wires))
-    for (const t of [w.from, w.to]) {
-      const c = column.get(deviceOf(t)) ?? 0;
-      lanes[c] = (lanes[c] ?? 0) + 1;
-    }
-  return lanes;
-}
-
 function route(
   harness: Harness,
   devices: readonly PlacedDevice[],
   column: ReadonlyMap<string, number>,
   x: readonly number[],
+  wide: readonly number[],
   bottom: number,
-): { readonly wires: PlacedWire[]; readonly under: number } {
+): { readonly wires: PlacedWire[]; readonly under: number; readonly lanes: readonly number[] } {
   const at = new Map(devices.flatMap((d) => d.terminals.map((t) => [t.terminal, t] as const)));
   const taken: number[] = [];
   // The upright lanes of a gap lie behind its column; gap -1 is the margin at the far left.
   const lane = (gap: number): number => {
     const n = (taken[gap + 1] = (taken[gap + 1] ?? 0) + 1);
-    return gap < 0 ? (x[0] ?? 0) - STUB / 2 - (n % 3) * 2 : x[gap]! + BOX + STUB + LANE * n;
+    return gap < 0 ? (x[0] ?? 0) - STUB / 2 - (n % 3) * 2 : x[gap]! + wide[gap]! + STUB + LANE * n;
   };
   let under = bottom;
   const wires = Object.entries(harness.wires).flatMap(([id, w]): PlacedWire[] => {
@@ -231,7 +239,7 @@ function route(
       },
     ];
   });
-  return { wires, under };
+  return { wires, under, lanes: taken };
 }
 
 /** A height at which nothing stands between two lanes, the one nearest to where it is wanted. */

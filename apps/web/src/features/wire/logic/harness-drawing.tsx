@@ -28,7 +28,7 @@ export function HarnessDrawing({
     <div className="overflow-x-auto border-2 border-rule bg-paper">
       <svg
         viewBox={`0 0 ${layout.width} ${layout.height}`}
-        style={{ minWidth: Math.min(layout.width, 1400) * 0.72 }}
+        style={{ minWidth: layout.width * 0.66 }}
         className="w-full"
         role="group"
         aria-label="Wiring drawing; the wire list below holds the same"
@@ -87,7 +87,7 @@ export function HarnessDrawing({
                 <title>{d.device.name}</title>
               </rect>
               <text x={d.x + 6} y={d.y + 14} fontSize={10.5} fontWeight={700}>
-                {d.device.name.length > 20 ? `${d.device.name.slice(0, 19)}…` : d.device.name}
+                {shortName(d.device.name, Math.floor(d.width / 5.6))}
               </text>
               {d.terminals.map((t) => (
                 <g key={t.terminal}>
@@ -118,3 +118,6 @@ export function HarnessDrawing({
     </div>
   );
 }
+
+const shortName = (name: string, most: number): string =>
+  name.length > most ? `${name.slice(0, most - 1)}…` : name;

@@ -2,7 +2,7 @@ import type { Harness, LoadState, TruthRow } from '@venula/core';
 import { useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
 import type { Logic } from '../../../workers/plan.worker.ts';
-import { signalWords } from './signal-words.ts';
+import { signalWords } from '../../../ui/signal-words.ts';
 
 const GOT: Readonly<Record<LoadState, string>> = {
   on: 'runs',

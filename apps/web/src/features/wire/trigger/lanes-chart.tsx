@@ -207,7 +207,7 @@ function DragThreshold({
         strokeDasharray="10 5"
       />
       <text x={8} y={y(value) + 4} fontSize={12} fontWeight={700}>
-        {l.name.slice(0, 9)} {format('pressure', value)}
+        {l.name.split(',')[0]!.slice(0, 9)} {format('pressure', value)}
       </text>
     </g>
   );

@@ -23,7 +23,7 @@ export function LegStrip({
         <button
           key={i}
           type="button"
-          className={`btn btn-small ${i === chosen ? 'btn-main' : ''}`}
+          className={`btn btn-small px-1.5 ${i === chosen ? 'btn-main' : ''}`}
           aria-pressed={i === chosen}
           onClick={() => setChosen(i === chosen ? null : i)}
         >
@@ -68,16 +68,18 @@ export function LegStrip({
           </button>
         </>
       )}
-      <button
-        type="button"
-        className="btn btn-small"
-        onClick={() => {
-          onChange(standardDrive());
-          setChosen(null);
-        }}
-      >
-        Standard drive
-      </button>
+      {JSON.stringify(legs) !== JSON.stringify(standardDrive()) && (
+        <button
+          type="button"
+          className="btn btn-small"
+          onClick={() => {
+            onChange(standardDrive());
+            setChosen(null);
+          }}
+        >
+          Standard drive
+        </button>
+      )}
     </div>
   );
 }

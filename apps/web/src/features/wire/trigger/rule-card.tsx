@@ -9,10 +9,10 @@ import { TermSlot } from './term-slot.tsx';
 
 const OFFERED = [{ options: SAYINGS.map(([value, label]) => ({ value, label: label.replace(/:$/, '') })) }];
 const TIMES = [
-  ['primeS', 'Primes at key-on for', 30],
+  ['primeS', 'Primes for', 30],
   ['minOnS', 'Stays on at least', 30],
   ['minOffS', 'Stays off at least', 30],
-  ['overrideS', 'Service override at most', 120],
+  ['overrideS', 'Override at most', 120],
 ] as const;
 
 /** One load's rule as a sentence with slots, and the times and interlocks under it. */
@@ -77,10 +77,20 @@ export function RuleCard({
             onPick={(s) => change(addClause(rule, newTerm(s)))}
           />
         )}
+        {id !== undefined && !readOnly && (
+          <button
+            type="button"
+            className="btn btn-small ml-auto"
+            aria-label={`${name}: back to always`}
+            onClick={() => edit(...dropRule(doc, loadId))}
+          >
+            always
+          </button>
+        )}
       </div>
       <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-1">
         {TIMES.map(([field, label, max]) => (
-          <div key={field} className="w-[118px]">
+          <div key={field} className="w-[112px]">
             <QuantityField
               label={label}
               dimension="duration"
@@ -103,15 +113,6 @@ export function RuleCard({
           readOnly={readOnly}
           onChange={(needsInertia) => change({ ...rule, needsInertia })}
         />
-        {id !== undefined && !readOnly && (
-          <button
-            type="button"
-            className="btn btn-small ml-auto"
-            onClick={() => edit(...dropRule(doc, loadId))}
-          >
-            Back to always
-          </button>
-        )}
       </div>
       {advice && <Advice advice={advice} />}
     </section>

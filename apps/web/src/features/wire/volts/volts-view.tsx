@@ -60,7 +60,9 @@ export function VoltsView({
   const what = pumpNow ? 'The pump' : loadName;
   const sentence = solution
     ? `${what} gets ${format('volts', solution.loadVolts)} at ${format('amps', solution.amps)}.`
-    : `${what} is off in this state.`;
+    : shown
+      ? `${what} is off in this state.`
+      : 'Solving the plan…';
   const second = stop
     ? inUnits(stop.title, units)
     : solution

@@ -1,0 +1,153 @@
+import {
+  BACK_PRESSURE_SHARE,
+  HOSE_KINDS,
+  lineChoices,
+  type HoseKindId,
+  type LineQuestion,
+} from '@venula/core';
+import { useState } from 'react';
+import { useFormat, useSettings } from '../../app/settings.ts';
+import { Choice } from '../../ui/choice.tsx';
+import { MarginBar } from '../../ui/margin-bar.tsx';
+import { QuantityField } from '../../ui/quantity-field.tsx';
+import { KeepInJob } from './keep-in-job.tsx';
+import { SumFrame } from './sum-frame.tsx';
+
+const LPH = 1e-3 / 3600;
+/** A feed that loses more than this is worth a size (common practice), Pa. */
+const FEED_LIMIT = 30e3;
+const GASOLINE = { gasolineDensity15: 745, rvpPa: 62e3, ethanolMeasured: false } as const;
+
+/** What a line loses at a flow, size by size: a feed, or a return against a third of the rail. */
+export function LineSum({ role }: { readonly role: 'feed' | 'return' }) {
+  const format = useFormat();
+  const { units } = useSettings();
+  const [flow, setFlow] = useState(400 * LPH);
+  const [ethanol, setEthanol] = useState(0.1);
+  const [lengthM, setLength] = useState(4.572);
+  const [bendDegrees, setBends] = useState(180);
+  const [hose, setHose] = useState<HoseKindId>('ptfe');
+  const [railPa, setRail] = useState(300e3);
+  const question: LineQuestion = {
+    fuel: { ...GASOLINE, ethanol },
+    kelvin: 308.15,
+    flow,
+    hose,
+    lengthM,
+    ends: ['straight', 'elbow-90'],
+    bendDegrees,
+  };
+  const rows = lineChoices(question);
+  const limit = role === 'feed' ? FEED_LIMIT : BACK_PRESSURE_SHARE * railPa;
+  const best = rows.find((r) => r.loss <= limit);
+  return (
+    <SumFrame
+      tone={best ? 'good' : 'fix'}
+      sentence={
+        best
+          ? `-${best.dash}: loses ${format('pressure', best.loss)}.`
+          : 'Even the largest size loses too much.'
+      }
+      second={
+        role === 'feed'
+          ? `${format('pressure', FEED_LIMIT)} is where the next size starts to pay.`
+          : `Return back-pressure should stay under a third of the rail at idle, ${format('pressure', limit)}.`
+      }
+      known={
+        <>
+          <QuantityField
+            label={role === 'feed' ? 'Flow' : 'Flow that goes home at idle'}
+            dimension="flow"
+            value={flow}
+            range={{ min: LPH, max: 5000 * LPH }}
+            onCommit={setFlow}
+          />
+          <QuantityField
+            label="Ethanol content"
+            dimension="fraction"
+            value={ethanol}
+            range={{ min: 0, max: 1 }}
+            onCommit={setEthanol}
+          />
+          <Choice
+            label="Hose or tube"
+            value={hose}
+            options={Object.values(HOSE_KINDS).map((h) => ({ value: h.id, label: h.name }))}
+            onChoose={setHose}
+          />
+          <QuantityField
+            label="Length"
+            dimension="length"
+            value={lengthM}
+            range={{ min: 0.05, max: 30 }}
+            onCommit={setLength}
+          />
+          <QuantityField
+            label="Bends, degrees in all"
+            dimension="count"
+            value={bendDegrees}
+            range={{ min: 0, max: 3600 }}
+            onCommit={setBends}
+          />
+          {role === 'return' && (
+            <QuantityField
+              label="Rail at idle"
+              dimension="pressure"
+              value={railPa}
+              range={{ min: 20e3, max: 1e6 }}
+              onCommit={setRail}
+            />
+          )}
+        </>
+      }
+    >
+      {best && (
+        <div className="max-w-[420px]">
+          <MarginBar
+            label={`Loss in -${best.dash}`}
+            dimension="pressure"
+            value={best.loss}
+            limit={limit}
+            sense="at most"
+            limitLabel={role === 'feed' ? 'worth a size above' : 'a third of the rail,'}
+          />
+        </div>
+      )}
+      <table className="mt-2 w-full max-w-[720px] text-sm">
+        <caption className="sr-only">Every size of this hose</caption>
+        <thead>
+          <tr className="label border-b-2 border-ink text-soft">
+            {['Size', 'Bore', 'Loss', 'Speed', 'Reynolds'].map((h, i) => (
+              <th key={h} scope="col" className={`py-1 font-semibold ${i > 0 ? 'num' : 'text-left'}`}>
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r) => (
+            <tr
+              key={r.dash}
+              className={`border-b border-rule ${r === best ? 'bg-mark/25 font-semibold' : ''}`}
+            >
+              <th scope="row" className="py-0.5 text-left">
+                -{r.dash}
+              </th>
+              <td className="num">{format('bore', r.bore)}</td>
+              <td className={`num ${r.loss > limit ? 'text-stop' : ''}`}>{format('pressure', r.loss)}</td>
+              <td className="num">
+                {units === 'us' ? `${(r.velocity / 0.3048).toFixed(1)} ft/s` : `${r.velocity.toFixed(1)} m/s`}
+              </td>
+              <td className="num">{Math.round(r.reynolds).toLocaleString('en-US')}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 max-w-[720px] text-sm text-soft">
+        With a straight and a 90° hose end, at 95 °F (35 °C). Lift, filter and regulator are not in it: those
+        belong in a job.
+      </p>
+      {best && <KeepInJob kept={{ kind: 'line', role, dash: best.dash, question }} />}
+    </SumFrame>
+  );
+}

@@ -1,0 +1,164 @@
+import { DROP_LIMITS, wireChoices, wireSizeName, type Conductor } from '@venula/core';
+import { useState } from 'react';
+import { useFormat } from '../../app/settings.ts';
+import { Choice } from '../../ui/choice.tsx';
+import { MarginBar } from '../../ui/margin-bar.tsx';
+import { QuantityField } from '../../ui/quantity-field.tsx';
+import { KeepInJob } from './keep-in-job.tsx';
+import { SumFrame } from './sum-frame.tsx';
+
+/** Usual air around a wire, K. */
+const PLACES = {
+  'engine-bay': { label: 'engine bay', ambientK: 353.15 },
+  'under-body': { label: 'under the body', ambientK: 323.15 },
+  cabin: { label: 'cabin', ambientK: 303.15 },
+} as const;
+type Place = keyof typeof PLACES;
+
+/** Which wire and fuse for a load. */
+export function WireSum() {
+  const format = useFormat();
+  const [amps, setAmps] = useState(15);
+  const [lengthM, setLength] = useState(4.572);
+  const [place, setPlace] = useState<Place>('under-body');
+  const [conductor, setConductor] = useState<Conductor>('copper');
+  const [family, setFamily] = useState<'awg' | 'metric'>('awg');
+  const [bundled, setBundled] = useState(1);
+  const rows = wireChoices({
+    amps,
+    lengthM,
+    conductor,
+    family,
+    place: {
+      ambientK: PLACES[place].ambientK,
+      engineSpace: place === 'engine-bay',
+      bundled: Math.round(bundled),
+      insulationK: 398.15,
+    },
+  });
+  const best = rows.find((r) => r.good);
+  const limit = DROP_LIMITS.nominal * DROP_LIMITS.critical;
+  return (
+    <SumFrame
+      tone={best ? 'good' : 'fix'}
+      sentence={
+        best ? `${wireSizeName(best.size)}, with a ${best.fuse} A fuse.` : 'No size on offer does it.'
+      }
+      second={
+        best
+          ? `It loses ${format('volts', best.drop)} out and back and stands ${format('amps', best.stands)} there.`
+          : 'Shorten the way, split the load, or feed it nearer to the battery.'
+      }
+      known={
+        <>
+          <QuantityField
+            label="Current"
+            dimension="amps"
+            value={amps}
+            range={{ min: 0.1, max: 200 }}
+            onCommit={setAmps}
+          />
+          <QuantityField
+            label="Source to load, one way"
+            dimension="length"
+            value={lengthM}
+            range={{ min: 0.05, max: 30 }}
+            onCommit={setLength}
+          />
+          <Choice
+            label="Runs through"
+            value={place}
+            options={Object.entries(PLACES).map(([value, p]) => ({ value: value as Place, label: p.label }))}
+            onChoose={setPlace}
+          />
+          <QuantityField
+            label="Wires in the bundle"
+            dimension="count"
+            value={bundled}
+            range={{ min: 1, max: 60 }}
+            onCommit={setBundled}
+          />
+          <Choice
+            label="Conductor"
+            value={conductor}
+            options={[
+              { value: 'copper', label: 'copper' },
+              { value: 'copper-clad', label: 'copper-clad aluminum' },
+            ]}
+            onChoose={setConductor}
+          />
+          <Choice
+            label="Sizes"
+            value={family}
+            options={[
+              { value: 'awg', label: 'AWG' },
+              { value: 'metric', label: 'mm²' },
+            ]}
+            onChoose={setFamily}
+          />
+        </>
+      }
+    >
+      {conductor === 'copper-clad' && (
+        <p className="mb-2 border-l-4 border-fix bg-well px-3 py-1.5 font-medium">
+          Not in a pump feed: its terminals and relay sockets heat first, and it has melted relay boxes.
+        </p>
+      )}
+      {best && (
+        <div className="grid max-w-[720px] grid-cols-2 gap-6">
+          <MarginBar
+            label="Drop in wires, out and back"
+            dimension="volts"
+            value={best.drop}
+            limit={limit}
+            sense="at most"
+            limitLabel="3% of 12 V,"
+          />
+          <MarginBar
+            label="Current in the wire"
+            dimension="amps"
+            value={amps}
+            limit={best.stands}
+            sense="at most"
+            limitLabel="stands"
+          />
+        </div>
+      )}
+      <table className="mt-2 w-full max-w-[720px] text-sm">
+        <caption className="sr-only">Every size tried</caption>
+        <thead>
+          <tr className="label border-b-2 border-ink text-soft">
+            {['Size', 'Drop', 'Stands', 'Conductor at', 'Fuse'].map((h, i) => (
+              <th key={h} scope="col" className={`py-1 font-semibold ${i > 0 ? 'num' : 'text-left'}`}>
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r) => (
+            <tr
+              key={r.size}
+              className={`border-b border-rule ${r === best ? 'bg-mark/25 font-semibold' : ''}`}
+            >
+              <th scope="row" className="py-0.5 text-left">
+                {wireSizeName(r.size)}
+              </th>
+              <td className={`num ${r.drop > limit ? 'text-stop' : ''}`}>{format('volts', r.drop)}</td>
+              <td className={`num ${r.stands < amps ? 'text-stop' : ''}`}>{format('amps', r.stands)}</td>
+              <td className="num">
+                {Number.isFinite(r.kelvin) ? format('temperature', r.kelvin) : 'runs away'}
+              </td>
+              <td className="num">{r.fuse === null ? 'none fits' : `${r.fuse} A`}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 max-w-[720px] text-sm text-soft">
+        For a pump take its running current; its start is checked against the fuse in a job. Fuse within 7 in
+        (175 mm) of the source.
+      </p>
+      {best && <KeepInJob kept={{ kind: 'wire', size: best.size, conductor, fuse: best.fuse }} />}
+    </SumFrame>
+  );
+}

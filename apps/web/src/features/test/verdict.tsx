@@ -1,0 +1,28 @@
+const VERDICTS: Record<string, [string, string]> = {
+  pass: ['Passed', 'text-good'],
+  fail: ['Failed', 'text-stop'],
+  incomplete: ['Incomplete', 'text-fix'],
+  'cannot-tell': ['Could not tell', 'text-fix'],
+  'no-data': ['No readings', 'text-fix'],
+};
+
+export function Verdict({
+  payload,
+  author,
+  at,
+}: {
+  readonly payload: Readonly<Record<string, unknown>>;
+  readonly author: string;
+  readonly at: string;
+}) {
+  const [text, tone] = VERDICTS[String(payload['verdict'])] ?? ['Signed off', 'text-ink'];
+  return (
+    <p className="mt-1">
+      <strong className={tone}>{text}</strong>
+      {typeof payload['note'] === 'string' && payload['note'] !== '' && <> “{payload['note']}”</>}{' '}
+      <span className="text-sm text-soft">
+        {author}, {new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })}
+      </span>
+    </p>
+  );
+}
