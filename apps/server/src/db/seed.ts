@@ -13,7 +13,7 @@ export const DEMO_PEOPLE: readonly { login: string; name: string; role: Role; pa
   { login: 'lou', name: 'Lou Abernethy', role: 'lead', password: 'saltmarsh-lou' },
   { login: 'guest', name: 'Counter tablet', role: 'viewer', password: 'saltmarsh-guest' },
 ];
-const DEMO_JOBS = ['empty-job', 'hill-climb-coupe'];
+const DEMO_JOBS = ['empty-job', 'coast-road-gt', 'hill-climb-coupe'];
 
 const ds = createDataSource();
 await ds.initialize();
