@@ -99,10 +99,8 @@ test('from a new job to the printed page, and all of it is there after a reload'
     await stage(page, 'Test');
     const start = page.getByRole('button', { name: 'Start the walk' });
     await expect(start).toBeDisabled();
-    await page
-      .getByRole('checkbox', { name: /cautions/ })
-      .first()
-      .check();
+    const walk = page.getByRole('region', { name: 'Joint by joint' });
+    await walk.getByRole('checkbox', { name: /cautions/ }).check();
     await start.click();
     const joints = page.locator('[data-joint]');
     await expect(joints.first()).toBeVisible();

@@ -104,7 +104,7 @@ test('parts are added, moved, split and taken out on the track, by keyboard as w
   await page.keyboard.press('Delete');
   await expect(finding(page, 'NO_PUMP')).toBeVisible();
   await stage(page, 'Wire');
-  await expect(page.getByText('No pump circuit is planned')).toBeVisible();
+  await expect(page.getByText('No circuit is planned')).toBeVisible();
   await stage(page, 'Plumb');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(finding(page, 'NO_PUMP')).toHaveCount(0);

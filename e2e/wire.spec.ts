@@ -93,8 +93,8 @@ test('the dry test comes from the same truth table and is signed off', async ({ 
   await signIn(page, 'tess');
   await newJob(page, 'Dry test of two', 'Two pumps in one hanger, second staged');
   await stage(page, 'Test');
-  const box = page.getByRole('checkbox', { name: /cautions/ }).first();
-  await box.check();
+  const dry = page.getByRole('region', { name: 'Wiring, dry' });
+  await dry.getByRole('checkbox', { name: /cautions/ }).check();
   await page.getByRole('button', { name: 'Start the dry test' }).click();
   await expect(page.getByTestId('dry-progress')).toContainText('0 of 4 tried');
   const rows = page.locator('[data-row]');

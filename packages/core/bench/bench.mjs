@@ -5,17 +5,32 @@
 import { Project, Workspace } from 'epanet-js';
 import { readFileSync } from 'node:fs';
 import {
+  addLoad,
+  applyPatch,
+  boostRule,
   confidenceSamples,
+  driveLanes,
+  driveMoments,
+  drivePressure,
   evaluatePlan,
   evaluateStates,
   gauge,
+  harnessOf,
   judgeChoice,
   NetworkSolver,
+  operatingStates,
   PATTERNS,
   pipeRun,
   readJob,
+  rulesOf,
+  setRule,
+  setTap,
+  signalKeys,
   sizingChoices,
+  standardDrive,
+  truthTable,
 } from '../dist/index.js';
+import { CoupledSolver } from '../dist/plan/coupled.js';
 
 const DENSITY = 745;
 const NU = 0.58e-6;
@@ -177,6 +192,43 @@ const twin = time(() => evaluateStates(twinPattern), 20);
 console.log(
   `  the same with two pumps, each on its own circuit ${ms(twin)}: ${(twin / sweep).toFixed(2)} times one pump`,
 );
+
+/** Two pumps and four other loads: six circuits, two of them on a shared feed. */
+let six = twinPattern;
+for (const kind of ['fan', 'controller', 'sensor', 'gauge'])
+  six = applyPatch(six, addLoad(six, kind).patch).value;
+const [, , third, fourth] = Object.keys(six.wiring.circuits);
+six = applyPatch(six, setTap(six, fourth, 'feedFrom', { circuitId: third, after: 'fuse' })).value;
+const wired = time(() => evaluateStates(six), 20);
+console.log(
+  `  the same with ${Object.keys(six.wiring.circuits).length} circuits, one on a shared feed ${ms(wired)}: ${(wired / twin).toFixed(2)} times two circuits`,
+);
+/** Only what the issue of a pull asks: each point as it runs, plumbing and wiring together. */
+const running = time(() => {
+  const solver = new CoupledSolver(six);
+  for (const state of operatingStates(six)) solver.solve(state);
+}, 20);
+console.log(`  its joint solve alone, without margin and return capacity ${ms(running)}`);
+
+/** Twelve inputs: key, crash switch and ten signals. */
+const logic = PATTERNS.find((p) => p.id === 'twin-pump').job('logic');
+const panels = (from, to) =>
+  Array.from({ length: to - from }, (_, i) => ({
+    all: [{ kind: 'panel', name: `switch ${from + i}`, not: i % 2 === 1 }],
+  }));
+const wide = ['pump-1', 'pump-2'].reduce(
+  (d, id, i) => applyPatch(d, setRule(d, { ...boostRule(id, 35e3), any: panels(i * 5, i * 5 + 5) })).value,
+  logic,
+);
+const harness = harnessOf(wide);
+const inputs = 2 + signalKeys(harness, rulesOf(wide)).length;
+const table = time(() => truthTable(harness, rulesOf(wide)), 8);
+console.log(
+  `  ${inputs} inputs tried in all ${2 ** inputs} combinations on ${Object.keys(harness.wires).length} wires ${ms(table)}: ${((table / 2 ** inputs) * 1e6).toFixed(0)} µs each`,
+);
+const drive = driveMoments(logic, standardDrive());
+const replay = time(() => drivePressure(logic, drive, driveLanes(rulesOf(logic), drive)), 10);
+console.log(`  a drive of ${drive.length} moments with the rail beneath ${ms(replay)}`);
 
 const once = (run) => {
   const t = performance.now();

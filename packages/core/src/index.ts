@@ -268,6 +268,7 @@ export {
   type WireChoice,
   type WireQuestion,
 } from './plan/quick-sums.ts';
+export { meterResistance } from './parts/pump/meter-resistance.ts';
 export { dryTest, type DryRow } from './plan/harness/dry-test.ts';
 export { findRepairs, type Repair } from './plan/harness/repair.ts';
 

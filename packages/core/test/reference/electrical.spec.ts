@@ -5,6 +5,7 @@ import {
   chooseFuse,
   conductorTemperature,
   fuseSurvives,
+  meterResistance,
   motorInrush,
   parseWireSize,
   pumpLaw,
@@ -131,6 +132,48 @@ describe('fuse', () => {
     expect(fuseSurvives(3, inrush)).toBe(false);
     // A pump over 24 A is not a 30 A fuse's load (80 % rule, common practice).
     expect(chooseFuse(24.5, 60, motorInrush(14.2, 0.05, 0.1, 24.5))).toBe(40);
+  });
+});
+
+describe('published limits and formulas', () => {
+  // ABYC E-11 drop formula, circular mils = 10.75·I·L/E with L out and back in ft (from memory).
+  test.each([
+    ['awg-10', 10, 15, 20],
+    ['awg-6', 6, 25, 30],
+    ['awg-14', 14, 5, 15],
+  ] as const)('%s by the circular-mil formula', (size, gauge, amps, feet) => {
+    const mils = (awgDiameter(gauge) / 0.0254e-3) ** 2;
+    const formula = (10.75 * amps * feet) / mils;
+    const ours = amps * feet * 0.3048 * wireResistance(size, 'copper', 303.15);
+    expect(Math.abs(ours / formula - 1)).toBeLessThan(0.02);
+  });
+
+  // ISO 8820-3: shortest opening times at 135, 160, 200 and 350 % of the rating (from memory).
+  test.each([
+    [1.35, 1.5, 0.75],
+    [1.6, 1.99, 0.25],
+    [2, 3.49, 0.15],
+    [3.5, 5.99, 0.04],
+  ])(
+    'a start above %d times the rating up to %d times may last %d s and no longer',
+    (multiple, peak, seconds) => {
+      const start = (share: number) => {
+        const steady = 0.5;
+        const tau = (share * seconds) / Math.log((peak - steady) / (multiple - steady));
+        return fuseSurvives(20, { peak: 20 * peak, steady: 20 * steady, tau });
+      };
+      expect(start(0.99)).toBe(true);
+      expect(start(1.01)).toBe(false);
+    },
+  );
+
+  test('a meter on a stopped pump reads 0.8–1.0 Ω (common practice), far above its dynamic resistance', () => {
+    for (const { model } of Object.values(PUMPS).filter((p) => p.model.type !== 'brushless')) {
+      const band = meterResistance(model.armatureOhms);
+      expect(band.low).toBeGreaterThan(0.75);
+      expect(band.high).toBeLessThan(1.05);
+      expect(band.low).toBeGreaterThan(3 * model.armatureOhms);
+    }
   });
 });
 

@@ -26,7 +26,7 @@ export function DryTest({ run }: { readonly run: RunRow | undefined }) {
 
   if (!run || done)
     return (
-      <section className="mt-4">
+      <section className="mt-4" aria-label="Wiring, dry">
         <h3 className="headline text-xl">Wiring, dry</h3>
         <p className="text-soft">
           {rows.length} things to try with the engine off and no fuel in the lines: set the key, the crash
@@ -66,7 +66,7 @@ export function DryTest({ run }: { readonly run: RunRow | undefined }) {
     });
 
   return (
-    <section className="mt-4">
+    <section className="mt-4" aria-label="Wiring, dry">
       <h3 className="headline text-xl" data-testid="dry-progress">
         {tried} of {rows.length} tried{differs > 0 ? `, ${differs} not as said` : ''}
       </h3>

@@ -23,7 +23,7 @@ export function JointWalk({ run }: { readonly run: RunRow | undefined }) {
 
   if (!run || done) {
     return (
-      <section className="mt-4">
+      <section className="mt-4" aria-label="Joint by joint">
         <h3 className="headline text-xl">Joint by joint</h3>
         <p className="text-soft">
           {joints.length} joints, from the tank out and back. Pump forced by the service override, engine off:
@@ -59,7 +59,7 @@ export function JointWalk({ run }: { readonly run: RunRow | undefined }) {
     });
 
   return (
-    <section className="mt-4">
+    <section className="mt-4" aria-label="Joint by joint">
       <h3 className="headline text-xl" data-testid="walk-progress">
         {looked} of {joints.length} joints looked at{leaks > 0 ? `, ${leaks} leaking` : ''}
       </h3>

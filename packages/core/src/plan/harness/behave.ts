@@ -35,7 +35,7 @@ const OHMS = {
   driver: 0.1,
   damp: 680,
 } as const;
-const OPEN = 1e12;
+const OPEN = 1e17;
 /** A relay pulls in at this share of 12 V and holds down to the other. */
 const PULL_IN = 7.2;
 const DROP_OUT = 1.8;

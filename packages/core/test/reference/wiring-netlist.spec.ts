@@ -1,0 +1,38 @@
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { harnessOf, HarnessModel, PATTERNS, wiringNetlist, type Inputs } from '../../src/index.ts';
+
+/** Solved once by ngspice from the netlists the program writes (test/fixtures/wiring/generate.mjs). */
+const fixture = JSON.parse(readFileSync(join(__dirname, '../fixtures/wiring/answers.json'), 'utf8')) as {
+  readonly engine: string;
+  readonly cases: Readonly<
+    Record<string, readonly { readonly inputs: Inputs; readonly volts: Readonly<Record<string, number>> }[]>
+  >;
+};
+
+describe(`the wiring of a job against ${fixture.engine}, every combination of inputs`, () => {
+  test.each(Object.entries(fixture.cases))('%s: every node within 0.1 %% or 1 mV', (id, rows) => {
+    const doc = PATTERNS.find((p) => p.id === id)!.job('fixture');
+    const model = new HarnessModel(harnessOf(doc));
+    expect(rows.length).toBeGreaterThanOrEqual(4);
+    for (const { inputs, volts } of rows) {
+      const got = model.behave(inputs);
+      for (const [node, want] of Object.entries(volts)) {
+        if (node.startsWith('x')) continue;
+        expect(Math.abs(got.volts(node) - want)).toBeLessThan(Math.max(1e-3, Math.abs(want) * 1e-3));
+      }
+    }
+  });
+
+  test('the netlist is the one a SPICE reads: title first, elements, model, analysis, end', () => {
+    const doc = PATTERNS.find((p) => p.id === 'twin-pump')!.job('Line\nbreak in a title');
+    const text = wiringNetlist(doc, { ignition: true, crashed: false, signals: {} });
+    const lines = text.trimEnd().split('\n');
+    expect(lines[0]).toMatch(/^\* Line break/);
+    expect(lines.at(-1)).toBe('.end');
+    for (const line of lines.slice(1, -1)) expect(line).toMatch(/^(\*|[RVD]\d+ |\.model |\.op)/);
+    const names = lines.flatMap((l) => /^([RVD]\d+) /.exec(l)?.[1] ?? []);
+    expect(new Set(names).size).toBe(names.length);
+  });
+});
