@@ -53,6 +53,12 @@ test('two pumps wired from rules: the dip found and dialed out, a switch on NC n
   await view(page, 'Wiring');
   await expect(answer(page)).toContainText('The wiring does what the rules say');
   await page.getByRole('button', { name: 'Draw it by hand from here' }).click();
+  // A part of the drawing is opened by keyboard, one is added and taken out again.
+  await page.locator('[data-device="ecu-pump-1-1"]').focus();
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Clamped inside').selectOption('yes');
+  await pick(page, 'Add a part to the drawing', 'Splice');
+  await page.getByRole('button', { name: 'Take part and its wires out' }).click();
   const wires = page.getByTestId('wires');
   const ground = wires.getByRole('row').filter({ hasText: 'Switch ground' });
   await ground.getByLabel(/from$/).selectOption({ label: 'Boost switch, Pump 2, staged, NC' });

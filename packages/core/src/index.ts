@@ -229,7 +229,16 @@ export {
   setTap,
   tapTargets,
 } from './design/edit-circuit.ts';
-export { allTerminals, terminalName, terminalWord, TERMINALS } from './design/devices.ts';
+export { SUPPRESSION } from './design/job-document.ts';
+export {
+  addDevice,
+  allTerminals,
+  NEW_DEVICES,
+  removeDevice,
+  terminalName,
+  terminalWord,
+  TERMINALS,
+} from './design/devices.ts';
 export { HarnessModel, type Behaviour, type Inputs, type LoadState } from './plan/harness/behave.ts';
 export { signalKeys, truthTable, type TruthRow } from './plan/harness/enumerate.ts';
 export { harnessOf, realiseRules } from './plan/harness/realise.ts';

@@ -14,10 +14,19 @@ import { useJob } from './job-context.ts';
 export const standingFor = (finding: Finding, rows: readonly AcceptanceRow[]): AcceptanceRow | undefined =>
   rows.find((r) => r.findingKey === findingKey(finding) && r.fingerprint === findingFingerprint(finding));
 
-export function FindingsPanel({ stages }: { readonly stages?: readonly Finding['stage'][] }) {
+export function FindingsPanel({
+  stages,
+  codes = [],
+}: {
+  readonly stages?: readonly Finding['stage'][];
+  /** Findings of other stages that belong here as well. */
+  readonly codes?: readonly string[];
+}) {
   const { id, live } = useJob();
   const acceptances = useAcceptances(id).data ?? [];
-  const findings = (live.plan?.findings ?? []).filter((f) => !stages || stages.includes(f.stage));
+  const findings = (live.plan?.findings ?? []).filter(
+    (f) => !stages || stages.includes(f.stage) || codes.includes(f.code),
+  );
   const open = findings.filter((f) => !standingFor(f, acceptances));
   const accepted = findings.filter((f) => standingFor(f, acceptances));
   if (!live.plan) return <p className="py-4 text-soft">Checking the plan…</p>;

@@ -1,6 +1,6 @@
 import type { PatchOperation } from '../outcome/finding.ts';
 import { termKey, type LevelTerm } from '../trigger/rule.ts';
-import type { JobDocument, PumpTrigger } from './job-document.ts';
+import type { ElectricLoad, JobDocument, PumpTrigger } from './job-document.ts';
 
 export type Rules = Readonly<Record<string, PumpTrigger>>;
 
@@ -38,7 +38,9 @@ export function ruleOf(
   loadId: string,
 ): { readonly id?: string; readonly rule: PumpTrigger } {
   const own = Object.entries(doc.wiring.triggers ?? {}).find(([, r]) => r.loadId === loadId);
-  return own ? { id: own[0], rule: own[1] } : { rule: { ...ALWAYS, loadId } };
+  if (own) return { id: own[0], rule: own[1] };
+  const load = doc.wiring.loads?.[loadId];
+  return { rule: load ? withoutRule(loadId, load) : { ...ALWAYS, loadId } };
 }
 
 /** The rule of every pump and every other load of a job: its own, or what it does without one. */
@@ -49,13 +51,24 @@ export function rulesOf(doc: JobDocument): Rules {
     const { id: ruleId, rule } = ruleOf(doc, id);
     rules[ruleId ?? id] = rule;
   }
-  for (const [id, load] of Object.entries(doc.wiring.loads ?? {})) {
+  for (const id of Object.keys(doc.wiring.loads ?? {})) {
     const { id: ruleId, rule } = ruleOf(doc, id);
-    rules[ruleId ?? id] = ruleId
-      ? rule
-      : { ...rule, needsIgnition: load.when !== 'always', needsInertia: false };
+    rules[ruleId ?? id] = rule;
   }
   return rules;
+}
+
+/** What a load that is no pump does without a rule of its own: as it says itself. */
+function withoutRule(loadId: string, load: ElectricLoad): PumpTrigger {
+  const turning = { kind: 'engine-turning', not: false } as const;
+  return {
+    ...ALWAYS,
+    loadId,
+    any: [{ all: load.when === 'running' ? [turning] : [] }],
+    needsIgnition: load.when !== 'always',
+    needsInertia: false,
+    overrideS: 0,
+  };
 }
 
 /** The same plan with another rule for a load. */

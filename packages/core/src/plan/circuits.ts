@@ -1,6 +1,5 @@
 import type { Circuit, ElectricLoad, JobDocument, Segment, SegmentOf } from '../design/job-document.ts';
 import { ruleOf } from '../design/triggers.ts';
-import { TURNING_RPM } from '../trigger/rule.ts';
 import { ampacity, type WirePlace } from '../wiring/ampacity.ts';
 import { fuseOhms, PowerNetwork, type CircuitElement } from '../wiring/power-network.ts';
 import type { OperatingState } from './states.ts';
@@ -133,7 +132,5 @@ export function loadRuns(
 ): boolean {
   if (state.running) return state.running.has(loadId);
   const { id, rule } = ruleOf(doc, loadId);
-  if (id !== undefined) return runsSteadily(rule, state);
-  if (load.when === 'always') return true;
-  return load.when === 'key' ? state.kind !== 'hot-soak' : state.rpm > TURNING_RPM;
+  return (id === undefined && load.when === 'always') || runsSteadily(rule, state);
 }

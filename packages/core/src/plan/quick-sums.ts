@@ -134,7 +134,7 @@ export type Kept =
   | { readonly kind: 'speed'; readonly map: SpeedMap };
 
 /**
- * The patch that moves a quick sum's figures into a job: wire and fuse into its first circuit, a line into the longest
+ * The patch that moves a quick sum's figures into a job: wire and fuse into its first pump circuit, a line into the longest
  * run of its side, a speed map into its first brushless pump.
  * @param doc job document
  * @param kept what was found
@@ -173,7 +173,9 @@ export function keepInJob(doc: JobDocument, kept: Kept): PatchOperation[] {
 }
 
 function keepWire(doc: JobDocument, kept: Extract<Kept, { kind: 'wire' }>): PatchOperation[] {
-  const [circuitId, circuit] = Object.entries(doc.wiring.circuits)[0] ?? [];
+  const circuits = Object.entries(doc.wiring.circuits);
+  const feedsPump = circuits.find(([, c]) => doc.plumbing.elements[c.loadId]?.kind === 'pump');
+  const [circuitId, circuit] = feedsPump ?? circuits[0] ?? [];
   if (circuitId === undefined || !circuit) return [];
   return Object.entries(circuit.segments).flatMap(([id, s]): PatchOperation[] => {
     const put = (field: string, value: unknown): PatchOperation => ({

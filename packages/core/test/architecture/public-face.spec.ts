@@ -67,6 +67,7 @@ const PLAIN = new Set([
   'wirePaint',
   'wireTags',
   'addLoad',
+  'removeDevice',
   'moveSegment',
   'removeCircuit',
   'removeSegment',

@@ -227,7 +227,7 @@ describe('quick sums', () => {
       flow: 400e-3 / 3600,
       hose: 'ptfe',
       lengthM: 3,
-      ends: ['straight', 'straight'] as ('straight' | 'straight')[],
+      ends: ['straight', 'straight'] as 'straight'[],
       bendDegrees: 90,
     } as const;
     const lines = lineChoices(question);

@@ -1,9 +1,10 @@
-import { billOfMaterials, boreOf, HOSE_KINDS, PATTERNS, wireSizeName, writeJob } from '@venula/core';
+import { billOfMaterials, boreOf, HOSE_KINDS, PATTERNS, ruleOf, wireSizeName, writeJob } from '@venula/core';
 import { Download, Printer } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useAcceptances, useRevisions, useRuns } from '../../api/queries.ts';
 import type { RunRow } from '../../api/types.ts';
-import { useFormat } from '../../app/settings.ts';
+import { useFormat, useSettings } from '../../app/settings.ts';
+import { ruleWords } from '../../ui/rule-words.ts';
 import { FreezeForm } from '../../job/freeze-form.tsx';
 import { standingFor } from '../../job/findings-panel.tsx';
 import { useJob } from '../../job/job-context.ts';
@@ -17,6 +18,7 @@ const when = (iso: string) =>
 export function HandoverPage() {
   const { id, number, doc, live, state } = useJob();
   const format = useFormat();
+  const { units } = useSettings();
   const runs = useRuns(id).data ?? [];
   const rows = useAcceptances(id).data ?? [];
   const findings = live.plan?.findings ?? [];
@@ -25,7 +27,6 @@ export function HandoverPage() {
     e.kind === 'run' && e.existing ? [e] : [],
   );
   const fuel = `E${(doc.brief.fuel.ethanol * 100).toFixed(0)}${doc.brief.fuel.ethanolMeasured ? ', measured' : ', assumed'}`;
-  const circuit = Object.values(doc.wiring.circuits)[0];
   return (
     <div className="h-full overflow-y-auto px-5 py-4 print:overflow-visible print:p-0">
       <Actions />
@@ -107,8 +108,9 @@ export function HandoverPage() {
                     {format('bore', e.boreM ?? boreOf(e.hose, e.dash))}, {format('length', e.lengthM)}
                   </li>
                 ))}
-                {circuit && (
-                  <li>
+                {Object.entries(doc.wiring.circuits).map(([key, circuit]) => (
+                  <li key={key}>
+                    {circuit.name}:{' '}
                     {Object.values(circuit.segments)
                       .flatMap((s) =>
                         s.kind === 'wire'
@@ -121,6 +123,17 @@ export function HandoverPage() {
                       )
                       .join('; ')}
                   </li>
+                ))}
+              </ul>
+            </Section>
+            <Section title="When the pumps run">
+              <ul>
+                {Object.entries(doc.plumbing.elements).map(([key, e]) =>
+                  e.kind === 'pump' ? (
+                    <li key={key}>
+                      {e.name}: {ruleWords(ruleOf(doc, key).rule, units)}
+                    </li>
+                  ) : null,
                 )}
               </ul>
             </Section>

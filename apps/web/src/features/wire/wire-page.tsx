@@ -1,6 +1,7 @@
 import { DROP_LIMITS, type CircuitSolution } from '@venula/core';
 import { Tabs } from 'radix-ui';
 import { useState } from 'react';
+import { circuitOrder } from './volts/circuit-order.ts';
 import { useSearchParams } from 'react-router';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
 import { useJob } from '../../job/job-context.ts';
@@ -24,7 +25,7 @@ export function WirePage() {
   const [search, setSearch] = useSearchParams();
   const [chosen, setChosen] = useState('');
   const view = VIEWS.some(([v]) => v === search.get('view')) ? search.get('view')! : 'volts';
-  const circuitId = chosen in doc.wiring.circuits ? chosen : Object.keys(doc.wiring.circuits)[0];
+  const circuitId = chosen in doc.wiring.circuits ? chosen : circuitOrder(doc)[0];
   const loadId = circuitId === undefined ? '' : doc.wiring.circuits[circuitId]!.loadId;
   const solution =
     shown?.values?.pumps.find((p) => p.id === loadId)?.circuit ??
@@ -36,7 +37,7 @@ export function WirePage() {
           <>
             {view === 'volts' && solution && <WireBars solution={solution} />}
             {view === 'volts' && <BudgetBars />}
-            <FindingsPanel stages={['wire']} />
+            <FindingsPanel stages={['wire']} codes={['STAGING_LATE', 'STAGING_BY_BOOST']} />
           </>
         )
       }
@@ -63,7 +64,12 @@ export function WirePage() {
           <TriggerView />
         </Tabs.Content>
         <Tabs.Content value="logic">
-          <LogicView />
+          <LogicView
+            onCircuit={(id) => {
+              setChosen(id);
+              setSearch({}, { replace: true });
+            }}
+          />
         </Tabs.Content>
         <Tabs.Content value="sheet">
           <SheetView />

@@ -15,11 +15,15 @@ export function HarnessDrawing({
   findings,
   selected,
   onSelect,
+  device,
+  onDevice,
 }: {
   readonly sheet: WiringSheet;
   readonly findings: readonly Finding[];
   readonly selected: string | null;
   readonly onSelect: (wireId: string) => void;
+  readonly device: string | null;
+  readonly onDevice: (id: string) => void;
 }) {
   const layout = useMemo(() => layOutHarness(sheet.harness), [sheet.harness]);
   const tags = useMemo(() => wireTags(sheet.wires), [sheet.wires]);
@@ -74,15 +78,30 @@ export function HarnessDrawing({
         {layout.devices.map((d) => {
           const tone = worst(d.id);
           return (
-            <g key={d.id}>
+            <g
+              key={d.id}
+              className="cursor-pointer"
+              role="button"
+              tabIndex={0}
+              aria-pressed={d.id === device}
+              aria-label={d.device.name}
+              data-device={d.id}
+              onClick={() => onDevice(d.id)}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter' || e.key === ' ') {
+                  e.preventDefault();
+                  onDevice(d.id);
+                }
+              }}
+            >
               <rect
                 x={d.x}
                 y={d.y}
                 width={d.width}
                 height={d.height}
                 fill="var(--paper)"
-                stroke={tone ? TONE[tone] : 'var(--ink)'}
-                strokeWidth={tone ? 3.5 : 1.6}
+                stroke={d.id === device ? 'var(--mark)' : tone ? TONE[tone] : 'var(--ink)'}
+                strokeWidth={tone || d.id === device ? 3.5 : 1.6}
               >
                 <title>{d.device.name}</title>
               </rect>

@@ -1,4 +1,4 @@
-import { allTerminals, wiringSheet, type HarnessWire } from '@venula/core';
+import { addDevice, allTerminals, NEW_DEVICES, wiringSheet, type HarnessWire } from '@venula/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
@@ -6,17 +6,21 @@ import { Headline } from '../../../ui/headline.tsx';
 import { inUnits } from '../../../ui/in-units.ts';
 import { benchWorker } from '../../../workers/plan-client.ts';
 import type { Logic } from '../../../workers/plan.worker.ts';
+import { PickMenu } from '../../../ui/pick-menu.tsx';
+import { DeviceTray } from './device-tray.tsx';
 import { HarnessDrawing } from './harness-drawing.tsx';
 import { TruthView } from './truth-view.tsx';
 import { WireList } from './wire-list.tsx';
 
 /** From rule to copper and back: the wiring drawn, and what it does at every combination of inputs. */
-export function LogicView() {
+export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: string) => void }) {
   const { doc, live, edit, readOnly } = useJob();
   const { units } = useSettings();
   const sheet = useMemo(() => wiringSheet(doc), [doc]);
   const [logic, setLogic] = useState<Logic | null>(null);
   const [selected, setSelected] = useState<string | null>(null);
+  const [device, setDevice] = useState<string | null>(null);
+  const [menu, setMenu] = useState(false);
   const drawn = doc.wiring.harness !== undefined;
   useEffect(() => {
     let current = true;
@@ -51,7 +55,23 @@ export function LogicView() {
               : 'Made from the rules and the circuits. Draw it by hand when the car is wired in another way.'
         }
       />
-      <HarnessDrawing sheet={sheet} findings={findings} selected={selected} onSelect={setSelected} />
+      <HarnessDrawing
+        sheet={sheet}
+        findings={findings}
+        selected={selected}
+        onSelect={setSelected}
+        device={device}
+        onDevice={(id) => setDevice(id === device ? null : id)}
+      />
+      {device !== null && (
+        <DeviceTray
+          key={device}
+          id={device}
+          harness={sheet.harness}
+          onCircuit={onCircuit}
+          onGone={() => setDevice(null)}
+        />
+      )}
       <div className="my-2 flex flex-wrap items-center gap-2">
         {!readOnly &&
           (drawn ? (
@@ -68,6 +88,18 @@ export function LogicView() {
               >
                 Add a wire
               </button>
+              <PickMenu
+                label="Add a part to the drawing"
+                words="Add a part"
+                groups={[{ options: NEW_DEVICES.map((d) => ({ value: d.name, label: d.name })) }]}
+                open={menu}
+                onOpen={setMenu}
+                onPick={(name) => {
+                  const added = addDevice(sheet.harness, NEW_DEVICES.find((d) => d.name === name)!.device);
+                  edit(...added.patch);
+                  setDevice(added.id);
+                }}
+              />
               <button
                 type="button"
                 className="btn btn-small"

@@ -206,8 +206,8 @@ function DragThreshold({
         strokeWidth={4}
         strokeDasharray="10 5"
       />
-      <text x={8} y={y(value) + 4} fontSize={12} fontWeight={700}>
-        {l.name.split(',')[0]!.slice(0, 9)} {format('pressure', value)}
+      <text x={width - RIGHT - 4} y={y(value) - 6} fontSize={12} fontWeight={700} textAnchor="end">
+        {l.name.split(',')[0]} in at {format('pressure', value)}
       </text>
     </g>
   );

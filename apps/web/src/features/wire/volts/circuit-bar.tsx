@@ -15,6 +15,7 @@ import { useJob } from '../../../job/job-context.ts';
 import { PlanChoice, PlanQuantity, PlanText } from '../../../job/plan-fields.tsx';
 import { Choice } from '../../../ui/choice.tsx';
 import { PickMenu } from '../../../ui/pick-menu.tsx';
+import { circuitOrder } from './circuit-order.ts';
 import { TextField } from '../../../ui/text-field.tsx';
 
 /** Which circuit is on the track, and a key to add another. */
@@ -33,7 +34,7 @@ export function CircuitPicker({
   );
   return (
     <div role="group" aria-label="Circuit" className="mb-2 flex flex-wrap gap-2">
-      {Object.entries(circuits).map(([id, c]) => (
+      {circuitOrder(doc).map((id) => (
         <button
           key={id}
           type="button"
@@ -41,7 +42,7 @@ export function CircuitPicker({
           aria-pressed={id === circuitId}
           onClick={() => onChoose(id)}
         >
-          {c.name}
+          {circuits[id]!.name}
         </button>
       ))}
       {!readOnly && (

@@ -1,0 +1,143 @@
+import { removeDevice, rulesOf, SUPPRESSION, signalKeys, type Harness } from '@venula/core';
+import { Trash2 } from 'lucide-react';
+import { useSettings } from '../../../app/settings.ts';
+import { useJob } from '../../../job/job-context.ts';
+import { PlanChoice, PlanQuantity, PlanText } from '../../../job/plan-fields.tsx';
+import { Choice } from '../../../ui/choice.tsx';
+import { signalWords } from '../../../ui/signal-words.ts';
+
+/** The part of the drawing that was touched: its figures, or where they come from. */
+export function DeviceTray({
+  id,
+  harness,
+  onCircuit,
+  onGone,
+}: {
+  readonly id: string;
+  readonly harness: Harness;
+  readonly onCircuit: (circuitId: string) => void;
+  readonly onGone: () => void;
+}) {
+  const { doc, edit, readOnly } = useJob();
+  const device = harness.devices[id];
+  if (!device) return null;
+  const drawn = doc.wiring.harness !== undefined;
+  const circuitId = 'of' in device ? device.of?.split('/')[0] : undefined;
+  const at = (field: string) => `/wiring/harness/devices/${id}/${field}`;
+  return (
+    <section className="border-y-2 border-rule py-2" aria-label={`Part: ${device.name}`}>
+      <div className="mb-1 flex flex-wrap items-center gap-3">
+        <h3 className="headline text-lg">{device.name}</h3>
+        {circuitId !== undefined && doc.wiring.circuits[circuitId] && (
+          <button type="button" className="btn btn-small" onClick={() => onCircuit(circuitId)}>
+            Its figures come from {doc.wiring.circuits[circuitId].name}
+          </button>
+        )}
+        {!drawn && circuitId === undefined && (
+          <span className="text-sm text-soft">Made from the rules. Draw it by hand to change it here.</span>
+        )}
+        {drawn && !readOnly && (
+          <button
+            type="button"
+            className="btn btn-small ml-auto"
+            onClick={() => {
+              edit(...removeDevice(harness, id));
+              onGone();
+            }}
+          >
+            <Trash2 size={16} aria-hidden /> Take part and its wires out
+          </button>
+        )}
+      </div>
+      {drawn && circuitId === undefined && (
+        <div className="grid grid-cols-5 gap-x-3 gap-y-2">
+          <PlanText path={at('name')} label="Name" max={80} min={1} />
+          {(device.kind === 'fuse' ||
+            device.kind === 'relay' ||
+            device.kind === 'switch' ||
+            device.kind === 'ecu-output') && (
+            <PlanQuantity path={at('ratingA')} label="Rating" dimension="amps" />
+          )}
+          {(device.kind === 'ground' || device.kind === 'connector' || device.kind === 'load') && (
+            <PlanQuantity path={at('ohms')} label="Resistance" dimension="resistance" />
+          )}
+          {(device.kind === 'switch' || device.kind === 'ecu-output') && (
+            <SignalChoice path={at('signal')} value={device.signal} harness={harness} />
+          )}
+          {device.kind === 'ecu-output' && (
+            <>
+              <PlanChoice
+                path={at('side')}
+                label="Switches"
+                options={[
+                  { value: 'low', label: 'to ground (low side)' },
+                  { value: 'high', label: 'to battery (high side)' },
+                ]}
+              />
+              <Choice
+                label="Clamped inside"
+                value={device.clamped ? 'yes' : 'no'}
+                disabled={readOnly}
+                options={[
+                  { value: 'yes', label: 'yes, as its maker says' },
+                  { value: 'no', label: 'no, or not known' },
+                ]}
+                onChoose={(v) => edit({ op: 'replace', path: at('clamped'), value: v === 'yes' })}
+              />
+            </>
+          )}
+          {device.kind === 'relay' && (
+            <>
+              <PlanQuantity path={at('coilOhms')} label="Coil" dimension="resistance" />
+              <PlanChoice
+                path={at('suppression')}
+                label="Across the coil"
+                options={SUPPRESSION.map((value) => ({ value, label: value }))}
+              />
+              <Choice
+                label="Contacts"
+                value={device.changeover ? 'changeover' : 'plain'}
+                disabled={readOnly}
+                options={[
+                  { value: 'plain', label: '30 and 87' },
+                  { value: 'changeover', label: 'change-over, with 87a' },
+                ]}
+                onChoose={(v) => edit({ op: 'replace', path: at('changeover'), value: v === 'changeover' })}
+              />
+            </>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** What works a switch or an output: one of the signals the rules look at. */
+function SignalChoice({
+  path,
+  value,
+  harness,
+}: {
+  readonly path: string;
+  readonly value: string;
+  readonly harness: Harness;
+}) {
+  const { doc } = useJob();
+  const { units } = useSettings();
+  const keys = [...new Set([...signalKeys(harness, rulesOf(doc)), value])];
+  return (
+    <PlanChoice
+      path={path}
+      label="Worked by"
+      options={keys.map((k) => ({
+        value: k,
+        label: k
+          .split('&')
+          .map((part) =>
+            part.startsWith('!') ? `not ${signalWords(part.slice(1), units)}` : signalWords(part, units),
+          )
+          .join(' and '),
+      }))}
+    />
+  );
+}

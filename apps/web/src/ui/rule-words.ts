@@ -1,0 +1,25 @@
+import { isLevel, termKey, type PumpTrigger, type UnitSystem } from '@venula/core';
+import { signalWords } from './signal-words.ts';
+
+/** A trigger rule in one sentence, for paper. */
+export function ruleWords(rule: PumpTrigger, units: UnitSystem): string {
+  const ways = rule.any.map(({ all }) =>
+    all
+      .map((t) => {
+        const words = signalWords(termKey(t), units);
+        const level = isLevel(t) ? `${words} and above` : words;
+        return t.not ? `not ${words}` : level;
+      })
+      .join(' and '),
+  );
+  const when =
+    ways.length === 0 ? 'never' : ways.includes('') ? 'always with the key on' : `on ${ways.join(', or ')}`;
+  return [
+    when,
+    rule.primeS > 0 ? `prime ${rule.primeS} s` : '',
+    rule.needsIgnition ? '' : 'NOT stopped by the key',
+    rule.needsInertia ? 'stops after a crash' : '',
+  ]
+    .filter(Boolean)
+    .join('; ');
+}
