@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { findingKey, fullReturnJob, evaluatePlan } from '@venula/core';
+import { dryTest, findingKey, fullReturnJob, evaluatePlan } from '@venula/core';
 import { newJob, openShop, PASSWORD, replace, type Shop } from './support.ts';
 
 let shop: Shop;
@@ -343,6 +343,27 @@ describe('test runs', () => {
     await add(reading('joint', { jointId: 'feed:tank:strainer', result: 'dry' }, at(0))).expect(201);
     const done = await add(reading('sign-off', {}, at(1))).expect(201);
     expect(done.body.payload).toMatchObject({ verdict: 'incomplete' });
+  });
+
+  test('a dry test passes only when every row of the truth table did what was said; the last word on a row counts', async () => {
+    const id = await newJob(shop);
+    const run = { runId: randomUUID(), kind: 'dry-test', setup: { cautionsRead: true } };
+    await shop.as.technician
+      .post(`${job(id)}/runs`)
+      .send({ ...run, setup: {} })
+      .expect(400);
+    await shop.as.technician
+      .post(`${job(id)}/runs`)
+      .send(run)
+      .expect(201);
+    const add = (body: object) => shop.as.technician.post(`${job(id)}/runs/${run.runId}/readings`).send(body);
+    const rows = dryTest(fullReturnJob('x')).map((r) => r.id);
+    await add(reading('dry-row', { rowId: rows[0], result: 'maybe' }, at(0))).expect(400);
+    await add(reading('dry-row', { rowId: rows[0], result: 'differs' }, at(0))).expect(201);
+    for (const [i, rowId] of rows.entries())
+      await add(reading('dry-row', { rowId, result: 'as-said' }, at(1 + i))).expect(201);
+    const done = await add(reading('sign-off', {}, at(9))).expect(201);
+    expect(done.body.payload).toMatchObject({ verdict: 'pass', rows: rows.length, differs: 0, open: 0 });
   });
 
   test('a run is reached only through its own job', async () => {
