@@ -291,6 +291,8 @@ const segment = variant({
     zone,
     bundled: integer(1, 60),
     insulationK: number(333, 523, 'K'),
+    /** Vehicle cable runs up to 10 % under the section its gauge names; absent: the full section. */
+    cable: optional(oneOf(['full', 'vehicle'])),
     /** Left over at a lid or hat so that it opens; cut longer by it, and it counts in the drop. */
     slackM: optional(number(0, 3, 'm')),
     endA: optional(wireEnd),

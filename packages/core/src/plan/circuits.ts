@@ -2,6 +2,7 @@ import type { Circuit, ElectricLoad, JobDocument, Segment, SegmentOf } from '../
 import { ruleOf } from '../design/triggers.ts';
 import { ampacity, type WirePlace } from '../wiring/ampacity.ts';
 import { fuseOhms, PowerNetwork, type CircuitElement } from '../wiring/power-network.ts';
+import { VEHICLE_CABLE_SHARE } from '../wiring/wire.ts';
 import type { OperatingState } from './states.ts';
 import { runsSteadily } from './steady-trigger.ts';
 
@@ -19,7 +20,9 @@ export const wirePlace = (doc: JobDocument, wire: SegmentOf<'wire'>): WirePlace 
 
 /** A of a wire where it runs in this job. */
 export const wireAmpacity = (doc: JobDocument, wire: SegmentOf<'wire'>): number =>
-  ampacity(wire.size, wire.conductor, wirePlace(doc, wire));
+  ampacity(wire.size, wire.conductor, wirePlace(doc, wire)) * Math.sqrt(cableShare(wire));
+
+const cableShare = (wire: SegmentOf<'wire'>): number => (wire.cable === 'vehicle' ? VEHICLE_CABLE_SHARE : 1);
 
 /** What is cut of a wire: its way and the slack left at a lid, m. */
 export const wireLength = (wire: SegmentOf<'wire'>): number => wire.lengthM + (wire.slackM ?? 0);
@@ -35,6 +38,7 @@ const toElement = (doc: JobDocument, circuitId: string, id: string, s: Segment):
         conductor: s.conductor,
         length: wireLength(s),
         ambientK: zoneAmbient(doc, s.zone),
+        share: cableShare(s),
       };
     case 'fuse':
       return { id, circuitId, kind: 'fuse', ohms: fuseOhms(s.ratingA) };

@@ -15,6 +15,8 @@ export interface WireElement extends Piece {
   /** m. */
   readonly length: number;
   readonly ambientK: number;
+  /** Section as a share of what its size names; 1 where not given. */
+  readonly share?: number;
 }
 
 export interface ResistiveElement extends Piece {
@@ -177,9 +179,7 @@ export class PowerNetwork {
       const amps = this.carried[k]!;
       const base = { id: e.id, circuitId: e.circuitId, kind: e.kind, ohms: this.ohms[k]!, amps };
       const of = { ...base, drop: amps * this.ohms[k]! };
-      return e.kind === 'wire'
-        ? { ...of, conductorK: conductorTemperature(e.size, e.conductor, amps, e.ambientK) }
-        : of;
+      return e.kind === 'wire' ? { ...of, conductorK: kelvinOf(e, amps) } : of;
     };
     const feed = way.feed.map(drop);
     const ground = way.ground.map(drop);
@@ -246,6 +246,10 @@ function loadVolts(supply: number, ohms: number, currentAt: (v: number) => numbe
 
 function resistance(e: CircuitElement, amps: number): number {
   if (e.kind !== 'wire') return e.ohms;
-  const kelvin = Math.min(HOTTEST, conductorTemperature(e.size, e.conductor, amps, e.ambientK));
-  return wireResistance(e.size, e.conductor, kelvin) * e.length;
+  const kelvin = Math.min(HOTTEST, kelvinOf(e, amps));
+  return (wireResistance(e.size, e.conductor, kelvin) * e.length) / (e.share ?? 1);
 }
+
+/** A smaller section heats as the full one would at so much more current. */
+const kelvinOf = (e: WireElement, amps: number): number =>
+  conductorTemperature(e.size, e.conductor, amps / Math.sqrt(e.share ?? 1), e.ambientK);

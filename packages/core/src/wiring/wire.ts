@@ -85,6 +85,9 @@ export function wireResistance(size: WireSize, conductor: Conductor, kelvin: num
   return (at20 / share) * (1 + ALPHA * (kelvin - K20));
 }
 
+/** Section of vehicle cable as a share of the gauge it is sold as: up to 10 % less (SAE J1128, from memory). */
+export const VEHICLE_CABLE_SHARE = 0.9;
+
 /** Sizes of the same family, small to large. */
 export const familyOf = (size: WireSize): WireSize[] =>
   WIRE_SIZES.filter((s) => isAwg(s) === isAwg(size)).sort((a, b) => wireSection(a) - wireSection(b));

@@ -17,6 +17,7 @@ import {
   setTap,
   sizeCircuit,
   tapTargets,
+  wireAmpacity,
   wireChoices,
   wireListCsv,
   wiringSheet,
@@ -67,6 +68,29 @@ describe('the wiring sheet', () => {
     const volts = (d: JobDocument) =>
       evaluatePlan(d).states.find((s) => s.state.id === 'idle')!.values!.pumps[0]!.volts;
     expect(volts(doc)).toBeLessThan(volts(twin));
+  });
+
+  test('signal hoses: boost switches where the rule taps them, regulators behind the throttle', () => {
+    expect(sheet.hoses).toEqual([
+      { name: 'Boost switch, Pump 2, staged', tapped: 'manifold, behind the throttle' },
+      { name: 'Regulator, reference', tapped: 'manifold, behind the throttle' },
+    ]);
+  });
+
+  test('vehicle cable drops more and stands less than the full section of its gauge', () => {
+    const vehicle = applied(twin, [
+      { op: 'add', path: '/wiring/circuits/circuit-1/segments/feed-2/cable', value: 'vehicle' },
+    ]);
+    const drop = (d: JobDocument) =>
+      evaluatePlan(d)
+        .states.find((s) => s.state.id === 'idle')!
+        .values!.pumps[0]!.circuit!.feed.find((x) => x.id === 'feed-2')!.drop;
+    expect(drop(vehicle) / drop(twin)).toBeCloseTo(1 / 0.9, 1);
+    const stands = (d: JobDocument) => {
+      const s = d.wiring.circuits['circuit-1']!.segments['feed-2']!;
+      return s.kind === 'wire' ? wireAmpacity(d, s) : 0;
+    };
+    expect(stands(vehicle) / stands(twin)).toBeCloseTo(Math.sqrt(0.9), 9);
   });
 
   test('relay pins are told one by one', () => {

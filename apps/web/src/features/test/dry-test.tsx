@@ -7,7 +7,6 @@ import { useFormat, useSettings } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
 import { signalWords } from '../../ui/signal-words.ts';
 import { CautionedStart } from './cautioned-start.tsx';
-import { Cautions } from './cautions.tsx';
 import { dryResults, readingsOf, signedOff, type DryResult } from './readings.ts';
 import { SignOff } from './sign-off.tsx';
 import { Verdict } from './verdict.tsx';
@@ -34,23 +33,18 @@ export function DryTest({ run }: { readonly run: RunRow | undefined }) {
         </p>
         {done && <Verdict payload={done.payload} author={done.author} at={done.takenAt} />}
         {!readOnly && (
-          <>
-            <div className="mt-2">
-              <Cautions kinds={['wiring']} />
-            </div>
-            <form
-              onSubmit={(e) => {
-                e.preventDefault();
-                start.mutate({ runId: crypto.randomUUID(), kind: 'dry-test', setup: { cautionsRead: true } });
-              }}
-            >
-              <CautionedStart
-                label={done ? 'Try it again' : 'Start the dry test'}
-                pending={start.isPending}
-                error={start.error}
-              />
-            </form>
-          </>
+          <form
+            onSubmit={(e) => {
+              e.preventDefault();
+              start.mutate({ runId: crypto.randomUUID(), kind: 'dry-test', setup: { cautionsRead: true } });
+            }}
+          >
+            <CautionedStart
+              label={done ? 'Try it again' : 'Start the dry test'}
+              pending={start.isPending}
+              error={start.error}
+            />
+          </form>
         )}
       </section>
     );

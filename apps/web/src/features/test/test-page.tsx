@@ -30,7 +30,7 @@ export function TestPage() {
         }
         second="Readings are kept on this device until the shop’s server has them."
       />
-      <Cautions kinds={['fuel', 'gas']} />
+      <Cautions kinds={['wiring', 'fuel', 'gas']} />
       {unsent > 0 && (
         <p role="status" className="mt-2 border-l-4 border-mark bg-well px-3 py-2">
           {unsent} {unsent === 1 ? 'reading waits' : 'readings wait'} on this device; sent when the server

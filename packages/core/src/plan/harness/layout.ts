@@ -37,7 +37,7 @@ const RIGHT: ReadonlySet<string> = new Set(['87', '87a', '85', 'no', 'nc', 'b', 
 /** Widths of boxes: what has few words is narrow. */
 const WIDTHS: Readonly<Partial<Record<Device['kind'], number>>> = {
   battery: 78,
-  fuse: 92,
+  fuse: 112,
   connector: 84,
   ground: 92,
   inertia: 88,

@@ -1,6 +1,8 @@
 import { terminalName } from '../../design/devices.ts';
 import type { Device, Harness, JobDocument, SegmentOf, WireEnd } from '../../design/job-document.ts';
 import type { Conductor, WireSize } from '../../wiring/wire.ts';
+import { rulesOf } from '../../design/triggers.ts';
+import { loadName } from './power-side.ts';
 import { harnessOf } from './realise.ts';
 
 /** One wire as it is cut, made off and labeled. */
@@ -37,7 +39,14 @@ export interface PinTable {
   }[];
 }
 
+/** A hose that carries a signal: what it works and where it is tapped. */
+export interface SignalHose {
+  readonly name: string;
+  readonly tapped: string;
+}
+
 export interface WiringSheet {
+  readonly hoses: readonly SignalHose[];
   readonly harness: Harness;
   readonly wires: readonly WireRow[];
   readonly pins: readonly PinTable[];
@@ -113,7 +122,36 @@ export function wiringSheet(doc: JobDocument): WiringSheet {
       toLabel: `${label} from ${fromName}`,
     };
   });
-  return { harness, wires, pins: pinTables(doc, harness, wires) };
+  return { harness, wires, pins: pinTables(doc, harness, wires), hoses: signalHoses(doc) };
+}
+
+const TAPPED = {
+  'behind-throttle': 'manifold, behind the throttle',
+  'before-throttle': 'charge pipe, ahead of the throttle',
+} as const;
+
+/** Hoses to boost switches and to referenced regulators. */
+function signalHoses(doc: JobDocument): SignalHose[] {
+  const switches = Object.values(rulesOf(doc)).flatMap((rule) =>
+    rule.any
+      .flatMap(({ all }) => all)
+      .flatMap((t) =>
+        t.kind === 'boost'
+          ? [
+              {
+                name: `Boost switch, ${loadName(doc, rule.loadId)}`,
+                tapped: TAPPED[t.point ?? 'behind-throttle'],
+              },
+            ]
+          : [],
+      ),
+  );
+  const regulators = Object.values(doc.plumbing.elements).flatMap((e) =>
+    (e.kind === 'bypass-regulator' || e.kind === 'blocking-regulator') && e.referenced
+      ? [{ name: `${e.name}, reference`, tapped: TAPPED['behind-throttle'] }]
+      : [],
+  );
+  return [...switches, ...regulators];
 }
 
 const PINNED: ReadonlySet<Device['kind']> = new Set([

@@ -147,6 +147,18 @@ export function SheetView() {
             </section>
           ))}
         </div>
+        {sheet.hoses.length > 0 && (
+          <>
+            <h3 className="headline mt-3 border-b-2 border-ink text-base">Signal hoses</h3>
+            <ul className="pt-1">
+              {sheet.hoses.map((h) => (
+                <li key={h.name}>
+                  <strong>{h.name}:</strong> {h.tapped}
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
         <h3 className="headline mt-3 border-b-2 border-ink text-base">Truth table for the dry test</h3>
         {logic && <TruthView logic={logic} harness={sheet.harness} />}
         <h3 className="headline mt-3 border-b-2 border-ink text-base">Labels</h3>

@@ -1,4 +1,4 @@
-import { dropRule, ruleOf, type PumpTrigger, type StagingAdvice } from '@venula/core';
+import { dropRule, fullSpeedAt, ruleOf, type PumpTrigger, type StagingAdvice } from '@venula/core';
 import { useState } from 'react';
 import { useFormat } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
@@ -29,6 +29,9 @@ export function RuleCard({
   const [menu, setMenu] = useState('');
   const { id, rule } = ruleOf(doc, loadId);
   const change = (next: PumpTrigger) => edit(...ruleChange(doc, rule, next));
+  const format = useFormat();
+  const pump = doc.plumbing.elements[loadId];
+  const speed = pump?.kind === 'pump' ? pump.speed : undefined;
   const always = rule.any.some((c) => c.all.length === 0);
   return (
     <section className="border-b-2 border-rule py-2" aria-label={`When ${name} runs`}>
@@ -115,6 +118,12 @@ export function RuleCard({
         />
       </div>
       {advice && <Advice advice={advice} />}
+      {speed && (
+        <p className="mt-1 text-sm text-soft">
+          Its speed follows the manifold: {format('fraction', speed.lowSpeed)} at the least, full at{' '}
+          {format('pressure', fullSpeedAt(speed))}. The map is set at the pump in Plumb.
+        </p>
+      )}
     </section>
   );
 }

@@ -69,6 +69,16 @@ export function SegmentTray({
           <PlanQuantity path={at('bundled')} label="Wires in the bundle" dimension="count" />
           <PlanText path={at('color')} label="Color on the car" max={30} />
           <PlanQuantity path={at('insulationK')} label="Insulation stands" dimension="temperature" />
+          <Choice
+            label="Section"
+            value={s.cable ?? 'full'}
+            disabled={readOnly}
+            options={[
+              { value: 'full', label: 'full, as its gauge says' },
+              { value: 'vehicle', label: 'vehicle cable, up to 10% less' },
+            ]}
+            onChoose={(value) => edit({ op: 'add', path: at('cable'), value })}
+          />
           <PlanOptional
             path={at('slackM')}
             label="Slack, for a lid or hat"
