@@ -3,15 +3,26 @@ import {
   checkReport,
   checkSchema,
   evaluateStates,
+  harnessOf,
   JOB_FILE_LIMIT,
   jobSchema,
   readJob,
+  rulesOf,
+  signalKeys,
+  truthTable,
+  wireListCsv,
+  wiringNetlist,
+  wiringSvg,
   type InputError,
   type JobDocument,
 } from '@venula/core';
 
 const USAGE = `venula check JOB.json          every operating state and every finding, as JSON
 venula solve JOB.json          pressures and flows at every part, as JSON
+venula wires JOB.json          the wire list, as CSV
+venula drawing JOB.json        the wiring drawn, as SVG
+venula netlist JOB.json        the wiring with every input on, as a SPICE netlist
+venula truth JOB.json          what the wiring does at every combination of inputs, as JSON
 venula schema job|check        the published JSON Schema
 exit code: 0 no stop-findings, 1 stop-findings, 2 unreadable input`;
 
@@ -70,6 +81,24 @@ switch (command) {
       })),
     );
     break;
+  case 'wires':
+    process.stdout.write(wireListCsv(load(argument)));
+    break;
+  case 'drawing':
+    process.stdout.write(wiringSvg(load(argument)));
+    break;
+  case 'netlist': {
+    const doc = load(argument);
+    const keys = signalKeys(harnessOf(doc), rulesOf(doc));
+    const signals = Object.fromEntries(keys.map((k) => [k, true]));
+    process.stdout.write(wiringNetlist(doc, { ignition: true, crashed: false, signals }));
+    break;
+  }
+  case 'truth': {
+    const doc = load(argument);
+    print(truthTable(harnessOf(doc), rulesOf(doc)));
+    break;
+  }
   case 'schema':
     print(argument === 'check' ? checkSchema() : jobSchema());
     break;

@@ -56,6 +56,17 @@ describe('venula check', () => {
     expect(r.err).not.toMatch(/at .*\.js/);
   });
 
+  test('wires, drawing, netlist and truth table of a job', () => {
+    const job = 'examples/coast-road-gt.json';
+    expect(run('wires', job).out.split('\r\n')[0]).toMatch(/^label,name,from,to/);
+    expect(run('drawing', job).out).toMatch(/^<svg[\s\S]*<\/svg>\n$/);
+    expect(run('netlist', job).out.trimEnd()).toMatch(/\.end$/);
+    const rows = JSON.parse(run('truth', job).out) as { right: boolean }[];
+    expect(rows).toHaveLength(16);
+    expect(rows.every((r) => r.right)).toBe(true);
+    expect(run('wires', '/no/such/file.json').code).toBe(2);
+  });
+
   test('solve lists every part with pressures and flow; schema prints; anything else explains itself', () => {
     const solved = JSON.parse(run('solve', 'examples/empty-job.json').out) as {
       state: string;
