@@ -1,3 +1,4 @@
+import { removeWiring } from './edit-circuit.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import { freeId, placeOf, setOrder } from './edit-path.ts';
 import type { Circuit, JobDocument, Junction, Path, PlumbingElement } from './job-document.ts';
@@ -160,12 +161,9 @@ export function removePath(doc: JobDocument, pathId: string): PatchOperation[] {
   if (!gone || Object.keys(paths).length < 2) return [];
   const left = new Map(Object.entries(paths).filter(([id]) => id !== pathId));
   const patch: PatchOperation[] = [{ op: 'remove', path: `/plumbing/paths/${pathId}` }];
-  for (const id of gone.order) {
-    if (!doc.plumbing.elements[id]) continue;
-    patch.push({ op: 'remove', path: `/plumbing/elements/${id}` });
-    for (const [circuitId, c] of Object.entries(doc.wiring.circuits))
-      if (c.loadId === id) patch.push({ op: 'remove', path: `/wiring/circuits/${circuitId}` });
-  }
+  const parts = gone.order.filter((id) => doc.plumbing.elements[id]);
+  for (const id of parts) patch.push({ op: 'remove', path: `/plumbing/elements/${id}` });
+  patch.push(...removeWiring(doc, parts));
   for (const end of new Set([gone.from, gone.to])) {
     const into = [...left].filter(([, p]) => p.to === end);
     const away = [...left].filter(([, p]) => p.from === end);

@@ -160,24 +160,38 @@ export function addLoad(doc: JobDocument, kind: ElectricLoad['kind']): Added {
   return { id: circuit.id, patch: [put, ...circuit.patch] };
 }
 
-/** Takes a circuit out; what hung on it goes back to its own supply, and a load that is no pump goes with it. */
+/** Takes circuits out; what hung on them and stays goes back to its own supply. */
+function dropCircuits(doc: JobDocument, gone: readonly string[]): PatchOperation[] {
+  const untapped = Object.entries(doc.wiring.circuits).flatMap(([id, c]) =>
+    (['feedFrom', 'groundInto'] as const).flatMap((side): PatchOperation[] => {
+      const on = c[side]?.circuitId;
+      return on !== undefined && gone.includes(on) && !gone.includes(id)
+        ? [{ op: 'remove', path: `${at(id)}/${side}` }]
+        : [];
+    }),
+  );
+  return [...untapped, ...gone.map((id): PatchOperation => ({ op: 'remove', path: at(id) }))];
+}
+
+/** Takes a circuit out; a load that is no pump goes with its last one. */
 export function removeCircuit(doc: JobDocument, circuitId: string): PatchOperation[] {
   const { circuits, loads } = doc.wiring;
   const { loadId } = circuits[circuitId]!;
-  const untapped = Object.entries(circuits).flatMap(([id, c]) =>
-    (['feedFrom', 'groundInto'] as const).flatMap((side): PatchOperation[] =>
-      id !== circuitId && c[side]?.circuitId === circuitId
-        ? [{ op: 'remove', path: `${at(id)}/${side}` }]
-        : [],
-    ),
-  );
-  const alone =
-    loads?.[loadId] && !Object.entries(circuits).some(([id, c]) => id !== circuitId && c.loadId === loadId);
+  const others = Object.entries(circuits).some(([id, c]) => id !== circuitId && c.loadId === loadId);
   return [
-    ...untapped,
-    { op: 'remove', path: at(circuitId) },
-    ...(alone ? [{ op: 'remove', path: `/wiring/loads/${loadId}` } as const, ...dropRule(doc, loadId)] : []),
+    ...dropCircuits(doc, [circuitId]),
+    ...(loads?.[loadId] && !others
+      ? [{ op: 'remove', path: `/wiring/loads/${loadId}` } as const, ...dropRule(doc, loadId)]
+      : []),
   ];
+}
+
+/** What goes with loads that are taken out of the plan: their circuits and their rules. */
+export function removeWiring(doc: JobDocument, loadIds: readonly string[]): PatchOperation[] {
+  const gone = Object.entries(doc.wiring.circuits).flatMap(([id, c]) =>
+    loadIds.includes(c.loadId) ? [id] : [],
+  );
+  return [...dropCircuits(doc, gone), ...loadIds.flatMap((id) => dropRule(doc, id))];
 }
 
 /** Hangs a circuit's feed or ground on a piece of another, or back on its own supply. */

@@ -1,4 +1,5 @@
 import type { PatchOperation } from '../outcome/finding.ts';
+import { removeWiring } from './edit-circuit.ts';
 import type { JobDocument, PlumbingElement } from './job-document.ts';
 import { bypassRegulator, checkValve, filter, pumpCircuit, pumpElement, run, strainer } from './pieces.ts';
 import { REGULATORS } from '../parts/catalogue/fittings.ts';
@@ -145,7 +146,7 @@ export function insertPart(
 }
 
 /**
- * Takes a part out of its path; a pump takes its circuit with it.
+ * Takes a part out of its path; a pump takes its circuit and its rule with it.
  * @param doc job document
  * @param id element id
  * @returns patch; empty when it is not there
@@ -166,9 +167,7 @@ export function removePart(doc: JobDocument, id: string): PatchOperation[] {
         ]
       : []),
     { op: 'remove', path: `/plumbing/elements/${id}` },
-    ...Object.entries(doc.wiring.circuits)
-      .filter(([, c]) => c.loadId === id)
-      .map(([circuitId]): PatchOperation => ({ op: 'remove', path: `/wiring/circuits/${circuitId}` })),
+    ...removeWiring(doc, [id]),
   ];
 }
 

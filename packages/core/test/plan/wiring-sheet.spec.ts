@@ -13,6 +13,7 @@ import {
   moveSegment,
   PATTERNS,
   removeCircuit,
+  removePart,
   removeSegment,
   setTap,
   sizeCircuit,
@@ -182,6 +183,26 @@ describe('circuits edited', () => {
     expect(gone.wiring.loads).toEqual({});
     expect(gone.wiring.circuits['circuit-2']!.feedFrom).toBeUndefined();
     expect(addCircuit(gone, 'pump-1', 'Pump 1').patch).toHaveLength(1);
+  });
+
+  test('a pump taken out takes circuit and rule along, and what was tapped off it stands on its own', () => {
+    const tapped = applied(
+      twin,
+      setTap(twin, 'circuit-1', 'groundInto', { circuitId: 'circuit-2', after: 'chassis' }),
+    );
+    const one = applied(tapped, removePart(tapped, 'pump-2'));
+    expect(Object.keys(one.wiring.circuits)).toEqual(['circuit-1']);
+    expect(one.wiring.circuits['circuit-1']!.groundInto).toBeUndefined();
+    expect(one.wiring.triggers).toEqual({});
+  });
+
+  test('labels do not depend on the order circuits are stored in', () => {
+    const { circuits } = twin.wiring;
+    const turned = {
+      ...twin,
+      wiring: { ...twin.wiring, circuits: Object.fromEntries(Object.entries(circuits).reverse()) },
+    };
+    expect(wireListCsv(turned)).toBe(wireListCsv(twin));
   });
 
   test('a fan at idle counts in the charging budget, and cranking leaves the battery its volts', () => {

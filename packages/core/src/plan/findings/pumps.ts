@@ -109,7 +109,10 @@ function redundancy({ doc, tightest }: FindingContext, ids: readonly string[]): 
       stage: 'plumb',
       place: { id: worst.id, name },
       stateId: tightest.state.id,
-      title: `With ${name.split(',')[0]!.toLowerCase()} dead the rest still feeds ${both('power', worst.power)}.`,
+      title:
+        worst.power > 0
+          ? `With ${name.split(',')[0]!.toLowerCase()} dead the rest still feeds ${both('power', worst.power)}.`
+          : `With ${name.split(',')[0]!.toLowerCase()} dead nothing feeds the engine: the others wait for their trigger.`,
       dimension: 'power',
       value: worst.power,
       limit: tightest.state.powerW,

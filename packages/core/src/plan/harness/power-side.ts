@@ -62,8 +62,15 @@ export function drawPowerSide(doc: JobDocument, d: Drawing): PowerSide {
     if (ground.length > 0 || circuit.groundInto) chain.run(`${load}.minus`, ground, home, 'ground');
   };
   d.device('battery', { kind: 'battery', name: 'Battery' });
-  Object.keys(doc.wiring.circuits).forEach(draw);
+  wiringOrder(doc).forEach(draw);
   return { relayOf };
+}
+
+/** Pumps first, then by id: the stored order of circuits means nothing, and labels must not change with it. */
+function wiringOrder(doc: JobDocument): string[] {
+  const { circuits } = doc.wiring;
+  const rank = (id: string): number => (doc.plumbing.elements[circuits[id]!.loadId]?.kind === 'pump' ? 0 : 1);
+  return Object.keys(circuits).sort((a, b) => rank(a) - rank(b) || (a < b ? -1 : 1));
 }
 
 const tapped = (

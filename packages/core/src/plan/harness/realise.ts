@@ -24,7 +24,8 @@ const isSwitch = (term: Term): boolean =>
 export function realiseRules(doc: JobDocument, rules: Rules): Harness {
   const d = new Drawing();
   const { relayOf } = drawPowerSide(doc, d);
-  for (const rule of Object.values(rules)) {
+  const order = Object.values(rules).sort((a, b) => (a.loadId < b.loadId ? -1 : 1));
+  for (const rule of order) {
     const relay = relayOf.get(rule.loadId);
     if (relay === undefined) continue;
     const name = loadName(doc, rule.loadId);
