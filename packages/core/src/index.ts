@@ -240,7 +240,7 @@ export {
   TERMINALS,
 } from './design/devices.ts';
 export { HarnessModel, type Behaviour, type Inputs, type LoadState } from './plan/harness/behave.ts';
-export { signalKeys, truthTable, type TruthRow } from './plan/harness/enumerate.ts';
+export { MOST_SIGNALS, signalKeys, truthTable, type TruthRow } from './plan/harness/enumerate.ts';
 export { harnessOf, realiseRules } from './plan/harness/realise.ts';
 export { wiringSheet, type PinTable, type WireRow, type WiringSheet } from './plan/harness/wiring-sheet.ts';
 export {

@@ -1,4 +1,4 @@
-import { formatQuantity, type UnitSystem } from '@venula/core';
+import { formatQuantity, type Inputs, type UnitSystem } from '@venula/core';
 
 const LEVELS: Readonly<Record<string, readonly [string, 'pressure' | 'fraction' | 'engineSpeed']>> = {
   boost: ['boost', 'pressure'],
@@ -16,4 +16,16 @@ export function signalWords(key: string, units: UnitSystem): string {
   if (key.startsWith('panel:')) return `switch “${key.slice(6)}”`;
   if (key.startsWith('ecu:')) return `output “${key.slice(4)}”`;
   return key === 'engine-turning' ? 'engine turns' : key;
+}
+
+/** "Key on, with boost 5.0 psi" for one combination of inputs. */
+export function inputWords(inputs: Inputs, units: UnitSystem): string {
+  const on = Object.entries(inputs.signals)
+    .filter(([, v]) => v)
+    .map(([k]) => signalWords(k, units));
+  return [
+    inputs.ignition ? 'Key on' : 'Key off',
+    ...(inputs.crashed ? ['crash switch tripped'] : []),
+    on.length > 0 ? `with ${on.join(', ')}` : 'nothing else made',
+  ].join(', ');
 }

@@ -57,8 +57,14 @@ export interface Replay {
 /** Every combination of inputs tried on the wiring. */
 export interface Logic {
   readonly keys: readonly string[];
+  /** Wrong ones first; at most MOST_ROWS. */
   readonly rows: readonly TruthRow[];
+  readonly total: number;
+  readonly wrong: number;
 }
+
+/** More rows than anybody reads are not sent to the page. */
+const MOST_ROWS = 512;
 
 const planWorker = {
   replay(doc: JobDocument, legs: readonly Leg[]): Replay {
@@ -77,7 +83,10 @@ const planWorker = {
   logic(doc: JobDocument): Logic {
     const harness = harnessOf(doc);
     const rules = rulesOf(doc);
-    return { keys: signalKeys(harness, rules), rows: truthTable(harness, rules) };
+    const all = truthTable(harness, rules);
+    const wrong = all.filter((r) => !r.right);
+    const rows = [...wrong, ...all.filter((r) => r.right)].slice(0, MOST_ROWS);
+    return { keys: signalKeys(harness, rules), rows, total: all.length, wrong: wrong.length };
   },
   state: (doc: JobDocument, stateId: string) => evaluateOne(doc, stateId),
   states: (doc: JobDocument) => evaluateStates(doc),

@@ -218,6 +218,14 @@ describe('wiring that does not do what the rule says', () => {
     expect(codes(applied(bare, kick.fixes[0]!.patch))).not.toContain('DRIVER_UNCLAMPED');
   });
 
+  test('too many signals to try on every edit are said, not passed over', () => {
+    const panels = Array.from({ length: 6 }, (_, i) => [0, 1].map((k) => `s${i}${k}`)).map((names) => ({
+      all: names.map((name) => ({ kind: 'panel' as const, name, not: false })),
+    }));
+    const wide = withRule(fullReturnJob('x'), { any: panels });
+    expect(found(evaluatePlan(wide).findings, 'WIRING_NOT_TRIED')?.value).toBe(12);
+  });
+
   test('30 and 87 exchanged is a note and nothing more', () => {
     const swap = (t: string) =>
       t.endsWith('.30') ? t.replace(/30$/, '87') : t.endsWith('.87') ? t.replace(/87$/, '30') : t;

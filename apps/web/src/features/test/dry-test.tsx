@@ -1,11 +1,11 @@
-import { dryTest, type DryRow, type UnitSystem } from '@venula/core';
+import { dryTest, type DryRow } from '@venula/core';
 import { useMemo } from 'react';
 import { useReadingQueue } from '../../api/reading-queue.ts';
 import { useStartRun } from '../../api/queries.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
-import { signalWords } from '../../ui/signal-words.ts';
+import { inputWords } from '../../ui/signal-words.ts';
 import { CautionedStart } from './cautioned-start.tsx';
 import { dryResults, readingsOf, signedOff, type DryResult } from './readings.ts';
 import { SignOff } from './sign-off.tsx';
@@ -109,7 +109,7 @@ function Row({
       data-row={row.id}
     >
       <span className="min-w-[220px] grow leading-tight">
-        <span className="font-medium">{setWords(row, units)}</span>
+        <span className="font-medium">{inputWords(row.inputs, units)}</span>
         <span className="label block text-sm text-soft">
           {row.loads
             .map((l) => `${l.name} ${l.wanted ? `runs, ${format('volts', l.volts, 1)} at it` : 'stands'}`)
@@ -143,16 +143,4 @@ function Row({
       </button>
     </li>
   );
-}
-
-/** "Key on, boost 5.0 psi made" for a row. */
-function setWords({ inputs }: DryRow, units: UnitSystem): string {
-  const on = Object.entries(inputs.signals)
-    .filter(([, v]) => v)
-    .map(([k]) => signalWords(k, units));
-  return [
-    inputs.ignition ? 'Key on' : 'Key off',
-    ...(inputs.crashed ? ['crash switch tripped'] : []),
-    on.length > 0 ? `with ${on.join(', ')}` : 'nothing else made',
-  ].join(', ');
 }

@@ -11,7 +11,7 @@ import { findRepairs } from '../harness/repair.ts';
 import { both, type FindingContext } from './context.ts';
 
 /** Signals up to which every combination is tried on each edit; beyond, the Logic page does it when asked. */
-const LIVE_SIGNALS = 8;
+const LIVE_SIGNALS = 10;
 const REPAIRS = 4;
 /** A coil without anything across it kicks back above this, V (typical). */
 const KICK_VOLTS = 250;
@@ -21,7 +21,9 @@ const SOURCE = 'every combination of inputs tried on the network of wires and co
 export function harnessFindings({ doc }: FindingContext): Finding[] {
   const rules = rulesOf(doc);
   const harness = harnessOf(doc);
-  if (Object.keys(rules).length === 0 || signalKeys(harness, rules).length > LIVE_SIGNALS) return [];
+  if (Object.keys(rules).length === 0) return [];
+  const signals = signalKeys(harness, rules).length;
+  if (signals > LIVE_SIGNALS) return [untried(signals)];
   return [
     ...mismatch(doc, harness, rules),
     ...unclamped(harness),
@@ -29,6 +31,24 @@ export function harnessFindings({ doc }: FindingContext): Finding[] {
     ...undrawn(doc, harness),
   ];
 }
+
+/** Never silent: wiring that was not tried is not wiring that is right. */
+const untried = (signals: number): Finding => ({
+  code: 'WIRING_NOT_TRIED',
+  severity: 'note',
+  stage: 'wire',
+  place: { id: 'harness', name: 'Wiring' },
+  title: `${signals} signals make too many combinations to try on every edit.`,
+  dimension: 'count',
+  value: signals,
+  limit: LIVE_SIGNALS,
+  why: {
+    text: 'The Wiring page tries them when it is opened, up to 14 signals. Fewer signals in the rules are easier to prove on the car, too.',
+    formula: `2^(${signals} + 2) combinations with key and crash switch`,
+    source: SOURCE,
+  },
+  fixes: [],
+});
 
 const deviceName = (harness: Harness, id: string): string =>
   harness.devices[id]?.name ?? harness.wires[id]?.name ?? id;

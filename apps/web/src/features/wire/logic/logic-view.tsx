@@ -1,4 +1,11 @@
-import { addDevice, allTerminals, NEW_DEVICES, wiringSheet, type HarnessWire } from '@venula/core';
+import {
+  addDevice,
+  allTerminals,
+  MOST_SIGNALS,
+  NEW_DEVICES,
+  wiringSheet,
+  type HarnessWire,
+} from '@venula/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
@@ -32,7 +39,7 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
     };
   }, [doc]);
   const findings = (live.plan?.findings ?? []).filter((f) => f.stage === 'wire');
-  const wrong = logic?.rows.filter((r) => !r.right).length ?? 0;
+  const wrong = logic?.wrong ?? 0;
   const first = findings.find((f) => f.code.startsWith('WIRED_'));
   return (
     <>
@@ -44,15 +51,17 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
             : wrong > 0
               ? first
                 ? inUnits(first.title, units)
-                : `At ${wrong} of ${logic.rows.length} combinations the wiring does not do what the rules say.`
-              : `The wiring does what the rules say, at all ${logic.rows.length} combinations.`
+                : `At ${wrong} of ${logic.total} combinations the wiring does not do what the rules say.`
+              : `The wiring does what the rules say, at all ${logic.total} combinations.`
         }
         second={
-          wrong > 0 && logic
-            ? `${wrong} of ${logic.rows.length} combinations are wrong. ${first?.fixes[0] ? `Look first at: ${first.fixes[0].label}.` : ''}`
-            : drawn
-              ? 'Drawn by hand: move any end in the list below, the check runs again at once.'
-              : 'Made from the rules and the circuits. Draw it by hand when the car is wired in another way.'
+          (logic?.keys.length ?? 0) > MOST_SIGNALS
+            ? `Only the first ${MOST_SIGNALS} of ${logic!.keys.length} signals were tried; the others stood off.`
+            : wrong > 0 && logic
+              ? `${wrong} of ${logic.total} combinations are wrong. ${first?.fixes[0] ? `Look first at: ${first.fixes[0].label}.` : ''}`
+              : drawn
+                ? 'Drawn by hand: move any end in the list below, the check runs again at once.'
+                : 'Made from the rules and the circuits. Draw it by hand when the car is wired in another way.'
         }
       />
       <HarnessDrawing

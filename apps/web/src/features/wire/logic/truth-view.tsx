@@ -18,7 +18,7 @@ export function TruthView({ logic, harness }: { readonly logic: Logic; readonly 
   const { units } = useSettings();
   const [all, setAll] = useState(false);
   const loads = Object.entries(harness.devices).filter(([, d]) => d.kind === 'load');
-  const rows = [...logic.rows].sort((a, b) => Number(a.right) - Number(b.right));
+  const { rows } = logic;
   const shown = all ? rows : rows.slice(0, FIRST);
   return (
     <div>
@@ -70,7 +70,11 @@ export function TruthView({ logic, harness }: { readonly logic: Logic; readonly 
       </table>
       {rows.length > FIRST && (
         <button type="button" className="btn btn-small mt-1" onClick={() => setAll(!all)}>
-          {all ? `First ${FIRST}` : `All ${rows.length} combinations`}
+          {all
+            ? `First ${FIRST}`
+            : rows.length < logic.total
+              ? `The first ${rows.length} of ${logic.total} combinations`
+              : `All ${logic.total} combinations`}
         </button>
       )}
     </div>

@@ -1,4 +1,5 @@
 import {
+  dryTest,
   signalKeys,
   rulesOf,
   wireListCsv,
@@ -10,14 +11,12 @@ import {
   type WireEnd,
 } from '@venula/core';
 import { Download, Printer } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
-import { useFormat } from '../../../app/settings.ts';
+import { useMemo } from 'react';
+import { useFormat, useSettings } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
 import { saveFile } from '../../../ui/save-file.ts';
 import { WireSwatch } from '../../../ui/wire-colors.tsx';
-import { benchWorker } from '../../../workers/plan-client.ts';
-import type { Logic } from '../../../workers/plan.worker.ts';
-import { TruthView } from '../logic/truth-view.tsx';
+import { inputWords } from '../../../ui/signal-words.ts';
 
 const JOINTS = { crimp: 'crimp', 'crimp-solder': 'crimp, then solder', solder: 'solder' } as const;
 const endWords = (e: WireEnd): string =>
@@ -27,18 +26,10 @@ const endWords = (e: WireEnd): string =>
 export function SheetView() {
   const { doc, number } = useJob();
   const format = useFormat();
+  const { units } = useSettings();
   const sheet = useMemo(() => wiringSheet(doc), [doc]);
   const svg = useMemo(() => wiringSvg(doc), [doc]);
-  const [logic, setLogic] = useState<Logic | null>(null);
-  useEffect(() => {
-    let current = true;
-    void benchWorker()
-      .logic(doc)
-      .then((l) => current && setLogic(l));
-    return () => {
-      current = false;
-    };
-  }, [doc]);
+  const rows = useMemo(() => dryTest(doc), [doc]);
   const netlist = () => {
     const keys = signalKeys(sheet.harness, rulesOf(doc));
     const signals = Object.fromEntries(keys.map((k) => [k, true]));
@@ -160,7 +151,40 @@ export function SheetView() {
           </>
         )}
         <h3 className="headline mt-3 border-b-2 border-ink text-base">Truth table for the dry test</h3>
-        {logic && <TruthView logic={logic} harness={sheet.harness} />}
+        <table className="w-full">
+          <thead>
+            <tr className="label border-b border-ink text-soft">
+              <th scope="col" className="py-0.5 pr-2 text-left font-semibold">
+                Set
+              </th>
+              {rows[0]?.loads.map((l) => (
+                <th key={l.id} scope="col" className="py-0.5 pr-2 text-left font-semibold">
+                  {l.name}
+                </th>
+              ))}
+              <th scope="col" className="py-0.5 text-left font-semibold">
+                As said?
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.id} className="border-b border-rule">
+                <th scope="row" className="py-0.5 pr-2 text-left font-medium">
+                  {inputWords(r.inputs, units)}
+                </th>
+                {r.loads.map((l) => (
+                  <td key={l.id} className="py-0.5 pr-2">
+                    {l.wanted ? `runs, ${format('volts', l.volts, 1)}` : 'stands'}
+                  </td>
+                ))}
+                <td className="w-[90px] py-0.5">
+                  <span className="inline-block h-4 w-4 border border-ink" aria-hidden />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
         <h3 className="headline mt-3 border-b-2 border-ink text-base">Labels</h3>
         <ul className="grid grid-cols-3 gap-1 pt-1">
           {sheet.wires
