@@ -94,14 +94,10 @@ export class CoupledSolver {
       const hydraulic = solver.solve(network);
       iterations += hydraulic.iterations;
       if (!hydraulic.solution) return { ...hydraulic, iterations, solution: null };
-      const { pumps, loads } = this.electric(state, hydraulic.solution);
-      let moved = 0;
-      for (const [id, pump] of pumps) {
-        moved = Math.max(moved, Math.abs(pump.volts - (this.volts.get(id) ?? 0)));
-        this.volts.set(id, pump.volts);
-      }
+      const moved = this.settleVolts(state, hydraulic.solution);
       if (moved < VOLT_TOLERANCE || !state.pumpsOn) {
-        return { ...hydraulic, iterations, solution: { network: hydraulic.solution, pumps, loads } };
+        const electric = this.electric(state, hydraulic.solution);
+        return { ...hydraulic, iterations, solution: { network: hydraulic.solution, ...electric } };
       }
     }
     return {
@@ -149,13 +145,29 @@ export class CoupledSolver {
     return rails.reduce((sum, id) => sum + inflow(this.compiler.graph.links, solution.network, id), 0);
   }
 
-  /** Every pump at the rise it works against, all loads on the source together. */
+  /** Volts of all loads at the rises the pumps work against now; returns by how much the farthest moved, V. */
+  private settleVolts(state: OperatingState, network: NetworkSolution): number {
+    this.power.settle(this.supplyOf(state), (id) => this.currentOf(id, state, network));
+    let moved = 0;
+    for (const id of this.compiler.pumpLaws.keys()) {
+      if (!this.compiler.pumpRuns(id, state)) continue;
+      const volts = this.power.voltsOf(id) ?? state.supplyVolts;
+      moved = Math.max(moved, Math.abs(volts - (this.volts.get(id) ?? 0)));
+      this.volts.set(id, volts);
+    }
+    return moved;
+  }
+
+  private supplyOf(state: OperatingState): { readonly volts: number; readonly ohms: number } {
+    return { volts: state.supplyVolts, ohms: this.doc.brief.electrical.sourceOhms };
+  }
+
+  /** Every pump at the rise it works against, every circuit piece by piece. */
   private electric(
     state: OperatingState,
     network: NetworkSolution,
   ): { readonly pumps: Map<string, PumpOperating>; readonly loads: Map<string, CircuitSolution> } {
-    const supply = { volts: state.supplyVolts, ohms: this.doc.brief.electrical.sourceOhms };
-    const circuits = this.power.solve(supply, (id) => this.currentOf(id, state, network));
+    const circuits = this.power.report(this.supplyOf(state));
     const pumps = new Map<string, PumpOperating>();
     const loads = new Map(circuits);
     for (const [id, law] of this.compiler.pumpLaws) {

@@ -67,6 +67,9 @@ export interface Branch {
   readonly ground: readonly CircuitElement[];
 }
 
+/** Current of a load at its volts, by its id; null: switched off. */
+export type CurrentOf = (id: string) => ((volts: number) => number) | null;
+
 /** A fuse drops about 85 mV at its rating. */
 export const fuseOhms = (ratingA: number): number => 0.085 / ratingA;
 
@@ -74,7 +77,7 @@ export const fuseOhms = (ratingA: number): number => 0.085 / ratingA;
 const HOTTEST = 600;
 const MAX_SWEEPS = 40;
 /** No load's volts move by more between sweeps, V. */
-const SETTLED = 1e-8;
+const SETTLED = 1e-6;
 
 interface Way {
   readonly id: string;
@@ -86,7 +89,7 @@ interface Way {
 /**
  * Every load of a car on its source at once: pieces that several loads share carry the sum, and all sag the battery.
  * Load by load V + I(V)·R_own = V_source − what the others drop on the way they share (Gauss–Seidel), wires at the
- * temperature their current brings them to, until no load's volts move by 10 nV. Keeps its state, so that the next
+ * temperature their current brings them to, until no load’s volts move by 1 µV. Keeps its state, so that the next
  * solve starts from the last.
  */
 export class PowerNetwork {
@@ -96,6 +99,8 @@ export class PowerNetwork {
   private readonly carried: number[];
   private readonly amps: number[];
   private readonly volts: (number | undefined)[];
+  private readonly at: ReadonlyMap<string, number>;
+  private laws: readonly (((volts: number) => number) | null)[] = [];
 
   constructor(branches: readonly Branch[]) {
     const index = new Map<string, number>();
@@ -115,17 +120,23 @@ export class PowerNetwork {
     this.carried = this.elements.map(() => 0);
     this.amps = branches.map(() => 0);
     this.volts = branches.map(() => undefined);
+    this.at = new Map(branches.map((b, i) => [b.id, i]));
   }
 
   /**
+   * Volts and currents of every load, and what each carries on its way.
    * @param supply open-circuit V and internal Ω, shared by all
    * @param currentAt current of a load at its volts, A; null: switched off
    */
-  solve(
-    supply: Supply,
-    currentAt: (id: string) => ((volts: number) => number) | null,
-  ): ReadonlyMap<string, CircuitSolution> {
+  solve(supply: Supply, currentAt: CurrentOf): ReadonlyMap<string, CircuitSolution> {
+    this.settle(supply, currentAt);
+    return this.report(supply);
+  }
+
+  /** The numbers alone: what a search asks for many times over. */
+  settle(supply: Supply, currentAt: CurrentOf): void {
     const laws = this.ways.map((w) => currentAt(w.id));
+    this.laws = laws;
     laws.forEach((law, i) => {
       if (!law) this.load(i, 0);
     });
@@ -151,7 +162,19 @@ export class PowerNetwork {
       this.heat();
       if (moved < SETTLED) break;
     }
-    return new Map(this.ways.flatMap((way, i) => (laws[i] ? [[way.id, this.told(way, i, supply)]] : [])));
+  }
+
+  /** Volts of a load as last settled; undefined: off, or not on this network. */
+  voltsOf(id: string): number | undefined {
+    const i = this.at.get(id);
+    return i !== undefined && this.laws[i] ? this.volts[i] : undefined;
+  }
+
+  /** Everything as last settled, piece by piece. */
+  report(supply: Supply): ReadonlyMap<string, CircuitSolution> {
+    return new Map(
+      this.ways.flatMap((way, i) => (this.laws[i] ? [[way.id, this.told(way, i, supply)]] : [])),
+    );
   }
 
   private total(): number {
@@ -168,9 +191,10 @@ export class PowerNetwork {
   }
 
   private heat(): void {
-    this.elements.forEach((e, k) => {
+    for (let k = 0; k < this.elements.length; k++) {
+      const e = this.elements[k]!;
       if (e.kind === 'wire') this.ohms[k] = resistance(e, this.carried[k]!);
-    });
+    }
   }
 
   private told(way: Way, i: number, supply: Supply): CircuitSolution {
