@@ -218,6 +218,17 @@ describe('wiring that does not do what the rule says', () => {
     expect(codes(applied(bare, kick.fixes[0]!.patch))).not.toContain('DRIVER_UNCLAMPED');
   });
 
+  test('a feed taken off ahead of its fuse works all the same and is a stop, named at the wire', () => {
+    const [id, wire] = Object.entries(wires).find(([, w]) => w.name === 'Battery to relay 2')!;
+    const ahead = applied(job, [
+      { op: 'replace', path: `/wiring/harness/wires/${id}/from`, value: 'battery.plus' },
+    ]);
+    expect(codes(ahead).filter((c) => c.startsWith('WIRED_'))).toEqual([]);
+    const branch = found(evaluatePlan(ahead).findings, 'BRANCH_AHEAD_OF_FUSE')!;
+    expect([branch.severity, branch.place.id]).toEqual(['stop', id]);
+    expect(applied(ahead, branch.fixes[0]!.patch).wiring.harness!.wires[id]).toEqual(wire);
+  });
+
   test('too many signals to try on every edit are said, not passed over', () => {
     const panels = Array.from({ length: 6 }, (_, i) => [0, 1].map((k) => `s${i}${k}`)).map((names) => ({
       all: names.map((name) => ({ kind: 'panel' as const, name, not: false })),

@@ -11,7 +11,7 @@ import { supplyFindings } from './supply.ts';
 import { tankFindings } from './tanks.ts';
 import { trappedFindings } from './trapped.ts';
 import { triggerFindings } from './trigger.ts';
-import { harnessFindings } from './harness.ts';
+import { harnessFindings } from './harness/all.ts';
 import { wiringFindings } from './wiring/all.ts';
 
 /** Adding a rule is one file and one line here. */
