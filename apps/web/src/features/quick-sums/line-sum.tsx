@@ -10,6 +10,7 @@ import { useFormat, useSettings } from '../../app/settings.ts';
 import { Choice } from '../../ui/choice.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
+import { ChoiceTable } from './choice-table.tsx';
 import { KeepInJob } from './keep-in-job.tsx';
 import { SumFrame } from './sum-frame.tsx';
 
@@ -113,36 +114,21 @@ export function LineSum({ role }: { readonly role: 'feed' | 'return' }) {
           />
         </div>
       )}
-      <table className="mt-2 w-full max-w-[720px] text-sm">
-        <caption className="sr-only">Every size of this hose</caption>
-        <thead>
-          <tr className="label border-b-2 border-ink text-soft">
-            {['Size', 'Bore', 'Loss', 'Speed', 'Reynolds'].map((h, i) => (
-              <th key={h} scope="col" className={`py-1 font-semibold ${i > 0 ? 'num' : 'text-left'}`}>
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr
-              key={r.dash}
-              className={`border-b border-rule ${r === best ? 'bg-mark/25 font-semibold' : ''}`}
-            >
-              <th scope="row" className="py-0.5 text-left">
-                -{r.dash}
-              </th>
-              <td className="num">{format('bore', r.bore)}</td>
-              <td className={`num ${r.loss > limit ? 'text-stop' : ''}`}>{format('pressure', r.loss)}</td>
-              <td className="num">
-                {units === 'us' ? `${(r.velocity / 0.3048).toFixed(1)} ft/s` : `${r.velocity.toFixed(1)} m/s`}
-              </td>
-              <td className="num">{Math.round(r.reynolds).toLocaleString('en-US')}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <ChoiceTable
+        caption="Every size of this hose"
+        columns={['Size', 'Bore', 'Loss', 'Speed', 'Reynolds']}
+        rows={rows.map((r) => ({
+          key: r.dash,
+          name: `-${r.dash}`,
+          best: r === best,
+          cells: [
+            [format('bore', r.bore)],
+            [format('pressure', r.loss), r.loss > limit],
+            [units === 'us' ? `${(r.velocity / 0.3048).toFixed(1)} ft/s` : `${r.velocity.toFixed(1)} m/s`],
+            [Math.round(r.reynolds).toLocaleString('en-US')],
+          ],
+        }))}
+      />
       <p className="mt-2 max-w-[720px] text-sm text-soft">
         With a straight and a 90° hose end, at 95 °F (35 °C). Lift, filter and regulator are not in it: those
         belong in a job.

@@ -4,6 +4,7 @@ import { useFormat } from '../../app/settings.ts';
 import { Choice } from '../../ui/choice.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
+import { ChoiceTable } from './choice-table.tsx';
 import { KeepInJob } from './keep-in-job.tsx';
 import { SumFrame } from './sum-frame.tsx';
 
@@ -124,36 +125,21 @@ export function WireSum() {
           />
         </div>
       )}
-      <table className="mt-2 w-full max-w-[720px] text-sm">
-        <caption className="sr-only">Every size tried</caption>
-        <thead>
-          <tr className="label border-b-2 border-ink text-soft">
-            {['Size', 'Drop', 'Stands', 'Conductor at', 'Fuse'].map((h, i) => (
-              <th key={h} scope="col" className={`py-1 font-semibold ${i > 0 ? 'num' : 'text-left'}`}>
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr
-              key={r.size}
-              className={`border-b border-rule ${r === best ? 'bg-mark/25 font-semibold' : ''}`}
-            >
-              <th scope="row" className="py-0.5 text-left">
-                {wireSizeName(r.size)}
-              </th>
-              <td className={`num ${r.drop > limit ? 'text-stop' : ''}`}>{format('volts', r.drop)}</td>
-              <td className={`num ${r.stands < amps ? 'text-stop' : ''}`}>{format('amps', r.stands)}</td>
-              <td className="num">
-                {Number.isFinite(r.kelvin) ? format('temperature', r.kelvin) : 'runs away'}
-              </td>
-              <td className="num">{r.fuse === null ? 'none fits' : `${r.fuse} A`}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <ChoiceTable
+        caption="Every size tried"
+        columns={['Size', 'Drop', 'Stands', 'Conductor at', 'Fuse']}
+        rows={rows.map((r) => ({
+          key: r.size,
+          name: wireSizeName(r.size),
+          best: r === best,
+          cells: [
+            [format('volts', r.drop), r.drop > limit],
+            [format('amps', r.stands), r.stands < amps],
+            [Number.isFinite(r.kelvin) ? format('temperature', r.kelvin) : 'runs away'],
+            [r.fuse === null ? 'none fits' : `${r.fuse} A`],
+          ],
+        }))}
+      />
       <p className="mt-2 max-w-[720px] text-sm text-soft">
         For a pump take its running current; its start is checked against the fuse in a job. Fuse within 7 in
         (175 mm) of the source.

@@ -1,4 +1,4 @@
-import { absolute, gasDecay, gauge, type DecayResult, type DecaySetup, type Joint } from '@venula/core';
+import { absolute, gasDecay, gauge, type DecayResult, type DecaySetup } from '@venula/core';
 import type { ReadingRow, RunRow } from '../../api/types.ts';
 import type { NewReading } from '../../api/queries.ts';
 
@@ -73,24 +73,14 @@ export const decayOf = (run: RunRow, points: readonly HoldPoint[]): DecayResult 
   );
 
 export type DryResult = 'as-said' | 'differs' | 'open';
-
-/** Newest word on each row of the dry test. */
-export function dryResults(readings: readonly Reading[]): Map<string, DryResult> {
-  const out = new Map<string, DryResult>();
-  for (const r of readings)
-    if (r.kind === 'dry-row') out.set(String(r.payload['rowId']), r.payload['result'] as DryResult);
-  return out;
-}
-
 export type JointResult = 'dry' | 'leak' | 'open';
 
-/** Newest word on each joint. */
-export function jointResults(
-  readings: readonly Reading[],
-  joints: readonly Joint[],
-): Map<string, JointResult> {
-  const out = new Map<string, JointResult>(joints.map((j) => [j.id, 'open']));
-  for (const r of readings)
-    if (r.kind === 'joint') out.set(String(r.payload['jointId']), r.payload['result'] as JointResult);
-  return out;
-}
+/** Newest word on each thing a kind of reading names. */
+const newest = <R>(readings: readonly Reading[], kind: Reading['kind'], key: string): Map<string, R> =>
+  new Map(
+    readings.filter((r) => r.kind === kind).map((r) => [String(r.payload[key]), r.payload['result'] as R]),
+  );
+
+export const dryResults = (readings: readonly Reading[]) => newest<DryResult>(readings, 'dry-row', 'rowId');
+export const jointResults = (readings: readonly Reading[]) =>
+  newest<JointResult>(readings, 'joint', 'jointId');

@@ -1,0 +1,127 @@
+import type { ReactNode } from 'react';
+import { useReadingQueue } from '../../api/reading-queue.ts';
+import { useStartRun } from '../../api/queries.ts';
+import type { ReadingKind, RunKind, RunRow } from '../../api/types.ts';
+import { useJob } from '../../job/job-context.ts';
+import { CautionedStart } from './cautioned-start.tsx';
+import { readingsOf, signedOff, type Reading } from './readings.ts';
+import { SignOff } from './sign-off.tsx';
+import { Verdict } from './verdict.tsx';
+
+/** One item to look at: what it is, what is known of it, and its two keys. */
+export interface CheckItem {
+  readonly id: string;
+  readonly what: string;
+  readonly more: ReactNode;
+}
+
+export interface ChecklistProps<R extends string> {
+  readonly run: RunRow | undefined;
+  readonly kind: RunKind;
+  readonly title: string;
+  readonly intro: string;
+  /** On the button that starts it, and on the one that starts another. */
+  readonly start: readonly [first: string, again: string];
+  readonly items: readonly CheckItem[];
+  readonly good: { readonly word: string; readonly result: R };
+  readonly bad: { readonly word: string; readonly result: R };
+  /** Neither looked at nor told. */
+  readonly open: R;
+  readonly results: (readings: readonly Reading[]) => ReadonlyMap<string, R>;
+  readonly reading: {
+    readonly kind: ReadingKind;
+    readonly payload: (id: string, result: R) => Record<string, unknown>;
+  };
+  readonly progress: { readonly testId: string; readonly words: (looked: number, bad: number) => string };
+  readonly hint: (left: number, bad: number) => string;
+  /** Name of the data attribute rows carry. */
+  readonly rowAttribute: string;
+}
+
+/** A list gone through item by item with two large keys each, then signed off; the verdict is the server's. */
+export function Checklist<R extends string>(props: ChecklistProps<R>) {
+  const { run, kind, title, items, good, bad, open } = props;
+  const { id, readOnly } = useJob();
+  const queue = useReadingQueue(id);
+  const start = useStartRun(id);
+  const readings = run ? readingsOf(run, queue.waiting) : [];
+  const results = props.results(readings);
+  const done = run && signedOff(readings);
+  const of = (item: string): R => results.get(item) ?? open;
+  const looked = items.filter((i) => of(i.id) !== open).length;
+  const wrong = items.filter((i) => of(i.id) === bad.result).length;
+
+  if (!run || done)
+    return (
+      <section className="mt-4" aria-label={title}>
+        <h3 className="headline text-xl">{title}</h3>
+        <p className="text-soft">{props.intro}</p>
+        {done && <Verdict payload={done.payload} author={done.author} at={done.takenAt} />}
+        {!readOnly && (
+          <form
+            onSubmit={(e) => {
+              e.preventDefault();
+              start.mutate({ runId: crypto.randomUUID(), kind, setup: { cautionsRead: true } });
+            }}
+          >
+            <CautionedStart label={props.start[done ? 1 : 0]} pending={start.isPending} error={start.error} />
+          </form>
+        )}
+      </section>
+    );
+
+  const set = (item: string, to: R) =>
+    queue.add({
+      runId: run.id,
+      readingId: crypto.randomUUID(),
+      kind: props.reading.kind,
+      payload: props.reading.payload(item, of(item) === to ? open : to),
+      corrects: null,
+      takenAt: new Date().toISOString(),
+    });
+  const stop = { background: 'var(--stop)', color: 'var(--paper)', borderColor: 'var(--stop)' };
+  return (
+    <section className="mt-4" aria-label={title}>
+      <h3 className="headline text-xl" data-testid={props.progress.testId}>
+        {props.progress.words(looked, wrong)}
+      </h3>
+      <ol className="mt-2">
+        {items.map((item) => {
+          const result = of(item.id);
+          return (
+            <li
+              key={item.id}
+              className={`flex min-h-[56px] flex-wrap items-center gap-3 border-t border-rule py-1 ${result === bad.result ? 'bg-stop/10' : ''}`}
+              {...{ [props.rowAttribute]: item.id }}
+            >
+              <span className="min-w-[220px] grow basis-0 leading-tight">
+                <span className="font-medium">{item.what}</span>
+                <span className="label block text-sm text-soft">{item.more}</span>
+              </span>
+              <button
+                type="button"
+                className={`btn w-28 ${result === good.result ? 'btn-main' : ''}`}
+                aria-pressed={result === good.result}
+                disabled={readOnly}
+                onClick={() => set(item.id, good.result)}
+              >
+                {good.word}
+              </button>
+              <button
+                type="button"
+                className="btn w-28"
+                style={result === bad.result ? stop : {}}
+                aria-pressed={result === bad.result}
+                disabled={readOnly}
+                onClick={() => set(item.id, bad.result)}
+              >
+                {bad.word}
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      <SignOff run={run} hint={props.hint(items.length - looked, wrong)} />
+    </section>
+  );
+}
