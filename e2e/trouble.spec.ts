@@ -66,11 +66,9 @@ test('without a connection changes and readings wait on the device and arrive on
   await signIn(page);
   await newJob(page, 'Weak wireless');
   await stage(page, 'Test');
-  await page
-    .getByRole('checkbox', { name: /cautions/ })
-    .first()
-    .check();
-  await page.getByRole('button', { name: 'Start the walk' }).click();
+  const walk = page.getByRole('region', { name: 'Joint by joint' });
+  await walk.getByRole('checkbox', { name: /cautions/ }).check();
+  await walk.getByRole('button', { name: 'Start the walk' }).click();
   await expect(page.locator('[data-joint]').first()).toBeVisible();
   await context.setOffline(true);
   await page.locator('[data-joint]').nth(0).getByRole('button', { name: 'Dry' }).click();

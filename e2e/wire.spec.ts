@@ -15,6 +15,8 @@ async function dragUp(page: Page, x: number, y: number, by: number): Promise<voi
 }
 const view = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 const openDemo = async (page: Page) => {
+  // Found by search: other journeys leave many jobs behind.
+  await page.goto('/jobs?q=Coast-road');
   await page.getByRole('link', { name: /Coast-road GT/ }).click();
   await stage(page, 'Wire');
 };
