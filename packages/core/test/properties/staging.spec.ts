@@ -55,7 +55,7 @@ describe('the advised threshold', () => {
         fc.pre(set !== null && enough(doc));
         tried += 1;
         const at = stagingThreshold(doc, 'pump-2')!;
-        expect(dips(applied(doc, moveThreshold(doc, at, set!.above, set!.below)))).toEqual([]);
+        expect(dips(applied(doc, moveThreshold(doc, at, set.above, set.below)))).toEqual([]);
       }),
       { numRuns: 25, maxSkipsPerRun: 200 },
     );
