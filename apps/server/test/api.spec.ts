@@ -212,6 +212,24 @@ describe('jobs', () => {
     expect(now.document.vehicle.engine).toBe('to /vehicle/engine');
   });
 
+  test('a job an earlier version stored is raised when it is read, and goes on from there', async () => {
+    const id = await newJob(shop);
+    await shop.db.query(
+      `update job set document = jsonb_set(jsonb_set(document, '{version}', '1'), '{plumbing,elements,pump,onAboveBoostPa}', '30000') where id = $1`,
+      [id],
+    );
+    const stored = (await shop.as.viewer.get(job(id)).expect(200)).body;
+    expect(stored.document.version).toBe(2);
+    expect(stored.document.wiring.triggers['rule-1']).toMatchObject({ loadId: 'pump' });
+    await shop.as.technician
+      .post(`${job(id)}/changes`)
+      .send(replace('/wiring/triggers/rule-1/primeS', 2, stored.version))
+      .expect(200);
+    const after = (await shop.as.viewer.get(job(id)).expect(200)).body;
+    expect(after.document.wiring.triggers['rule-1'].primeS).toBe(2);
+    expect(after.document.plumbing.elements.pump.onAboveBoostPa).toBeUndefined();
+  });
+
   test('revisions freeze the document under a name, once', async () => {
     const id = await newJob(shop);
     await shop.as.technician

@@ -278,6 +278,7 @@ export {
   type WireQuestion,
 } from './plan/quick-sums.ts';
 export { meterResistance } from './parts/pump/meter-resistance.ts';
+export { upgradeJob } from './formats/upgrade.ts';
 export { dryTest, type DryRow } from './plan/harness/dry-test.ts';
 export { findRepairs, type Repair } from './plan/harness/repair.ts';
 

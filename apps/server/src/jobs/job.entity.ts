@@ -1,4 +1,5 @@
 import type { JobDocument } from '@venula/core';
+import { storedDocument } from './stored-document.ts';
 import {
   Column,
   CreateDateColumn,
@@ -39,7 +40,7 @@ export class Job {
   @Column({ type: 'varchar', length: 200, default: '' })
   vehicle!: string;
 
-  @Column({ type: 'jsonb' })
+  @Column({ type: 'jsonb', transformer: storedDocument })
   document!: JobDocument;
 
   @Column({ type: 'integer', default: 1 })

@@ -1,4 +1,5 @@
 import type { JobDocument } from '@venula/core';
+import { storedDocument } from './stored-document.ts';
 import {
   Column,
   CreateDateColumn,
@@ -28,7 +29,7 @@ export class Revision {
   @Column({ type: 'varchar', length: 60 })
   name!: string;
 
-  @Column({ type: 'jsonb' })
+  @Column({ type: 'jsonb', transformer: storedDocument })
   document!: JobDocument;
 
   @Column({ type: 'integer' })

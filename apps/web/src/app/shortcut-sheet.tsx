@@ -16,6 +16,7 @@ const ROWS: readonly (readonly [string, string])[] = [
   ['a on a part', 'add another behind it'],
   ['b on a part', 'branch behind it'],
   ['s on a run', 'split it in two'],
+  ['arrow up, down on a threshold', 'a quarter psi; with Shift one psi'],
   ['Delete on a part', 'take it out'],
   ['Shift Delete on a part', 'take its whole way out'],
 ];

@@ -10,13 +10,14 @@ import {
 import { fail, ok, type InputError, type Result } from '../outcome/result.ts';
 import { wiringErrors } from './check-wiring.ts';
 import { problem } from './problem.ts';
+import { upgradeJob } from './upgrade.ts';
 
 /** A job file is a few kilobytes; nothing honest comes near this. */
 export const JOB_FILE_LIMIT = 2_000_000;
 const MAX_DEPTH = 24;
 
 /**
- * Reads a job file: size, JSON, nesting, format and version, shape, then what shapes cannot say.
+ * Reads a job file: size, JSON, nesting, format and version, upgrade, shape, then what shapes cannot say.
  * @param source the file's text
  * @returns the document, or every error with its JSON Pointer, limit and remedy
  * @throws nothing, whatever the text holds
@@ -96,7 +97,7 @@ export function checkJob(value: unknown): Result<JobDocument> {
       ),
     );
   }
-  const shaped = checkShape(jobShape, value);
+  const shaped = checkShape(jobShape, upgradeJob(value));
   if (!shaped.ok) return shaped;
   const doc = shaped.value;
   const errors = [...pumpErrors(doc), ...pullErrors(doc), ...wiringErrors(doc)];

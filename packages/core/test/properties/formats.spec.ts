@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { applyPatch as otherApply } from 'rfc6902';
 import {
   applyPatch,
+  boostRule,
   checkJob,
   checkReport,
   checkSchema,
@@ -15,7 +16,9 @@ import {
   jobSchema,
   overlappingPaths,
   parseQuantity,
+  PATTERNS,
   readJob,
+  upgradeJob,
   valueAt,
   writeJob,
   type Dimension,
@@ -256,5 +259,41 @@ describe('a limit typed as it is shown', () => {
       ),
     );
     expect(parseQuantity('fraction', '95%', 'us', { min: 0, max: 0.95 })).toEqual({ ok: true, value: 0.95 });
+  });
+});
+
+describe('a job written by version 1', () => {
+  const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('Old');
+  /** As version 1 wrote it: the boost a pump comes in at stood with the pump. */
+  const old = () => {
+    const doc = plain(twin) as unknown as {
+      version: number;
+      plumbing: { elements: Record<string, Record<string, unknown>> };
+      wiring: Record<string, unknown>;
+    };
+    doc.version = 1;
+    delete doc.wiring['triggers'];
+    doc.plumbing.elements['pump-2']!['onAboveBoostPa'] = 34_473.786;
+    return doc;
+  };
+
+  test('is read with the rule it stands for, and nothing else changed', () => {
+    const read = readJob(JSON.stringify(old()));
+    if (!read.ok) throw new Error(JSON.stringify(read.errors));
+    const { triggers, ...wiring } = read.value.wiring;
+    expect(triggers!['rule-1']).toEqual(boostRule('pump-2', 34_473.786));
+    expect({ ...read.value, wiring }).toEqual(plain({ ...twin, wiring: { circuits: twin.wiring.circuits } }));
+    expect(read.value.version).toBe(2);
+  });
+
+  test('a present one, and what is no job at all, is left as it is', () => {
+    expect(upgradeJob(twin)).toBe(twin);
+    for (const odd of [null, 7, 'x', [], { format: 'other', version: 1 }]) expect(upgradeJob(odd)).toBe(odd);
+    expect(checkJob({ format: 'venula-job', version: 1 }).ok).toBe(false);
+    const hostile = JSON.parse(
+      '{"format":"venula-job","version":1,"plumbing":{"elements":{"__proto__":{"onAboveBoostPa":5}}},"wiring":{}}',
+    );
+    expect(checkJob(hostile).ok).toBe(false);
+    expect(({} as Record<string, unknown>)['onAboveBoostPa']).toBeUndefined();
   });
 });
