@@ -199,6 +199,12 @@ const mistakes = (rules: Rules): Mistake[] => {
   return [...wires, ...swaps];
 };
 
+test('battery posts exchanged under two pumps: no single wire cures it, the exchange is named', () => {
+  const rules = RULES['two pumps, second on boost']!;
+  const bad = exchanged(drawn(rules), 'battery.plus', 'battery.minus');
+  expect(findRepairs(bad, rules, 3)[0]!.terminals).toEqual(['battery.plus', 'battery.minus']);
+});
+
 describe('the fault campaign', () => {
   // The whole set takes most of an hour: VENULA_CAMPAIGN_EVERY=1 runs it.
   const every = Number(process.env['VENULA_CAMPAIGN_EVERY'] ?? 120);

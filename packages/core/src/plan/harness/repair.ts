@@ -81,7 +81,7 @@ function* swaps(harness: Harness): Generator<Candidate> {
               ['30', '86'],
               ['87', '85'],
             ]
-          : d.kind === 'load'
+          : d.kind === 'load' || d.kind === 'battery'
             ? [['plus', 'minus']]
             : [];
     for (const [a, b] of pairs) {
