@@ -112,4 +112,19 @@ test('roles: a viewer reads only; a stop is accepted by a lead, not by a technic
   await expect(page.getByTestId('save-state')).toHaveText('Reading only');
   await part(page, 'feed').click();
   await expect(page.getByRole('button', { name: 'One size larger' })).toBeDisabled();
+
+  // In Wire a viewer sees everything and changes nothing: no circuit, no rule, no wire.
+  await stage(page, 'Wire');
+  await expect(page.getByRole('button', { name: 'Add a circuit' })).toHaveCount(0);
+  await part(page, 'feed-1').click();
+  await expect(page.getByLabel('Size', { exact: true })).toBeDisabled();
+  await page.getByRole('tab', { name: 'Trigger', exact: true }).click();
+  await expect(page.getByTestId('replay')).toHaveAttribute('data-fresh', 'true');
+  await expect(page.getByLabel('stops with the key')).toBeDisabled();
+  await expect(page.getByRole('button', { name: /Only when/ })).toHaveCount(0);
+  await page.getByRole('tab', { name: 'Wiring', exact: true }).click();
+  await expect(page.getByTestId('truth')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Draw it/ })).toHaveCount(0);
+  await page.getByRole('tab', { name: 'Sheet', exact: true }).click();
+  await expect(page.getByTestId('wiring-sheet')).toContainText('Pump relay');
 });
