@@ -1,5 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
-import { addLoad, applyPatch, evaluatePlan, PATTERNS, setTap, type JobDocument } from '@venula/core';
+import {
+  addLoad,
+  applyPatch,
+  circuitOf,
+  evaluatePlan,
+  PATTERNS,
+  setTap,
+  type JobDocument,
+} from '@venula/core';
 import { circuitOrder } from '../src/features/wire/volts/circuit-order.ts';
 import { segmentCaption, wireTrack } from '../src/features/wire/volts/wire-loop.ts';
 
@@ -12,8 +20,7 @@ const patched = (doc: JobDocument, patch: Parameters<typeof applyPatch>[1]): Job
 const at = (doc: JobDocument, stateId: string) => {
   const plan = evaluatePlan(doc);
   const values = plan.states.find((s) => s.state.id === stateId)!.values!;
-  const circuit = (loadId: string) =>
-    values.pumps.find((p) => p.id === loadId)?.circuit ?? values.loads.find((l) => l.id === loadId)?.circuit;
+  const circuit = (loadId: string) => circuitOf(values, loadId);
   return { plan, circuit };
 };
 

@@ -194,7 +194,7 @@ export {
   type StagingPoint,
 } from './plan/staging.ts';
 export { sizeCircuit, RELAY_RATINGS, type CircuitSizing, type GaugeTried } from './plan/size-circuit.ts';
-export { circuitStates, hardest, type Loaded } from './plan/electric-load.ts';
+export { circuitOf, circuitStates, hardest, type Loaded } from './plan/electric-load.ts';
 export { wayOf, wireLength, type PlacedSegment } from './plan/circuits.ts';
 export { weakestWire, wiresBehind } from './plan/fused-wires.ts';
 

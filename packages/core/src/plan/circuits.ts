@@ -136,5 +136,7 @@ export function loadRuns(
 ): boolean {
   if (state.running) return state.running.has(loadId);
   const { id, rule } = ruleOf(doc, loadId);
-  return (id === undefined && load.when === 'always') || runsSteadily(rule, state);
+  // Forcing is for pumps: adjusting a regulator does not switch the fans on.
+  const unforced = state.forced ? { ...state, forced: false } : state;
+  return (id === undefined && load.when === 'always') || runsSteadily(rule, unforced);
 }

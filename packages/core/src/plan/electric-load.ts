@@ -2,7 +2,7 @@ import type { Circuit, JobDocument } from '../design/job-document.ts';
 import type { CircuitSolution } from '../wiring/power-network.ts';
 import { motorInrush, type Inrush } from '../wiring/fuse.ts';
 import { LOAD_VOLTS, type PlacedSegment } from './circuits.ts';
-import type { StateResult } from './results.ts';
+import type { StateResult, StateValues } from './results.ts';
 import type { OperatingState } from './states.ts';
 
 /** A circuit at the state in which it carries most. */
@@ -25,15 +25,20 @@ function windingOf(doc: JobDocument, loadId: string): number | undefined {
   return load?.kind === 'fan' ? (FAN_WINDING * LOAD_VOLTS) / load.amps : undefined;
 }
 
+/** The circuit of a pump or other load in one state; undefined where it is off or has none. */
+export const circuitOf = (
+  values: StateValues | null | undefined,
+  loadId: string,
+): CircuitSolution | undefined =>
+  values?.pumps.find((p) => p.id === loadId)?.circuit ?? values?.loads.find((l) => l.id === loadId)?.circuit;
+
 /** The circuit of a load in every state it is on in. */
 export const circuitStates = (
   states: readonly StateResult[],
   loadId: string,
 ): { readonly state: OperatingState; readonly solution: CircuitSolution }[] =>
   states.flatMap(({ state, values }) => {
-    const solution =
-      values?.pumps.find((p) => p.id === loadId)?.circuit ??
-      values?.loads.find((l) => l.id === loadId)?.circuit;
+    const solution = circuitOf(values, loadId);
     return solution ? [{ state, solution }] : [];
   });
 

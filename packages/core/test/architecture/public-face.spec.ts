@@ -75,6 +75,7 @@ const PLAIN = new Set([
   'tapTargets',
   'standardDrive',
   'stagingThreshold',
+  'circuitOf',
   'circuitStates',
   'hardest',
   'weakestWire',

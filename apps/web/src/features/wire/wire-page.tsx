@@ -1,4 +1,4 @@
-import { DROP_LIMITS, type CircuitSolution } from '@venula/core';
+import { circuitOf, DROP_LIMITS, type CircuitSolution } from '@venula/core';
 import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import { circuitOrder } from './volts/circuit-order.ts';
@@ -27,9 +27,7 @@ export function WirePage() {
   const view = VIEWS.some(([v]) => v === search.get('view')) ? search.get('view')! : 'volts';
   const circuitId = chosen in doc.wiring.circuits ? chosen : circuitOrder(doc)[0];
   const loadId = circuitId === undefined ? '' : doc.wiring.circuits[circuitId]!.loadId;
-  const solution =
-    shown?.values?.pumps.find((p) => p.id === loadId)?.circuit ??
-    shown?.values?.loads.find((l) => l.id === loadId)?.circuit;
+  const solution = circuitOf(shown?.values, loadId);
   return (
     <StageFrame
       aside={

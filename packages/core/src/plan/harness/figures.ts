@@ -1,7 +1,8 @@
 import type { Device, Harness, HarnessWire, JobDocument, Segment } from '../../design/job-document.ts';
 import { wireLength } from '../circuits.ts';
 
-const pieceOf = (doc: JobDocument, of: string | undefined): Segment | undefined => {
+/** The piece of a circuit a drawn part or wire stands for. */
+export const pieceOf = (doc: JobDocument, of: string | undefined): Segment | undefined => {
   if (of === undefined) return undefined;
   const slash = of.indexOf('/');
   return doc.wiring.circuits[of.slice(0, slash)]?.segments[of.slice(slash + 1)];

@@ -1,7 +1,8 @@
 import { terminalName } from '../../design/devices.ts';
-import type { Device, Harness, JobDocument, SegmentOf, WireEnd } from '../../design/job-document.ts';
+import type { Device, Harness, JobDocument, WireEnd } from '../../design/job-document.ts';
 import type { Conductor, WireSize } from '../../wiring/wire.ts';
 import { rulesOf } from '../../design/triggers.ts';
+import { pieceOf } from './figures.ts';
 import { loadName } from './power-side.ts';
 import { harnessOf } from './realise.ts';
 
@@ -83,12 +84,6 @@ function usualEnd(device: Device | undefined): WireEnd {
 const deviceAt = (harness: Harness, terminal: string): Device | undefined =>
   harness.devices[terminal.slice(0, terminal.lastIndexOf('.'))];
 
-function pieceOf(doc: JobDocument, of: string | undefined): SegmentOf<'wire'> | undefined {
-  const [circuitId, id] = of?.split('/') ?? [];
-  const piece = circuitId && id ? doc.wiring.circuits[circuitId]?.segments[id] : undefined;
-  return piece?.kind === 'wire' ? piece : undefined;
-}
-
 /**
  * Everything the person at the bench needs to make the harness: wires with both ends, pin tables, the drawing's parts.
  * @param doc job document
@@ -100,7 +95,8 @@ function pieceOf(doc: JobDocument, of: string | undefined): SegmentOf<'wire'> | 
 export function wiringSheet(doc: JobDocument): WiringSheet {
   const harness = harnessOf(doc);
   const wires = Object.entries(harness.wires).map(([id, w], i): WireRow => {
-    const piece = pieceOf(doc, w.of);
+    const of = pieceOf(doc, w.of);
+    const piece = of?.kind === 'wire' ? of : undefined;
     const label = `W${i + 1}`;
     const fromName = terminalName(harness, w.from);
     const toName = terminalName(harness, w.to);
@@ -206,8 +202,7 @@ function housings(doc: JobDocument, harness: Harness, wires: readonly WireRow[])
   const byHousing = new Map<string, { pin: string; wires: string[]; colors: string[]; goesTo: string }[]>();
   for (const [id, d] of Object.entries(harness.devices)) {
     if (d.kind !== 'connector') continue;
-    const [circuitId, segmentId] = d.of?.split('/') ?? [];
-    const piece = circuitId && segmentId ? doc.wiring.circuits[circuitId]?.segments[segmentId] : undefined;
+    const piece = pieceOf(doc, d.of);
     const housing = (piece?.kind === 'connector' ? piece.housing : undefined) ?? d.name;
     const rows = byHousing.get(housing) ?? [];
     const ends = wires.filter((w) => [w.from, w.to].some((t) => t.startsWith(`${id}.`)));

@@ -1,4 +1,4 @@
-import { familyOf, moveSegment, removeSegment, wayOf, type CircuitSolution } from '@venula/core';
+import { circuitOf, familyOf, moveSegment, removeSegment, wayOf } from '@venula/core';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';
@@ -32,7 +32,7 @@ export function VoltsView({
   const [tab, setTab] = useState<string>('Piece');
   const findings = useMemo(() => (live.plan?.findings ?? []).filter((f) => f.stage === 'wire'), [live.plan]);
   const circuit = circuitId === undefined ? undefined : doc.wiring.circuits[circuitId];
-  const solution = circuit && solutionOf(shown?.values, circuit.loadId);
+  const solution = circuit && circuitOf(shown?.values, circuit.loadId);
   const loadName =
     (circuit && (doc.plumbing.elements[circuit.loadId]?.name ?? doc.wiring.loads?.[circuit.loadId]?.name)) ??
     'Load';
@@ -180,9 +180,3 @@ export function VoltsView({
     </>
   );
 }
-
-const solutionOf = (
-  values: NonNullable<ReturnType<typeof useJob>['shown']>['values'] | undefined,
-  loadId: string,
-): CircuitSolution | undefined =>
-  values?.pumps.find((p) => p.id === loadId)?.circuit ?? values?.loads.find((l) => l.id === loadId)?.circuit;
