@@ -2,30 +2,8 @@
  * node packages/core/bench/fault-campaign.mjs: every single wiring mistake in the circuits of the tests, all of them (minutes).
  * The tests try every so many; this prints the whole share. Needs the core built (npm run build:ts).
  */
-import { transformSync } from '@swc/core';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { allTerminals, findRepairs, truthTable } from '../dist/index.js';
-
-/** The circuits of the tests, so that both speak of the same ones. */
-async function circuits() {
-  const core = new URL('../dist/index.js', import.meta.url).href;
-  const source = readFileSync(new URL('../test/support/control-circuits.ts', import.meta.url), 'utf8');
-  const { code } = transformSync(source.replace('../../src/index.ts', core), {
-    swcrc: false,
-    jsc: { target: 'es2022', parser: { syntax: 'typescript' } },
-    module: { type: 'es6' },
-  });
-  const folder = mkdtempSync(join(process.cwd(), '.campaign-'));
-  try {
-    const file = join(folder, 'circuits.mjs');
-    writeFileSync(file, code);
-    return await import(pathToFileURL(file).href);
-  } finally {
-    rmSync(folder, { recursive: true });
-  }
-}
+import { testSupport } from './test-support.mjs';
 
 const moved = (harness, id, end, to) => ({
   ...harness,
@@ -59,7 +37,7 @@ function* mistakes(harness) {
         yield { kind: 'exchanged', bad: exchanged(harness, a, b), place: [a, b] };
 }
 
-const { RULES, drawn } = await circuits();
+const { RULES, drawn } = await testSupport('control-circuits');
 const count = {};
 for (const rules of Object.values(RULES))
   for (const { kind, bad, place } of mistakes(drawn(rules))) {

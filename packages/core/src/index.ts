@@ -39,6 +39,7 @@ export {
   type PumpPoint,
   type PumpType,
 } from './parts/pump/pump-model.ts';
+export { fittingMotor, pumpFaults, type PumpFault } from './parts/pump/pump-faults.ts';
 export { pumpFromPoint, type KnownPoint } from './parts/pump/pump-from-point.ts';
 export { PUMPS, type CataloguePump } from './parts/pump/generic-pumps.ts';
 export {
@@ -158,7 +159,7 @@ export {
 export { evaluateOne, evaluatePlan, evaluateStates } from './plan/evaluate.ts';
 export { operatingStates, type OperatingState, type StateKind } from './plan/states.ts';
 export { boreOf } from './plan/run-geometry.ts';
-export { trappedVolume, type TrappedVolume } from './plan/trapped.ts';
+export { trappedVolumes, type TrappedVolume } from './plan/trapped.ts';
 export { wireAmpacity } from './plan/circuits.ts';
 export { billOfMaterials, type BillGroup, type BillLine } from './plan/bill.ts';
 export { jointList, lineVolume, type Joint } from './plan/joints.ts';

@@ -150,7 +150,7 @@ const pumpCurve = object({
   volts: number(6, 30, 'V'),
   pressures: list(number(0, 3e6, 'Pa'), 2, 60),
   flows: list(number(0, 2e-3, 'm³/s'), 2, 60),
-  currents: list(number(0, 200, 'A'), 2, 60),
+  currents: list(number(0.05, 200, 'A'), 2, 60),
 });
 
 const element = variant({

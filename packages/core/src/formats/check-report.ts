@@ -1,4 +1,4 @@
-import { flag, list, nullable, number, object, oneOf, text, type Infer } from '../design/shape.ts';
+import { flag, list, nullable, number, object, oneOf, optional, text, type Infer } from '../design/shape.ts';
 import type { JobDocument } from '../design/job-document.ts';
 import { evaluatePlan } from '../plan/evaluate.ts';
 import type { PlanResult } from '../plan/results.ts';
@@ -39,7 +39,7 @@ const finding = object({
   code: text(60, 1),
   severity: oneOf(['stop', 'fix', 'note']),
   stage: text(20, 1),
-  place: object({ id: text(60, 1), name: text(120, 1) }),
+  place: object({ id: text(60, 1), name: text(120, 1), within: optional(text(60, 1)) }),
   stateId: nullable(text(40)),
   title: text(400, 1),
   dimension: text(40, 1),

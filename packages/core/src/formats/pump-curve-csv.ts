@@ -16,9 +16,9 @@ export const CURVE_COLUMNS: readonly SheetColumn[] = [
     key: 'current',
     name: 'current',
     dimension: 'amps',
-    min: 0,
+    min: 0.05,
     max: 200,
-    words: 'current must be 0 to 200 A',
+    words: 'current must be 0.05 to 200 A',
   },
 ];
 

@@ -3,11 +3,11 @@ import {
   JOB_FORMAT,
   JOB_VERSION,
   jobShape,
-  type ElementOf,
   type JobDocument,
   type SpeedControl,
 } from '../design/job-document.ts';
 import { fail, ok, type InputError, type Result } from '../outcome/result.ts';
+import { pumpFaults } from '../parts/pump/pump-faults.ts';
 import { wiringErrors } from './check-wiring.ts';
 import { problem } from './problem.ts';
 import { upgradeJob } from './upgrade.ts';
@@ -109,52 +109,13 @@ function pumpErrors(doc: JobDocument): InputError[] {
     if (e.kind !== 'pump') return [];
     const at = `/plumbing/elements/${id}`;
     return [
-      ...curveErrors(`${at}/curve`, e.curve),
-      ...(e.moreCurves ?? []).flatMap((c, i) => curveErrors(`${at}/moreCurves/${i}`, c)),
+      ...pumpFaults(e).map((f) =>
+        problem(f.code, `${at}${f.at}`, `${e.name}: ${f.message}`, f.limit, f.remedy),
+      ),
       ...voltErrors(at, [e.curve, ...(e.moreCurves ?? [])]),
       ...(e.speed ? speedErrors(`${at}/speed`, e.speed) : []),
     ];
   });
-}
-
-function curveErrors(at: string, { pressures, flows, currents }: ElementOf<'pump'>['curve']): InputError[] {
-  if (flows.length !== pressures.length || currents.length !== pressures.length) {
-    return [
-      problem(
-        'CURVE_LENGTH',
-        at,
-        'pressures, flows and currents differ in number',
-        'as many of each',
-        'give each pressure one flow and one current',
-      ),
-    ];
-  }
-  const out: InputError[] = [];
-  for (let i = 1; i < pressures.length; i++) {
-    if (pressures[i]! <= pressures[i - 1]!) {
-      out.push(
-        problem(
-          'CURVE_ORDER',
-          `${at}/pressures/${i}`,
-          'pressure does not rise',
-          `above ${pressures[i - 1]} Pa`,
-          'sort the points; remove the duplicate',
-        ),
-      );
-    }
-    if (flows[i]! > flows[i - 1]!) {
-      out.push(
-        problem(
-          'CURVE_RISES',
-          `${at}/flows/${i}`,
-          'flow rises with pressure',
-          `at most ${flows[i - 1]} m³/s`,
-          'a pump gives less flow at more pressure: check the units',
-        ),
-      );
-    }
-  }
-  return out;
 }
 
 function voltErrors(at: string, curves: readonly { readonly volts: number }[]): InputError[] {

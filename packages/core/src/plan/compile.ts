@@ -2,6 +2,7 @@ import type { FuelProperties } from '../demand/fuel.ts';
 import { speedCommand } from '../demand/speed-map.ts';
 import type { ElementOf, JobDocument, PlumbingElement, PumpTrigger } from '../design/job-document.ts';
 import { ruleOf } from '../design/triggers.ts';
+import { pumpFaults, type PumpFault } from '../parts/pump/pump-faults.ts';
 import { pumpLaw, type PumpLaw } from '../parts/pump/pump-model.ts';
 import { blockingRegulator } from '../plumbing/laws/blocking-regulator.ts';
 import { bypassRegulator, heldOpen, heldShut } from '../plumbing/laws/bypass-regulator.ts';
@@ -37,6 +38,24 @@ export interface LossTuning {
   readonly minorK: number;
   readonly roughness: number;
 }
+
+export interface UnusablePump {
+  readonly id: string;
+  readonly name: string;
+  readonly fault: PumpFault;
+}
+
+/** Stands in for a pump whose figures no law can use: it moves nothing. */
+const NO_PUMP: PumpLaw = () => ({
+  flow: 0,
+  continued: 0,
+  flowSlope: 0,
+  current: 0,
+  speed: 0,
+  scaled: false,
+  beyondCurve: true,
+});
+
 const AS_TABLED: LossTuning = { minorK: 1, roughness: 1 };
 
 /** An overflow's lip and a surge tank's free surface: as good as no loss at any flow a shop meets. */
@@ -46,6 +65,8 @@ const SURFACE = { crackPa: 0, k: 1, bore: 0.05 } as const;
 /** Turns the plumbing of a job into networks, one per operating state and question. */
 export class PlumbingCompiler {
   readonly pumpLaws = new Map<string, PumpLaw>();
+  /** The first pump whose figures no law can use: no state of the plan has an answer then. */
+  readonly unusable: UnusablePump | undefined;
   readonly graph: PlumbingGraph;
   readonly railIds: readonly string[];
   private readonly rules = new Map<string, PumpTrigger>();
@@ -61,7 +82,9 @@ export class PlumbingCompiler {
     this.railIds = Object.keys(junctions).filter((id) => junctions[id]!.kind === 'rail');
     for (const [id, e] of Object.entries(elements)) {
       if (e.kind !== 'pump') continue;
-      this.pumpLaws.set(id, pumpLaw(e));
+      const [fault] = pumpFaults(e);
+      if (fault) this.unusable ??= { id, name: e.name, fault };
+      this.pumpLaws.set(id, fault ? NO_PUMP : pumpLaw(e));
       this.rules.set(id, ruleOf(doc, id).rule);
     }
     for (const [id, node] of this.graph.bypassInlets) {

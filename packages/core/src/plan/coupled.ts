@@ -36,6 +36,10 @@ const MAX_TURNS = 30;
 const VOLT_TOLERANCE = 1e-4;
 /** Available flow of several rails is found to this, m³/s: 0.01 L/h. */
 const FLOW_TOLERANCE = 3e-9;
+/** A search for available flow starts no lower, m³/s: a bracket cannot grow from nothing. 36 L/h. */
+const LEAST_GUESS = 1e-5;
+/** More than any pump in a plan delivers, m³/s: 36,000 L/h. */
+const MOST_DELIVERED = 0.01;
 
 /** `ideal` feeds the pumps straight from the supply: what flow the wiring costs is the difference. */
 export type WiringMode = 'as-drawn' | 'ideal';
@@ -128,7 +132,7 @@ export class CoupledSolver {
       last = this.solve({ ...state, draw }, 'available').solution;
       return last ? this.lowestRail(last) - required : NaN;
     };
-    const guess = this.delivered ?? Math.max(state.draw * 1.5, 1e-5);
+    const guess = Math.max(this.delivered ?? state.draw * 1.5, LEAST_GUESS);
     const flow = secant(inHand, guess, FLOW_TOLERANCE) ?? bracketed(inHand, guess);
     if (Number.isNaN(flow)) return null;
     this.delivered = flow;
@@ -264,10 +268,10 @@ function secant(f: (x: number) => number, guess: number, tolerance: number): num
   return undefined;
 }
 
-/** The slow way: a bracket grown from nothing. NaN where a solve does not settle, 0 where even no draw is too much. */
+/** The slow way: a bracket grown from the guess, which must be above 0. NaN where a solve does not settle, 0 where even no draw is too much. */
 function bracketed(f: (x: number) => number, guess: number): number {
   let high = guess;
-  while (f(high) > 0 && high < 0.01) high *= 1.6;
+  while (high < MOST_DELIVERED && f(high) > 0) high *= 1.6;
   const root = findRoot(f, 0, high, FLOW_TOLERANCE);
   return root.converged ? root.x : Number.isNaN(f(0)) ? NaN : 0;
 }

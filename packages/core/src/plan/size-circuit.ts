@@ -98,7 +98,8 @@ export function sizeCircuit(
     const own = present?.circuitId === circuitId ? present : undefined;
     const carried = own ? (solution.feed.find((d) => d.id === own.id)?.amps ?? solution.amps) : solution.amps;
     const others = carried - solution.amps;
-    const behind = own ? weakestWire(candidate, wiresBehind(candidate, own))!.amps : stands;
+    // A fuse with nothing but joints behind it has no wire of its own to protect.
+    const behind = (own && weakestWire(candidate, wiresBehind(candidate, own))?.amps) ?? stands;
     const rating = own
       ? chooseFuse(carried, behind, {
           ...loaded.inrush,

@@ -15,7 +15,7 @@ import type {
 } from './results.ts';
 import { runGeometry } from './run-geometry.ts';
 import type { OperatingState } from './states.ts';
-import { trappedVolume } from './trapped.ts';
+import { trappedVolumes } from './trapped.ts';
 
 /** Solves one operating state and says everything about it. */
 export function evaluateState(solver: CoupledSolver, state: OperatingState): StateResult {
@@ -23,7 +23,12 @@ export function evaluateState(solver: CoupledSolver, state: OperatingState): Sta
     const reason = 'the plan has no rail to feed';
     return { state, converged: false, reason, iterations: 0, worstNode: '', values: null };
   }
-  if (state.kind === 'hot-soak' && trappedVolume(solver.doc)) {
+  const { unusable } = solver.compiler;
+  if (unusable) {
+    const reason = `nothing can be solved with “${unusable.name}”: ${unusable.fault.message}`;
+    return { state, converged: false, reason, iterations: 0, worstNode: unusable.id, values: null };
+  }
+  if (state.kind === 'hot-soak' && trappedVolumes(solver.doc).some((v) => v.rails.length > 0)) {
     // Closed in, fuel follows the heat and no steady flow: the finding tells the rise, and no number is made up here.
     const reason = 'fuel is closed in, its pressure follows the heat and not a flow; see the finding';
     return { state, converged: true, reason, iterations: 0, worstNode: '', values: null };

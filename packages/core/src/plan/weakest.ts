@@ -18,7 +18,7 @@ interface Trial {
  * margin is what it costs the plan today. Sorted by gain; those that gain nothing are left out.
  */
 export function weakestLinks(doc: JobDocument, stateId: string, margin: number): WeakLink[] {
-  return trials(doc)
+  return likely(doc, stateId, trials(doc))
     .map(({ id, name, change, doc: better }): WeakLink => {
       const state = operatingStates(better).find((s) => s.id === stateId)!;
       const best = new CoupledSolver(better).available(state);
@@ -26,6 +26,29 @@ export function weakestLinks(doc: JobDocument, stateId: string, margin: number):
     })
     .filter((link) => link.gain > 1e-4)
     .sort((a, b) => b.gain - a.gain);
+}
+
+/** Trials solved at most: three times what the largest shop plan has. */
+const MOST_TRIALS = 48;
+
+/** All trials of a plan of usual size; of a very large one the pumps, then what loses most at that state. */
+function likely(doc: JobDocument, stateId: string, all: readonly Trial[]): readonly Trial[] {
+  if (all.length <= MOST_TRIALS) return all;
+  const state = operatingStates(doc).find((s) => s.id === stateId);
+  const now = state && new CoupledSolver(doc).available(state)?.solution;
+  if (!now) return all.slice(0, MOST_TRIALS);
+  const { elements } = doc.plumbing;
+  const wireDrops = new Map(
+    [...now.pumps.values()].flatMap(({ circuit, volts }) =>
+      circuit ? [...circuit.feed, ...circuit.ground].map((d) => [d.id, d.drop / volts] as const) : [],
+    ),
+  );
+  const share = ({ id }: Trial): number => {
+    if (elements[id]?.kind === 'pump') return Infinity;
+    const link = now.network.links.get(id);
+    return link ? Math.abs(link.pUp - link.pDown) / doc.brief.basePressurePa : (wireDrops.get(id) ?? 0);
+  };
+  return [...all].sort((a, b) => share(b) - share(a)).slice(0, MOST_TRIALS);
 }
 
 function trials(doc: JobDocument): Trial[] {

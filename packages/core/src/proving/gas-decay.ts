@@ -26,7 +26,8 @@ export interface DecaySetup {
 }
 
 export type DecayVerdict =
-  | { readonly kind: 'pass' | 'fail' }
+  /** `rising`: more gas than at the start, so a reading is wrong or the line is warming up: never a pass. */
+  | { readonly kind: 'pass' | 'fail' | 'rising' }
   /** `waitS`: seconds after the first reading at which the same leak could be told from none. */
   | { readonly kind: 'cannot-tell'; readonly waitS: number }
   | { readonly kind: 'no-data' };
@@ -45,7 +46,8 @@ export interface DecayResult {
 /**
  * Leak from a gas hold: q = V·(P₁/T₁ − P₂/T₂)·(T_std/P_std)/t with absolute pressures, first against last reading.
  * Uncertainty from gauge resolution (res/√12 each reading) and 0.5 K each temperature; pass when q + 2u < limit,
- * fail when q − 2u > limit, else wait until t = 2u(t)·t/limit.
+ * fail when q − 2u > limit, else wait until t = 2u(t)·t/limit. A corrected pressure that rose by a gauge step or more, and
+ * by more than the readings' own uncertainty, proves nothing.
  * @param setup volume m³, gauge step Pa, allowed leak m³/s standard, barometer Pa absolute
  * @param readings in order of time; s, Pa gauge, K
  * @returns leak and its uncertainty m³/s, corrected drop Pa, verdict
@@ -67,11 +69,14 @@ export function gasDecay(setup: DecaySetup, readings: readonly DecayReading[]): 
   const leak = (perMole * (p1 / first.kelvin - p2 / last.kelvin)) / elapsedS;
   const uLoss = lossUncertainty(setup, p1, first.kelvin, p2, last.kelvin);
   const uncertainty = uLoss / elapsedS;
+  const correctedDrop = p1 - (p2 * first.kelvin) / last.kelvin;
+  const uDrop = (uLoss * first.kelvin * STANDARD.pressure) / (setup.volume * STANDARD.kelvin);
   let verdict: DecayVerdict;
-  if (leak + 2 * uncertainty < setup.limit) verdict = { kind: 'pass' };
+  if (-correctedDrop >= Math.max(setup.resolution, uDrop)) verdict = { kind: 'rising' };
+  else if (leak + 2 * uncertainty < setup.limit) verdict = { kind: 'pass' };
   else if (leak - 2 * uncertainty > setup.limit) verdict = { kind: 'fail' };
   else verdict = { kind: 'cannot-tell', waitS: waitFor(setup, leak, uLoss, elapsedS) };
-  return { leak, uncertainty, correctedDrop: p1 - (p2 * first.kelvin) / last.kelvin, elapsedS, verdict };
+  return { leak, uncertainty, correctedDrop, elapsedS, verdict };
 }
 
 /** Standard uncertainty of the lost gas, m³ at standard conditions. */

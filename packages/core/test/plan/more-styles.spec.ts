@@ -6,7 +6,7 @@ import {
   PATTERNS,
   pumpElement,
   solveNetwork,
-  trappedVolume,
+  trappedVolumes,
   type ElementOf,
   type JobDocument,
   type PatchOperation,
@@ -67,7 +67,7 @@ describe('supplementary supply beside the factory one', () => {
   });
 
   test('two check valves close nothing in: the factory unit vents its line', () => {
-    expect(trappedVolume(doc)).toBeNull();
+    expect(trappedVolumes(doc)).toEqual([]);
     const soak = state(doc, 'hot-soak').railGauge;
     // The rail sits 0.3 m above the factory unit.
     expect(soak).toBeGreaterThan(57.5 * PSI);

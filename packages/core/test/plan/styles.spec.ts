@@ -4,7 +4,7 @@ import {
   evaluatePlan,
   jointList,
   PATTERNS,
-  trappedVolume,
+  trappedVolumes,
   billOfMaterials,
   type JobDocument,
   type PlumbingElement,
@@ -33,7 +33,7 @@ describe.each(PATTERNS.map((p) => [p.id, p] as const))('pattern %s', (_id, patte
     expect(checkJob(doc).ok).toBe(true);
     expect(doc.plumbing.style).toBe(pattern.id);
     for (const s of plan.states) {
-      if (s.state.kind === 'hot-soak' && trappedVolume(doc)) {
+      if (s.state.kind === 'hot-soak' && trappedVolumes(doc).length > 0) {
         // Closed in: told by the finding, never by a made-up pressure.
         expect(s.values).toBeNull();
         continue;
@@ -147,17 +147,17 @@ describe('trapped volume', () => {
     const doc = withCheck(job('returnless'), 'feed', ['added', 'feed']);
     const finding = found(evaluatePlan(doc).findings, 'TRAPPED_VOLUME')!;
     expect(finding.place.id).toBe('added');
-    expect(trappedVolume(doc)!.runs).toEqual(['feed']);
+    expect(trappedVolumes(doc)[0]!.runs).toEqual(['feed']);
     const after = applied(doc, finding.fixes[0]!.patch);
-    expect(trappedVolume(after)).toBeNull();
+    expect(trappedVolumes(after)).toEqual([]);
     expect(found(evaluatePlan(after).findings, 'TRAPPED_VOLUME')).toBeUndefined();
   });
 
   test('the same valve upstream of a bypass regulator raises nothing', () => {
-    expect(trappedVolume(job('full-return'))).toBeNull();
-    expect(trappedVolume(job('twin-pump'))).toBeNull();
+    expect(trappedVolumes(job('full-return'))).toEqual([]);
+    expect(trappedVolumes(job('twin-pump'))).toEqual([]);
     expect(
-      trappedVolume(
+      trappedVolumes(
         withCheck(job('regulator-before-rail'), 'feed', [
           'strainer',
           'pump',
@@ -167,11 +167,13 @@ describe('trapped volume', () => {
           'feed',
         ]),
       ),
-    ).toBeNull();
+    ).toEqual([]);
   });
 
   test('a check valve on the way to a capped rail traps it; a blocking regulator traps by itself and offers no valve to take out', () => {
-    expect(trappedVolume(withCheck(job('regulator-before-rail'), 'spur', ['added', 'spur']))).not.toBeNull();
+    expect(trappedVolumes(withCheck(job('regulator-before-rail'), 'spur', ['added', 'spur']))).toHaveLength(
+      1,
+    );
     const blocked = found(evaluatePlan(job('blocking')).findings, 'TRAPPED_VOLUME')!;
     expect(blocked.fixes).toEqual([]);
   });
@@ -190,7 +192,7 @@ describe('trapped volume', () => {
         { op: 'replace', path: '/plumbing/elements/spur/lengthM', value: 0.25e-3 / (Math.PI * 0.25e-4) },
         { op: 'replace', path: '/plumbing/junctions/rail/volumeM3', value: 1e-6 },
       ]);
-      expect(Math.abs(trappedVolume(doc)!.rise / expected - 1)).toBeLessThan(0.05);
+      expect(Math.abs(trappedVolumes(doc)[0]!.rise / expected - 1)).toBeLessThan(0.05);
     }
   });
 });

@@ -17,3 +17,7 @@ export const applied = (doc: JobDocument, patch: readonly PatchOperation[]): Job
 
 export const found = (findings: readonly Finding[], code: string): Finding | undefined =>
   findings.find((f) => f.code === code);
+
+/** The demo jobs that ship, by name. */
+export const demoJobs = (): readonly (readonly [string, JobDocument])[] =>
+  ['coast-road-gt', 'empty-job', 'hill-climb-coupe'].map((name) => [name, example(name)] as const);

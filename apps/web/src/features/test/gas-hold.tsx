@@ -209,6 +209,8 @@ function verdictText(result: DecayResult, format: ReturnType<typeof useFormat>):
       return 'Leaks: find it with soap solution, joint by joint.';
     case 'cannot-tell':
       return `Cannot tell yet: wait until ${format('time', result.verdict.waitS)} after the first reading.`;
+    case 'rising':
+      return 'Pressure has risen: a reading is wrong, or the line is still warming up. Let it settle; it proves nothing yet.';
     case 'no-data':
       return 'Fill, let it settle, take the first reading.';
   }

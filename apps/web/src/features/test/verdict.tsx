@@ -3,6 +3,7 @@ const VERDICTS: Record<string, [string, string]> = {
   fail: ['Failed', 'text-stop'],
   incomplete: ['Incomplete', 'text-fix'],
   'cannot-tell': ['Could not tell', 'text-fix'],
+  rising: ['Not proved: the pressure rose', 'text-fix'],
   'no-data': ['No readings', 'text-fix'],
 };
 

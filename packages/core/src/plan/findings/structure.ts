@@ -1,4 +1,6 @@
+import type { JobDocument } from '../../design/job-document.ts';
 import type { Finding } from '../../outcome/finding.ts';
+import { pumpFaults } from '../../parts/pump/pump-faults.ts';
 import type { FindingRule } from './context.ts';
 
 const broken = (
@@ -113,8 +115,10 @@ export const structureFindings: FindingRule = ({ doc, states }) => {
     out.push(
       broken('NO_RAIL', system, 'plumb', 'The plan has no rail.', 'Nothing is fed: add a branch to a rail.'),
     );
+  const unusable = unusablePumps(doc);
+  out.push(...unusable);
   for (const s of states) {
-    if (s.converged || !rail) continue;
+    if (s.converged || !rail || unusable.length > 0) continue;
     const title = `No steady state found at ${s.state.label.toLowerCase()}.`;
     out.push({
       ...broken(
@@ -129,3 +133,28 @@ export const structureFindings: FindingRule = ({ doc, states }) => {
   }
   return out;
 };
+
+/** A pump no law can use: stored by an earlier version, or read from a file the checker has not seen. */
+const unusablePumps = (doc: JobDocument): Finding[] =>
+  Object.entries(doc.plumbing.elements).flatMap(([id, e]): Finding[] => {
+    const [fault] = e.kind === 'pump' ? pumpFaults(e) : [];
+    if (!fault) return [];
+    return [
+      {
+        ...broken(
+          'PUMP_UNUSABLE',
+          { id, name: e.name },
+          'plumb',
+          `${e.name} cannot be computed: ${fault.message}.`,
+          '',
+        ),
+        why: {
+          text: `Nothing in the plan can be solved with it. Allowed: ${fault.limit}. ${sentence(fault.remedy)}`,
+          formula: 'volts = back EMF + armature × current; flow and pressure scale with speed and its square',
+          source: 'permanent-magnet DC motor equations and affinity laws (standard texts)',
+        },
+      },
+    ];
+  });
+
+const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;

@@ -42,6 +42,8 @@ const DROP_OUT = 1.8;
 /** A load below this does nothing; from the other on it runs as meant, V. */
 const DEAD = 1;
 const ALIVE = 7;
+/** Relays that work relays that work relays: past so many turns they are taken to buzz. */
+const MOST_RELAY_TURNS = 24;
 /** What no wire of a pump circuit carries in order, A. */
 const SHORT = 80;
 /** A conductor at 40 °C for the logic. */
@@ -169,7 +171,8 @@ export class HarnessModel {
   /** What the harness does at one combination of inputs, from all relays at rest. */
   behave(inputs: Inputs): Behaviour {
     let pulled: ReadonlySet<string> = new Set<string>();
-    for (let turn = 0; turn <= 2 * this.coils.length + 2; turn++) {
+    const most = Math.min(2 * this.coils.length + 2, MOST_RELAY_TURNS);
+    for (let turn = 0; turn <= most; turn++) {
       for (const c of this.contacts) c.element.ohms = c.conducts(inputs, pulled) ? c.closed : OPEN;
       const { solution } = this.network.solve();
       if (!solution) break;
@@ -180,7 +183,7 @@ export class HarnessModel {
         }),
       );
       const moved = [...this.coils].filter(({ id }) => next.has(id) !== pulled.has(id)).map(({ id }) => id);
-      if (moved.length > 0 && turn < 2 * this.coils.length + 2) {
+      if (moved.length > 0 && turn < most) {
         pulled = next;
         continue;
       }

@@ -115,6 +115,12 @@ const nextId = (harness: Harness): string => {
   return `wire-${n}`;
 };
 
+/**
+ * Terminals times candidates tried before the search gives up: a drawing of a pump circuit needs a twentieth of it, one as
+ * large as the format allows would otherwise take hours.
+ */
+const MOST_WORK = 600_000;
+
 /** Rows that are tried first on every candidate; a wrong candidate seldom passes them all. */
 const PROBES = 6;
 
@@ -125,6 +131,7 @@ const PROBES = 6;
  * @param rules when each load should run
  * @param most how many to find before stopping
  * @returns repairs, those on the wire's own device first; empty when none alone does it, or nothing is wrong
+ * Validity: drawings of hundreds of terminals are not searched to the end (MOST_WORK).
  * @throws nothing
  * @source exhaustive search on the direct-current network
  * @example findRepairs({ devices: {}, wires: {} }, {}, 1).length // => 0
@@ -141,8 +148,11 @@ export function findRepairs(harness: Harness, rules: Rules, most: number): Repai
     ),
   ].map((r) => r.inputs);
   const found: Repair[] = [];
+  const perCandidate = allTerminals(harness).length;
+  let work = 0;
   for (const family of [swaps, moves, additions])
     for (const { harness: mended, ...repair } of family(harness)) {
+      if ((work += perCandidate) > MOST_WORK) return found;
       if (!doesRight(mended, rules, probes)) continue;
       found.push(repair);
       if (found.length >= most) return found;

@@ -1,4 +1,4 @@
-import { solveDense } from '../../numerics/dense-lu.ts';
+import { SparseLu } from '../../numerics/sparse-lu.ts';
 import type { SolveReport } from '../../outcome/solve-report.ts';
 
 /** Two-terminal things of a direct-current network. Node "0" is the zero of all volts. */
@@ -87,7 +87,9 @@ export class DcNetwork {
   private readonly ends: Int32Array;
   private readonly volts: Float64Array;
   private readonly across: Float64Array;
-  private readonly matrix: Float64Array;
+  private readonly lu: SparseLu;
+  /** Where each element's four entries of the nodal matrix live; −1 where it ends on zero. */
+  private readonly slots: Int32Array;
   private readonly rhs: Float64Array;
   /** Resistors and sources only: one turn is exact. */
   private readonly straight: boolean;
@@ -102,7 +104,23 @@ export class DcNetwork {
     const n = this.index.size;
     this.volts = new Float64Array(n);
     this.across = new Float64Array(elements.length);
-    this.matrix = new Float64Array(n * n);
+    const adjacency: number[][] = Array.from({ length: n }, () => []);
+    for (let l = 0; l < elements.length; l++) {
+      const a = this.ends[2 * l]!;
+      const b = this.ends[2 * l + 1]!;
+      if (a < 0 || b < 0 || a === b) continue;
+      adjacency[a]!.push(b);
+      adjacency[b]!.push(a);
+    }
+    this.lu = new SparseLu(adjacency);
+    this.slots = Int32Array.from(
+      elements.flatMap((_, l) => {
+        const a = this.ends[2 * l]!;
+        const b = this.ends[2 * l + 1]!;
+        const at = (i: number, j: number): number => (i < 0 || j < 0 ? -1 : this.lu.position(i, j));
+        return [at(a, a), at(b, b), at(a, b), at(b, a)];
+      }),
+    );
     this.rhs = new Float64Array(n);
   }
 
@@ -111,32 +129,35 @@ export class DcNetwork {
    * moved by more than 1 nV (and 1e-9 of itself); gives up after 200 turns.
    */
   solve(): DcSolve {
-    const { elements, ends, across, matrix, rhs } = this;
+    const { elements, ends, slots, across, lu, rhs } = this;
+    const { values } = lu;
     const n = this.index.size;
     for (let turn = 1; turn <= MAX_TURNS; turn++) {
-      matrix.fill(0);
+      lu.clear();
       rhs.fill(0);
-      for (let k = 0; k < n; k++) matrix[k * n + k] = G_MIN;
+      for (let k = 0; k < n; k++) values[lu.position(k, k)] = G_MIN;
       for (let l = 0; l < elements.length; l++) {
         const { i, g } = lawAt(elements[l]!, across[l]!);
         const rest = i - g * across[l]!;
         const a = ends[2 * l]!;
         const b = ends[2 * l + 1]!;
+        if (a === b) continue;
         if (a >= 0) {
-          matrix[a * n + a]! += g;
+          values[slots[4 * l]!]! += g;
           rhs[a]! -= rest;
         }
         if (b >= 0) {
-          matrix[b * n + b]! += g;
+          values[slots[4 * l + 1]!]! += g;
           rhs[b]! += rest;
         }
         if (a >= 0 && b >= 0) {
-          matrix[a * n + b]! -= g;
-          matrix[b * n + a]! -= g;
+          values[slots[4 * l + 2]!]! -= g;
+          values[slots[4 * l + 3]!]! -= g;
         }
       }
-      const stuck = solveDense(matrix, rhs);
+      const stuck = lu.factor();
       if (stuck >= 0) return this.failed('the network has a node nothing holds', turn);
+      lu.solve(rhs);
       const moved = this.take();
       if (!Number.isFinite(moved)) return this.failed('numbers ran away', turn);
       if (moved <= 1 || this.straight) return this.settled(turn);

@@ -3,6 +3,7 @@ import type { FindingRule } from '../context.ts';
 import { budgetFindings } from './budget.ts';
 import { contactFindings } from './contacts.ts';
 import { fuseFindings } from './fuses.ts';
+import { jointFindings } from './joints.ts';
 import { wireFindings } from './wires.ts';
 
 /** Volts at each load, a wire that stands the current, a fuse that protects it, contacts that last, a source that holds. */
@@ -13,6 +14,7 @@ export const wiringFindings: FindingRule = (context) => {
     ...wireFindings(doc, loads),
     ...fuseFindings(doc, loads),
     ...contactFindings(doc, loads),
+    ...jointFindings(loads),
     ...budgetFindings(context),
   ];
 };

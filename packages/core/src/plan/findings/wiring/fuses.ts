@@ -1,4 +1,4 @@
-import { segmentPath } from '../../../design/edit.ts';
+import { segmentPath, withCircuit } from '../../../design/edit.ts';
 import type { JobDocument, SegmentOf } from '../../../design/job-document.ts';
 import type { Finding, FindingFix, PatchOperation } from '../../../outcome/finding.ts';
 import {
@@ -195,18 +195,8 @@ function fuseFixes(doc: JobDocument, loaded: Loaded, on: FuseLoad): FindingFix[]
 }
 
 function noFuse(doc: JobDocument, loaded: Loaded): Finding[] {
-  const { circuit, circuitId, solution, inrush } = loaded;
-  const wires = (['feed', 'ground'] as const).flatMap((side) => wayOf(doc, circuitId, side)).filter(isWire);
-  const weakest = weakestWire(doc, wires);
-  if (!weakest) return [];
-  const rating = chooseFuse(solution.amps, weakest.amps, inrush) ?? 30;
-  const id = circuit.segments['fuse'] ? 'fuse-new' : 'fuse';
-  const value: SegmentOf<'fuse'> = {
-    kind: 'fuse',
-    name: 'Fuse at the battery',
-    ratingA: rating,
-    distanceM: 0.15,
-  };
+  const { circuit, circuitId } = loaded;
+  const fit = fittedFuse(doc, loaded);
   return [
     {
       code: 'NO_FUSE',
@@ -218,19 +208,54 @@ function noFuse(doc: JobDocument, loaded: Loaded): Finding[] {
       value: 0,
       limit: 1,
       why: {
-        text: 'A rubbed-through wire without a fuse burns the car.',
+        text: `A rubbed-through wire without a fuse burns the car. ${fit.words}`,
         formula: 'one fuse within 7 in (175 mm) of the source',
         source: 'ABYC E-11',
       },
-      fixes: [
-        {
-          label: `Add a ${rating} A fuse`,
-          patch: [
-            { op: 'add', path: `/wiring/circuits/${circuitId}/segments/${id}`, value },
-            { op: 'replace', path: `/wiring/circuits/${circuitId}/feed`, value: [id, ...circuit.feed] },
-          ],
-        },
-      ],
+      fixes: fit.fixes,
     },
   ];
+}
+
+/** The fuse that fits between load and wire as it is; where none does, the wire that lets one fit, and that one. */
+function fittedFuse(
+  doc: JobDocument,
+  loaded: Loaded,
+): { readonly words: string; readonly fixes: FindingFix[] } {
+  const { circuit, circuitId, solution, inrush } = loaded;
+  const id = freeId(circuit.segments, 'fuse');
+  const fuse: SegmentOf<'fuse'> = { kind: 'fuse', name: 'Fuse at the battery', ratingA: 30, distanceM: 0.15 };
+  const feed = [id, ...circuit.feed];
+  const withFuse = { ...circuit, feed, segments: { ...circuit.segments, [id]: fuse } };
+  const fused = withCircuit(doc, circuitId, withFuse);
+  const weakest = weakestWire(fused, wiresBehind(fused, { id, circuitId }));
+  if (!weakest) return { words: 'It has no wire to protect yet.', fixes: [] };
+  const patch = (ratingA: number): PatchOperation[] => [
+    { op: 'add', path: `/wiring/circuits/${circuitId}/segments/${id}`, value: { ...fuse, ratingA } },
+    { op: 'replace', path: `/wiring/circuits/${circuitId}/feed`, value: feed },
+  ];
+  const rating = chooseFuse(solution.amps, weakest.amps, inrush);
+  const stands = `“${weakest.wire.segment.name}” behind it stands ${both('amps', weakest.amps)}`;
+  if (rating !== undefined)
+    return { words: `${stands}.`, fixes: [{ label: `Add a ${rating} A fuse`, patch: patch(rating) }] };
+  const sized = sizeCircuit(fused, { ...loaded, circuit: withFuse }, { keepLarger: true });
+  const none = `No fuse fits between ${both('amps', solution.amps)} of load and what ${stands}`;
+  if (!sized?.fuse) return { words: `${none}: spread the load over two circuits.`, fixes: [] };
+  const own = segmentPath(circuitId, id, 'ratingA');
+  return {
+    words: `${none}: the wire goes up first.`,
+    fixes: [
+      {
+        label: `Make the wires ${wireSizeName(sized.size)} and add a ${sized.fuse} A fuse`,
+        patch: [...patch(sized.fuse), ...sized.patch.filter((p) => p.path !== own)],
+      },
+    ],
+  };
+}
+
+/** An id nothing has yet: "fuse", then "fuse-2" and so on. */
+function freeId(taken: Readonly<Record<string, unknown>>, stem: string): string {
+  let n = 1;
+  while ((n === 1 ? stem : `${stem}-${n}`) in taken) n++;
+  return n === 1 ? stem : `${stem}-${n}`;
 }

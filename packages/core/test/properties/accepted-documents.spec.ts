@@ -1,0 +1,126 @@
+import { describe, expect, test } from '@jest/globals';
+import { checkJob, evaluatePlan, type JobDocument } from '../../src/index.ts';
+import { SparseLu } from '../../src/numerics/sparse-lu.ts';
+import { everythingOf } from '../support/everything.ts';
+import {
+  extremes,
+  fieldsOf,
+  largeDocument,
+  randomDocument,
+  startingJobs,
+  withField,
+} from '../support/random-documents.ts';
+
+/** A sample of what bench/accepted-sweep.mjs tries in full: every field at its ends, 10,000 random documents. */
+const EVERY = 80;
+const DOCUMENTS = 80;
+/** Eliminations a plan of usual size may cost over everything that is asked of it: some 20 times what one field at its end costs. */
+const MOST_ELIMINATIONS = 200_000;
+
+/** What throws, and how many eliminations the costliest took. */
+function sweep(documents: Iterable<readonly [string, JobDocument]>): {
+  tried: number;
+  thrown: string[];
+  most: number;
+} {
+  // Counted by hand: a mock would keep every call.
+  const factor: (this: SparseLu) => number = Reflect.get(SparseLu.prototype, 'factor');
+  let eliminations = 0;
+  SparseLu.prototype.factor = function (this: SparseLu) {
+    eliminations++;
+    return factor.call(this);
+  };
+  const out = { tried: 0, thrown: [] as string[], most: 0 };
+  for (const [label, doc] of documents) {
+    eliminations = 0;
+    out.tried++;
+    try {
+      everythingOf(doc);
+    } catch (error) {
+      out.thrown.push(`${label}: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`);
+    }
+    out.most = Math.max(out.most, eliminations);
+  }
+  SparseLu.prototype.factor = factor;
+  return out;
+}
+
+/** Each field at its ends and just inside, one at a time; whether the checker takes it or not, nothing may throw. */
+function* singleFields(): Generator<readonly [string, JobDocument]> {
+  let n = 0;
+  for (const [name, job] of startingJobs())
+    for (const field of fieldsOf(job))
+      for (const value of extremes(field))
+        if (n++ % EVERY === 0)
+          yield [
+            `${name} /${field.at.join('/')} = ${String(value)}`,
+            withField(job, field.at, value) as JobDocument,
+          ];
+}
+
+describe('every document the format allows gets an answer in bounded work', () => {
+  test('with any one field at its ends, over all patterns and demo jobs', () => {
+    const { tried, thrown, most } = sweep(singleFields());
+    expect(thrown).toEqual([]);
+    expect(tried).toBeGreaterThan(100);
+    expect(most).toBeLessThan(MOST_ELIMINATIONS);
+  });
+
+  test('made up at random from all patterns and demo jobs', () => {
+    const seeds = Array.from({ length: DOCUMENTS }, (_, i) => i);
+    const { thrown, most } = sweep(
+      (function* () {
+        for (const seed of seeds) yield [`seed ${seed}`, randomDocument(seed)] as const;
+      })(),
+    );
+    expect(thrown).toEqual([]);
+    expect(most).toBeLessThan(MOST_ELIMINATIONS);
+  });
+
+  test('as large as the format takes', () => {
+    const { thrown, most } = sweep([1, 3].map((seed) => [`large ${seed}`, largeDocument(seed, 5)] as const));
+    expect(thrown).toEqual([]);
+    expect(most).toBeLessThan(5 * MOST_ELIMINATIONS);
+  });
+});
+
+describe('what no pump law can use is refused at its field, and stops nothing where it is stored', () => {
+  const full = (): JobDocument => startingJobs().find(([id]) => id === 'full-return')![1];
+  const cases: readonly (readonly [string, string, unknown, RegExp])[] = [
+    ['armature 1 Ω', '/armatureOhms', 1, /at most .* Ω with that current/],
+    ['a current that falls with pressure', '/curve/currents/6', 1, /near or above/],
+    ['a friction current above the no-load current', '/frictionAmps', 40, /at most/],
+    ['no current', '/curve/currents/0', 0, /0\.05/],
+    ['no flow', '/curve/flows', new Array<number>(8).fill(0), /above 0/],
+  ];
+  test.each(cases)('%s', (_name, at, value, limit) => {
+    const doc = withField(full(), `/plumbing/elements/pump${at}`.split('/').slice(1), value) as JobDocument;
+    const checked = checkJob(doc);
+    expect(checked.ok).toBe(false);
+    if (checked.ok) return;
+    const pointer = at.replace(/flows$/, 'flows/0');
+    const error = checked.errors.find((e) => e.field === `/plumbing/elements/pump${pointer}`)!;
+    expect(`${error.limit} ${error.remedy}`).toMatch(limit);
+    expect(() => everythingOf(doc)).not.toThrow();
+  });
+
+  test('a stored plan with such a pump says so once, at the pump, and gives no numbers', () => {
+    const doc = withField(full(), ['plumbing', 'elements', 'pump', 'armatureOhms'], 1) as JobDocument;
+    const plan = evaluatePlan(doc);
+    expect(plan.states.every((s) => s.values === null && !s.converged)).toBe(true);
+    expect(plan.findings.filter((f) => f.code === 'PUMP_UNUSABLE').map((f) => f.place.id)).toEqual(['pump']);
+    expect(plan.findings.filter((f) => f.code === 'NOT_CONVERGED')).toEqual([]);
+  });
+
+  test('an available flow of nothing does not keep the search going (a bracket cannot grow from 0)', () => {
+    const series = startingJobs().find(([id]) => id === 'rails-series')![1];
+    const dry = withField(
+      series,
+      ['plumbing', 'elements', 'pump', 'curve', 'currents', '0'],
+      0,
+    ) as JobDocument;
+    expect(evaluatePlan(dry).states.length).toBeGreaterThan(5);
+    const weak = withField(series, ['plumbing', 'elements', 'pump', 'reliefPa'], 100e3) as JobDocument;
+    expect(evaluatePlan(weak).states.length).toBeGreaterThan(5);
+  });
+});
