@@ -68,3 +68,28 @@ export const replace = (path: string, value: unknown, baseVersion: number) => ({
   baseVersion,
   patch: [{ op: 'replace', path, value }],
 });
+
+export interface Line {
+  readonly id: string;
+  readonly summary: {
+    readonly stops?: number;
+    readonly fixes?: number;
+    readonly margin?: number | null;
+    readonly unjudged?: string;
+  } | null;
+  readonly judging: boolean;
+}
+
+/** The list of jobs as the page gets it. */
+export const lines = async (shop: Shop): Promise<Line[]> =>
+  (await shop.as.viewer.get('/api/v1/jobs?size=100').expect(200)).body.items as Line[];
+
+/** A job's line once it is judged: asks again, as the page does. */
+export async function judged(shop: Shop, id: string): Promise<Line> {
+  for (let tries = 0; tries < 600; tries++) {
+    const line = (await lines(shop)).find((l) => l.id === id)!;
+    if (!line.judging) return line;
+    await new Promise((resume) => setTimeout(resume, 50));
+  }
+  throw new Error(`job ${id} was never judged`);
+}

@@ -16,6 +16,7 @@ export {
   type Unit,
   type UnitSystem,
 } from './quantities/units.ts';
+export { shortened, storable } from './quantities/text.ts';
 export { parseQuantity, type Range } from './quantities/parse.ts';
 export { editText, formatQuantity, type Shown } from './quantities/format.ts';
 

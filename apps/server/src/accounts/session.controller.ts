@@ -12,7 +12,8 @@ interface SignIn {
 }
 
 const signIn = Joi.object<SignIn>({
-  login: Joi.string().trim().max(40).required(),
+  // Lower case before it is measured: some letters become two.
+  login: Joi.string().trim().lowercase().max(40).required(),
   password: Joi.string().max(200).required(),
 });
 

@@ -1,8 +1,11 @@
 import { ForbiddenException, Injectable, NotFoundException } from '@nestjs/common';
-import { evaluatePlan, findingFingerprint, findingKey } from '@venula/core';
-import { DataSource } from 'typeorm';
+import { shortened } from '@venula/core';
+import { DataSource, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { audit } from '../audit/audit.ts';
+import { idTaken } from '../common/id-taken.ts';
+import { insertOnce } from '../db/insert-once.ts';
+import { JudgePool } from '../judging/judge-pool.ts';
 import { Acceptance } from './acceptance.entity.ts';
 import type { AcceptBody } from './job-schemas.ts';
 import { JobsService } from './jobs.service.ts';
@@ -12,6 +15,7 @@ export class AcceptancesService {
   constructor(
     private readonly db: DataSource,
     private readonly jobs: JobsService,
+    private readonly pool: JudgePool,
   ) {}
 
   async list(jobId: string): Promise<Acceptance[]> {
@@ -24,42 +28,51 @@ export class AcceptancesService {
    * A technician may accept notes and fixes; a stop takes a lead.
    */
   async accept(jobId: string, body: AcceptBody, actor: Actor): Promise<Acceptance> {
-    return this.db.transaction(async (tx) => {
-      const job = await this.jobs.find(jobId, tx);
-      const already = await tx.findOneBy(Acceptance, { id: body.acceptanceId, jobId });
-      if (already) return already;
-      const finding = evaluatePlan(job.document).findings.find((f) => findingKey(f) === body.findingKey);
-      if (!finding)
-        throw new NotFoundException({
-          code: 'NO_SUCH_FINDING',
-          message: 'The plan no longer has this finding.',
-          remedy: 'Reload the findings.',
-        });
-      if (finding.severity === 'stop' && actor.role !== 'lead') {
-        throw new ForbiddenException({
-          code: 'LEAD_NEEDED',
-          message: 'Only a lead technician accepts a stop.',
-        });
-      }
-      const row = await tx.save(
-        tx.create(Acceptance, {
-          id: body.acceptanceId,
-          jobId,
-          findingKey: body.findingKey,
-          fingerprint: findingFingerprint(finding),
-          severity: finding.severity,
-          title: finding.title.slice(0, 400),
-          reason: body.reason,
-          author: actor.name,
-          role: actor.role,
-        }),
-      );
-      await audit(tx, actor.name, 'finding-accepted', jobId, {
-        finding: body.findingKey,
-        severity: finding.severity,
-        reason: body.reason,
+    const already = await this.known(this.db.manager, jobId, body);
+    if (already) return already;
+    const job = await this.jobs.find(jobId);
+    const finding = await this.pool.now({ ask: 'finding', document: job.document, key: body.findingKey });
+    if (!finding)
+      throw new NotFoundException({
+        code: 'NO_SUCH_FINDING',
+        message: 'The plan no longer has this finding.',
+        remedy: 'Reload the findings.',
       });
+    if (finding.severity === 'stop' && actor.role !== 'lead') {
+      throw new ForbiddenException({
+        code: 'LEAD_NEEDED',
+        message: 'Only a lead technician accepts a stop.',
+      });
+    }
+    return this.db.transaction(async (tx) => {
+      const inserted = await insertOnce(tx, Acceptance, {
+        id: body.acceptanceId,
+        jobId,
+        findingKey: body.findingKey,
+        fingerprint: finding.fingerprint,
+        severity: finding.severity,
+        title: shortened(finding.title, 400),
+        reason: body.reason,
+        author: actor.name,
+        role: actor.role,
+      });
+      const row = await this.known(tx, jobId, body);
+      if (!row) throw idTaken('acceptance');
+      if (inserted)
+        await audit(tx, actor.name, 'finding-accepted', jobId, {
+          finding: body.findingKey,
+          severity: finding.severity,
+          reason: body.reason,
+        });
       return row;
     });
+  }
+
+  /** The same acceptance sent before. */
+  private async known(tx: EntityManager, jobId: string, body: AcceptBody): Promise<Acceptance | null> {
+    const row = await tx.findOneBy(Acceptance, { id: body.acceptanceId });
+    if (row && (row.jobId !== jobId || row.findingKey !== body.findingKey || row.reason !== body.reason))
+      throw idTaken('acceptance');
+    return row;
   }
 }

@@ -25,6 +25,10 @@ export class JobChange {
   @JoinColumn({ name: 'job_id', foreignKeyConstraintName: 'FK_job_change_job' })
   job?: Relation<Job>;
 
+  /** The page that made it: what one page sends in a row never conflicts with itself. */
+  @Column({ type: 'uuid', name: 'client_id', nullable: true })
+  clientId!: string | null;
+
   @Column({ type: 'integer', name: 'base_version' })
   baseVersion!: number;
 

@@ -32,11 +32,14 @@ export const newJob = Joi.object<NewJob>({
 
 export interface ChangeBody {
   changeId: string;
+  /** The page that sends it; its own earlier changes are no conflict. */
+  clientId?: string;
   baseVersion: number;
   patch: PatchOperation[];
 }
 export const changeBody = Joi.object<ChangeBody>({
   changeId: Joi.string().uuid().required(),
+  clientId: Joi.string().uuid(),
   baseVersion: Joi.number().integer().min(1).required(),
   patch: Joi.array()
     .items(

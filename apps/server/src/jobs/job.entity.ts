@@ -12,13 +12,16 @@ import {
 } from 'typeorm';
 
 /** What the list of jobs shows without solving anything: worked out once per version. */
-export interface JobSummary {
-  readonly stops: number;
-  readonly fixes: number;
-  readonly notes: number;
-  /** Least supply margin along the pull, or null. */
-  readonly margin: number | null;
-}
+export type JobSummary =
+  | {
+      readonly stops: number;
+      readonly fixes: number;
+      readonly notes: number;
+      /** Least supply margin along the pull, or null. */
+      readonly margin: number | null;
+    }
+  /** Why this plan cannot be judged. */
+  | { readonly unjudged: string };
 
 @Entity('job')
 @Unique('UQ_job_number', ['number'])
@@ -54,6 +57,10 @@ export class Job {
 
   @Column({ type: 'integer', name: 'summary_version', default: 0 })
   summaryVersion!: number;
+
+  /** The core that judged it. */
+  @Column({ type: 'varchar', length: 16, name: 'summary_core', default: '' })
+  summaryCore!: string;
 
   @CreateDateColumn({ type: 'timestamptz', name: 'created_at' })
   createdAt!: Date;

@@ -7,19 +7,22 @@ import {
 import {
   applyPatch,
   checkJob,
-  evaluatePlan,
   PATTERNS,
   overlappingPaths,
+  shortened,
   valueAt,
   type InputError,
   type JobDocument,
 } from '@venula/core';
+import { isDeepStrictEqual } from 'node:util';
 import { Brackets, DataSource, MoreThan, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { audit } from '../audit/audit.ts';
+import { idTaken } from '../common/id-taken.ts';
+import { JudgementsService } from '../judging/judgements.service.ts';
 import { JobChange } from './job-change.entity.ts';
 import type { ChangeBody, ListQuery, NewJob } from './job-schemas.ts';
-import { Job, type JobSummary } from './job.entity.ts';
+import { Job } from './job.entity.ts';
 
 export interface ChangeResult {
   readonly version: number;
@@ -27,14 +30,37 @@ export interface ChangeResult {
   readonly document?: JobDocument;
 }
 
+/** What a list shows, and what tells whether its judgement still counts. */
+const LISTED = [
+  'id',
+  'number',
+  'title',
+  'customer',
+  'vehicle',
+  'version',
+  'archived',
+  'updatedAt',
+  'updatedBy',
+  'summary',
+  'summaryVersion',
+  'summaryCore',
+] as const;
+/** A page farther behind than this reloads: what was changed meanwhile is not read through for one request. */
+const MOST_BEHIND = 2_000;
+
 @Injectable()
 export class JobsService {
-  constructor(private readonly db: DataSource) {}
+  constructor(
+    private readonly db: DataSource,
+    private readonly judgements: JudgementsService,
+  ) {}
 
   async list({ search, page, size, archived }: ListQuery) {
     const query = this.db
       .getRepository(Job)
       .createQueryBuilder('job')
+      // Without the document: a list of large plans would be megabytes.
+      .select(LISTED.map((field) => `job.${field}`))
       .where('job.archived = :archived', { archived })
       .orderBy('job.updatedAt', 'DESC')
       .addOrderBy('job.number', 'DESC')
@@ -53,35 +79,11 @@ export class JobsService {
       );
     }
     const [jobs, total] = await query.getManyAndCount();
-    const items = [];
-    for (const job of jobs) {
-      items.push({
-        id: job.id,
-        number: job.number,
-        title: job.title,
-        customer: job.customer,
-        vehicle: job.vehicle,
-        version: job.version,
-        archived: job.archived,
-        updatedAt: job.updatedAt,
-        updatedBy: job.updatedBy,
-        summary: await this.summaryOf(job),
-      });
-    }
+    const items = jobs.map(({ summaryVersion: _v, summaryCore: _c, ...job }, i) => {
+      const summary = this.judgements.of(jobs[i]!);
+      return { ...job, summary, judging: summary === null };
+    });
     return { items, total, page, size };
-  }
-
-  /** Solved once per version and kept; a plan that cannot be solved has no summary, never a made-up one. */
-  private async summaryOf(job: Job): Promise<JobSummary | null> {
-    if (job.summaryVersion === job.version) return job.summary;
-    const read = checkJob(job.document);
-    const summary = read.ok ? summarize(read.value) : null;
-    await this.db.query('UPDATE job SET summary = $1, summary_version = $2 WHERE id = $3 AND version = $2', [
-      summary ? JSON.stringify(summary) : null,
-      job.version,
-      job.id,
-    ]);
-    return summary;
   }
 
   async find(id: string, tx: EntityManager = this.db.manager): Promise<Job> {
@@ -107,7 +109,7 @@ export class JobsService {
     }
     if (copyOf !== undefined) {
       const from = (await this.find(copyOf)).document;
-      return { ...from, title: title ?? `Copy of ${from.title}`.slice(0, 120) };
+      return { ...from, title: title ?? shortened(`Copy of ${from.title}`, 120) };
     }
     return PATTERNS.find((p) => p.id === pattern)!.job(title!);
   }
@@ -122,11 +124,7 @@ export class JobsService {
       if (!job) throw new NotFoundException({ code: 'NO_SUCH_JOB', message: 'There is no such job.' });
       const already = await tx.findOneBy(JobChange, { id: body.changeId });
       if (already) {
-        if (already.jobId !== id)
-          throw new ConflictException({
-            code: 'ID_TAKEN',
-            message: 'This change id belongs to another job.',
-          });
+        if (already.jobId !== id || !sameChange(already, body)) throw idTaken('change');
         return {
           version: already.version,
           ...(already.version === job.version ? {} : { document: job.document }),
@@ -139,21 +137,26 @@ export class JobsService {
           remedy: 'Reload the page.',
         });
       }
+      if (job.version - body.baseVersion > MOST_BEHIND) {
+        throw new ConflictException({
+          code: 'TOO_FAR_BEHIND',
+          message: `The job has changed ${job.version - body.baseVersion} times since this page read it.`,
+          remedy: 'Reload the page and make the change again.',
+        });
+      }
       const behind = body.baseVersion < job.version;
       if (behind) await this.refuseOverlap(tx, job, body);
       const patched = applyPatch(job.document, body.patch);
       if (!patched.ok) throw unreadable(patched.errors);
-      const read = checkJob(patched.value);
-      if (!read.ok) throw unreadable(read.errors);
+      const document = patched.value;
+      const added = newErrors(job.document, document);
+      if (added.length > 0) throw unreadable(added);
       const version = job.version + 1;
-      await tx.update(
-        Job,
-        { id },
-        { ...headOf(read.value), document: read.value, version, updatedBy: actor.name },
-      );
+      await tx.update(Job, { id }, { ...headOf(document), document, version, updatedBy: actor.name });
       await tx.insert(JobChange, {
         id: body.changeId,
         jobId: id,
+        clientId: body.clientId ?? null,
         baseVersion: body.baseVersion,
         version,
         patch: body.patch as never,
@@ -163,15 +166,17 @@ export class JobsService {
         version,
         paths: body.patch.slice(0, 20).map((p) => p.path),
       });
-      return { version, ...(behind ? { document: read.value } : {}) };
+      return { version, ...(behind ? { document } : {}) };
     });
   }
 
   private async refuseOverlap(tx: EntityManager, job: Job, body: ChangeBody): Promise<void> {
-    const between = await tx.find(JobChange, {
+    const since = await tx.find(JobChange, {
       where: { jobId: job.id, version: MoreThan(body.baseVersion) },
       order: { version: 'ASC' },
     });
+    // What one page did in a row it knew, whichever of its changes came first.
+    const between = since.filter((c) => !c.clientId || c.clientId !== body.clientId);
     const paths = overlappingPaths(
       body.patch,
       between.flatMap((c) => c.patch),
@@ -217,19 +222,21 @@ const headOf = (doc: JobDocument) => ({
   vehicle: doc.vehicle.description,
 });
 
-function summarize(doc: JobDocument): JobSummary {
-  const plan = evaluatePlan(doc);
-  const count = (severity: string) => plan.findings.filter((f) => f.severity === severity).length;
-  const margins = plan.states.flatMap((s) =>
-    s.state.kind === 'pull' && s.values?.margin != null ? [s.values.margin] : [],
-  );
-  return {
-    stops: count('stop'),
-    fixes: count('fix'),
-    notes: count('note'),
-    margin: margins.length > 0 ? Math.min(...margins) : null,
-  };
+/**
+ * What a change would break. A job stored before a check was added may break it already: that does not stand in the way of
+ * other changes, least of all of the one that mends it.
+ */
+function newErrors(before: JobDocument, after: unknown): readonly InputError[] {
+  const read = checkJob(after);
+  if (read.ok) return [];
+  const old = checkJob(before);
+  const known = new Set(old.ok ? [] : old.errors.map((e) => `${e.code} ${e.field}`));
+  return read.errors.filter((e) => !known.has(`${e.code} ${e.field}`));
 }
+
+const sameChange = (stored: JobChange, sent: ChangeBody): boolean =>
+  stored.baseVersion === sent.baseVersion &&
+  isDeepStrictEqual(stored.patch, JSON.parse(JSON.stringify(sent.patch)));
 
 const unreadable = (errors: readonly InputError[]): UnprocessableEntityException =>
   new UnprocessableEntityException({

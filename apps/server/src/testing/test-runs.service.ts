@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import {
   BadRequestException,
   ConflictException,
@@ -5,32 +6,49 @@ import {
   Injectable,
   NotFoundException,
 } from '@nestjs/common';
-import {
-  absolute,
-  dryTest,
-  GAS_LIMITS,
-  gasDecay,
-  gauge,
-  jointList,
-  type DecayResult,
-  type JobDocument,
-} from '@venula/core';
-import { DataSource, In, type EntityManager } from 'typeorm';
+import { GAS_LIMITS, jointList, type JobDocument } from '@venula/core';
+import { DataSource, In } from 'typeorm';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { audit } from '../audit/audit.ts';
+import { idTaken } from '../common/id-taken.ts';
+import { insertOnce } from '../db/insert-once.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
-import { TestReading } from './test-reading.entity.ts';
-import { TestRun } from './test-run.entity.ts';
-import type { NewReading, NewRun } from './testing-schemas.ts';
+import { JudgePool } from '../judging/judge-pool.ts';
+import { dryOutcome, holdOutcome, walkOutcome } from './outcome.ts';
+import { TestReading, type ReadingKind } from './test-reading.entity.ts';
+import { TestRun, type RunKind } from './test-run.entity.ts';
+import { GAUGE_MOST_PA, type NewReading, type NewRun } from './testing-schemas.ts';
 
 const missingRun = () =>
   new NotFoundException({ code: 'NO_SUCH_RUN', message: 'There is no such test run.' });
 
+const refused = (code: string, path: string, message: string, remedy: string) =>
+  new BadRequestException({ code, message, remedy, details: [{ path, message }] });
+
+/** What each kind of run takes besides its sign-off. */
+const TAKES: Readonly<Record<RunKind, ReadingKind>> = {
+  'dry-test': 'dry-row',
+  'joint-walk': 'joint',
+  'gas-hold': 'pressure',
+};
+
+/** The plan a reading is held against. */
+interface Plan {
+  readonly version: number;
+  readonly document: JobDocument;
+  /** Rows of the dry test; empty for other runs. */
+  readonly dryRows: readonly string[];
+}
+
 @Injectable()
 export class TestRunsService {
+  /** Rows of dry tests by job and version: worked out in the pool, once. */
+  private readonly dryRows = new Map<string, readonly string[]>();
+
   constructor(
     private readonly db: DataSource,
     private readonly jobs: JobsService,
+    private readonly pool: JudgePool,
   ) {}
 
   async list(jobId: string) {
@@ -54,32 +72,41 @@ export class TestRunsService {
     }
     return this.db.transaction(async (tx) => {
       const job = await this.jobs.find(jobId, tx);
-      const already = await tx.findOneBy(TestRun, { id: body.runId, jobId });
-      if (already) return already;
-      const row = tx.create(TestRun, {
+      const inserted = await insertOnce(tx, TestRun, {
         id: body.runId,
         jobId,
         kind: body.kind,
-        setup: body.setup,
+        setup: body.setup as never,
         jobVersion: job.version,
         author: actor.name,
       });
-      await tx.insert(TestRun, row as never);
-      await audit(tx, actor.name, 'test-started', jobId, { run: body.runId, kind: body.kind });
-      return tx.findOneByOrFail(TestRun, { id: body.runId });
+      const run = await tx.findOneByOrFail(TestRun, { id: body.runId });
+      if (run.jobId !== jobId || run.kind !== body.kind || !isDeepStrictEqual(run.setup, body.setup))
+        throw idTaken('test run');
+      if (inserted) await audit(tx, actor.name, 'test-started', jobId, { run: body.runId, kind: body.kind });
+      return run;
     });
   }
 
-  /** Adds a reading once, however often it is sent. A signed-off run takes no more. */
+  /**
+   * Adds a reading once, however often and from however many devices it is sent. Rows of a run come in one at a time, so
+   * that a sign-off sees every reading before it, and every reading after it is told that the run is signed off.
+   */
   async add(jobId: string, runId: string, body: NewReading, actor: Actor): Promise<TestReading> {
+    const found = await this.db.getRepository(TestRun).findOneBy({ id: runId, jobId });
+    if (!found) throw missingRun();
+    const plan = await this.planOf(found);
     return this.db.transaction(async (tx) => {
       const run = await tx.findOne(TestRun, {
         where: { id: runId, jobId },
-        lock: { mode: 'pessimistic_read' },
+        lock: { mode: 'pessimistic_write' },
       });
       if (!run) throw missingRun();
-      const already = await tx.findOneBy(TestReading, { id: body.readingId, runId });
-      if (already) return already;
+      const already = await tx.findOneBy(TestReading, { id: body.readingId });
+      if (already) {
+        if (!sameReading(already, runId, body)) throw idTaken('reading');
+        return already;
+      }
       const readings = await tx.find(TestReading, { where: { runId }, order: { takenAt: 'ASC', at: 'ASC' } });
       if (readings.some((r) => r.kind === 'sign-off')) {
         throw new ConflictException({
@@ -88,16 +115,10 @@ export class TestRunsService {
           remedy: 'Start another run.',
         });
       }
-      if (body.corrects && !readings.some((r) => r.id === body.corrects && r.kind === body.kind)) {
-        throw new BadRequestException({
-          code: 'NO_SUCH_READING',
-          message: 'The reading it corrects is not in this run.',
-        });
-      }
+      refuseForeign(run, body, plan);
+      refuseCorrection(readings, body);
       const payload =
-        body.kind === 'sign-off'
-          ? { ...body.payload, ...(await this.outcome(tx, run, readings)) }
-          : body.payload;
+        body.kind === 'sign-off' ? { ...body.payload, ...outcome(run, readings, plan) } : body.payload;
       await tx.insert(TestReading, {
         id: body.readingId,
         runId,
@@ -113,84 +134,96 @@ export class TestRunsService {
     });
   }
 
-  /** The verdict is the core's, from the rows as they stand, whatever the page showed. */
-  private async outcome(
-    tx: EntityManager,
-    run: TestRun,
-    readings: readonly TestReading[],
-  ): Promise<Record<string, unknown>> {
-    const standing = withoutCorrected(readings);
-    if (run.kind === 'gas-hold') {
-      const result = decayOf(run, standing);
-      return {
-        verdict: result.verdict.kind,
-        leakM3s: result.leak,
-        uncertaintyM3s: Number.isFinite(result.uncertainty) ? result.uncertainty : null,
-      };
-    }
-    const { document } = await this.jobs.find(run.jobId, tx);
-    return run.kind === 'dry-test' ? dryOutcome(document, standing) : walkOutcome(document, standing);
+  private async planOf(run: TestRun): Promise<Plan> {
+    const { document, version } = await this.jobs.find(run.jobId);
+    if (run.kind !== 'dry-test') return { document, version, dryRows: [] };
+    const key = `${run.jobId}@${version}`;
+    const known = this.dryRows.get(key);
+    if (known) return { document, version, dryRows: known };
+    const rows = await this.pool.now({ ask: 'dry-rows', document });
+    if (this.dryRows.size > 200) this.dryRows.clear();
+    this.dryRows.set(key, rows);
+    return { document, version, dryRows: rows };
   }
 }
 
-const withoutCorrected = (readings: readonly TestReading[]): TestReading[] => {
-  const corrected = new Set(readings.map((r) => r.corrects));
-  return readings.filter((r) => !corrected.has(r.id));
-};
-
-function decayOf(run: TestRun, readings: readonly TestReading[]): DecayResult {
-  const setup = run.setup as {
-    volumeM3: number;
-    resolutionPa: number;
-    limitM3s: number;
-    barometricPa: number;
-  };
-  const points = readings
-    .filter((r) => r.kind === 'pressure')
-    .map((r) => ({ at: r.takenAt.getTime(), ...(r.payload as { pressurePa: number; kelvin: number }) }));
-  const start = points[0]?.at ?? 0;
-  return gasDecay(
-    {
-      volume: setup.volumeM3,
-      resolution: setup.resolutionPa,
-      limit: setup.limitM3s,
-      barometric: absolute(setup.barometricPa),
-    },
-    points.map((p) => ({ atS: (p.at - start) / 1000, pressure: gauge(p.pressurePa), kelvin: p.kelvin })),
+/** A retry says the same as the first time; of a sign-off only what its author wrote, the verdict is the server's. */
+function sameReading(stored: TestReading, runId: string, sent: NewReading): boolean {
+  const written =
+    sent.kind === 'sign-off' ? { note: (stored.payload as { note?: unknown }).note } : stored.payload;
+  return (
+    stored.runId === runId &&
+    stored.kind === sent.kind &&
+    stored.corrects === sent.corrects &&
+    stored.takenAt.getTime() === sent.takenAt.getTime() &&
+    isDeepStrictEqual(written, sent.payload)
   );
 }
 
-/** Newest word on each thing a reading names. */
-function lastResults(readings: readonly TestReading[], kind: string, key: string): Map<string, unknown> {
-  const last = new Map<string, unknown>();
-  for (const r of readings) if (r.kind === kind) last.set(String(r.payload[key]), r.payload['result']);
-  return last;
+/** A reading of another kind of run, of a joint or row the plan does not have, or off the gauge. */
+function refuseForeign(run: TestRun, body: NewReading, { document, dryRows }: Plan): void {
+  if (body.kind !== 'sign-off' && body.kind !== TAKES[run.kind])
+    throw refused(
+      'WRONG_KIND',
+      'kind',
+      `A ${run.kind} takes no reading of the kind “${body.kind}”.`,
+      `Send a “${TAKES[run.kind]}” reading, or start the other test.`,
+    );
+  const { jointId, rowId, pressurePa } = body.payload as {
+    jointId?: string;
+    rowId?: string;
+    pressurePa?: number;
+  };
+  if (body.kind === 'joint' && !jointList(document).some((j) => j.id === jointId))
+    throw refused(
+      'NO_SUCH_JOINT',
+      'payload.jointId',
+      `The plan has no joint “${jointId}”.`,
+      'Reload the list: the plan has changed since.',
+    );
+  if (body.kind === 'dry-row' && !dryRows.includes(rowId ?? ''))
+    throw refused(
+      'NO_SUCH_ROW',
+      'payload.rowId',
+      `The dry test has no row “${rowId}”.`,
+      'Reload the list: the wiring has changed since.',
+    );
+  const most = (run.setup as { gaugeMaxPa?: number }).gaugeMaxPa ?? GAUGE_MOST_PA;
+  if (body.kind === 'pressure' && (pressurePa ?? 0) > most)
+    throw refused(
+      'OFF_THE_GAUGE',
+      'payload.pressurePa',
+      `${((pressurePa ?? 0) / 1000).toFixed(1)} kPa is more than the gauge of this hold shows.`,
+      `Enter 0 to ${(most / 1000).toFixed(0)} kPa, or start the hold again with the gauge you use.`,
+    );
 }
 
-/** Passed only when every row of the plan as it stands was tried last and did what was said. */
-function dryOutcome(document: JobDocument, readings: readonly TestReading[]): Record<string, unknown> {
-  const last = lastResults(readings, 'dry-row', 'rowId');
-  const rows = dryTest(document);
-  const differs = rows.filter((r) => last.get(r.id) === 'differs').length;
-  const open = rows.filter((r) => last.get(r.id) !== 'differs' && last.get(r.id) !== 'as-said').length;
-  return {
-    verdict: differs > 0 ? 'fail' : open > 0 ? 'incomplete' : 'pass',
-    rows: rows.length,
-    differs,
-    open,
-  };
+/** A correction names a reading of its kind that still stands. */
+function refuseCorrection(readings: readonly TestReading[], { corrects, kind }: NewReading): void {
+  if (!corrects) return;
+  if (!readings.some((r) => r.id === corrects && r.kind === kind))
+    throw refused(
+      'NO_SUCH_READING',
+      'corrects',
+      'The reading it corrects is not in this run.',
+      'Reload the readings.',
+    );
+  if (readings.some((r) => r.corrects === corrects))
+    throw new ConflictException({
+      code: 'ALREADY_CORRECTED',
+      message: 'Somebody has corrected that reading already.',
+      remedy: 'Correct the newer one.',
+    });
 }
 
-/** Passed only when every joint of the plan as it stands was looked at last and found dry. */
-function walkOutcome(document: JobDocument, readings: readonly TestReading[]): Record<string, unknown> {
-  const last = lastResults(readings, 'joint', 'jointId');
-  const joints = jointList(document);
-  const leaks = joints.filter((j) => last.get(j.id) === 'leak').length;
-  const open = joints.filter((j) => last.get(j.id) !== 'leak' && last.get(j.id) !== 'dry').length;
-  return {
-    verdict: leaks > 0 ? 'fail' : open > 0 ? 'incomplete' : 'pass',
-    joints: joints.length,
-    leaks,
-    open,
-  };
+/** The verdict is the core's, from the rows as they stand, whatever the page showed. */
+function outcome(run: TestRun, readings: readonly TestReading[], plan: Plan): Record<string, unknown> {
+  switch (run.kind) {
+    case 'gas-hold':
+      return holdOutcome(run, readings);
+    case 'dry-test':
+      return { ...dryOutcome(plan.dryRows, readings), planVersion: plan.version };
+    case 'joint-walk':
+      return { ...walkOutcome(jointList(plan.document), readings), planVersion: plan.version };
+  }
 }

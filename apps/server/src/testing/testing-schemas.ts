@@ -9,6 +9,9 @@ export interface NewRun {
   setup: Record<string, unknown> & { pressurePa?: number };
 }
 
+/** The largest gauge of use on a gas hold, Pa: 60 psi. */
+export const GAUGE_MOST_PA = 413_685;
+
 /** SI. The cautions must have been acknowledged: once per run. */
 const gasSetup = Joi.object({
   cautionsRead: Joi.boolean().valid(true).required(),
@@ -17,6 +20,8 @@ const gasSetup = Joi.object({
   resolutionPa: Joi.number().min(1).max(50e3).required(),
   limitM3s: Joi.number().min(1e-11).max(1e-4).required(),
   barometricPa: Joi.number().min(55e3).max(110e3).required(),
+  /** Full scale of the gauge; what is applied must be on it. */
+  gaugeMaxPa: Joi.number().min(Joi.ref('pressurePa')).max(GAUGE_MOST_PA),
 });
 const walkSetup = Joi.object({ cautionsRead: Joi.boolean().valid(true).required() });
 
@@ -36,6 +41,26 @@ export interface NewReading {
   takenAt: Date;
 }
 
+/** A tablet's clock may be off; one that is off by more than a day spoils the record. */
+const AHEAD_MS = 24 * 3600_000;
+const ISO = /^(\d{4})-(\d{2})-(\d{2})T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:\d{2})$/;
+
+/** An ISO 8601 date and time that is on the calendar: 31 February is not carried over into March. */
+function moment(value: string, helpers: Joi.CustomHelpers): Date | Joi.ErrorReport {
+  const parts = ISO.exec(value);
+  const at = new Date(value);
+  if (!parts || Number.isNaN(at.getTime()))
+    return helpers.message({ custom: '"takenAt" must be a date and time, as in 2026-11-27T09:30:00Z' });
+  const [, year, month, day] = parts.map(Number) as [number, number, number, number];
+  if (day > new Date(Date.UTC(year, month, 0)).getUTCDate())
+    return helpers.message({ custom: `"takenAt" names day ${day} of a month that has fewer` });
+  if (at.getTime() < 0)
+    return helpers.message({ custom: '"takenAt" is before 1970: set the clock of the device' });
+  if (at.getTime() > Date.now() + AHEAD_MS)
+    return helpers.message({ custom: '"takenAt" is in the future: set the clock of the device' });
+  return at;
+}
+
 const joint = Joi.object({
   jointId: Joi.string().max(140).required(),
   result: Joi.string().valid('dry', 'leak', 'open').required(),
@@ -47,7 +72,8 @@ const dryRow = Joi.object({
   note: Joi.string().trim().allow('').max(300).default(''),
 });
 const pressure = Joi.object({
-  pressurePa: Joi.number().min(-100e3).max(2e6).required(),
+  /** A gauge on a line under test shows nothing below 0. */
+  pressurePa: Joi.number().min(0).max(GAUGE_MOST_PA).required(),
   kelvin: Joi.number().min(233).max(353).required(),
 });
 const signOff = Joi.object({ note: Joi.string().trim().allow('').max(500).default('') });
@@ -66,5 +92,5 @@ export const newReading = Joi.object<NewReading>({
     otherwise: signOff,
   }).required(),
   corrects: Joi.string().uuid().allow(null).default(null),
-  takenAt: Joi.date().iso().required(),
+  takenAt: Joi.string().custom(moment).required(),
 });

@@ -1,4 +1,4 @@
-import { valueAt, wireSizeName, type Dimension, type WireSize } from '@venula/core';
+import { shortened, valueAt, wireSizeName, type Dimension, type WireSize } from '@venula/core';
 
 /** What a field is called and how its value is shown, by the last part of its place in the document. */
 const WORDS: Readonly<Record<string, readonly [string, Dimension?]>> = {
@@ -90,5 +90,5 @@ export function valueWords(
   if (last === 'size' && typeof value === 'string') return wireSizeName(value as WireSize);
   if (Array.isArray(value)) return `a list of ${value.length}`;
   if (typeof value === 'object' && 'name' in value) return 'there';
-  return typeof value === 'string' ? value : JSON.stringify(value).slice(0, 200);
+  return typeof value === 'string' ? value : shortened(JSON.stringify(value), 200);
 }

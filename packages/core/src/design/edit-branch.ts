@@ -1,3 +1,4 @@
+import { shortened } from '../quantities/text.ts';
 import { removeWiring } from './edit-circuit.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import { freeId, placeOf, setOrder } from './edit-path.ts';
@@ -51,7 +52,7 @@ function teeAfter(doc: JobDocument, afterId: string): { tee: string; patch: Patc
       ...(bare ? [add('elements', piece, run('Hose behind the Y', 8, 0.3, 'engine-bay', 45))] : []),
       add('paths', rest, {
         ...path,
-        name: `${path.name}, on`.slice(0, 80),
+        name: shortened(`${path.name}, on`, 80),
         from: id,
         order: bare ? [piece] : behind,
       }),

@@ -1,3 +1,4 @@
+import { shortened } from '../quantities/text.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import type { Circuit, ElectricLoad, JobDocument, Segment, Tap } from './job-document.ts';
 import { pumpCircuit } from './pieces.ts';
@@ -137,14 +138,14 @@ export function addCircuit(doc: JobDocument, loadId: string, name: string): Adde
       key,
       {
         ...s,
-        name: s.name
-          .replace(/\bPump\b/, name)
-          .replace(/\bpump\b/, name)
-          .slice(0, 80),
+        name: shortened(
+          s.name.replace(/\b[Pp]ump\b/, () => name),
+          80,
+        ),
       },
     ]),
   );
-  const circuit: Circuit = { ...usual, segments, name: `${name} feed`.slice(0, 80) };
+  const circuit: Circuit = { ...usual, segments, name: shortened(`${name} feed`, 80) };
   return { id, patch: [{ op: 'add', path: at(id), value: circuit }] };
 }
 

@@ -1,3 +1,4 @@
+import { shortened } from '../quantities/text.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import { removeWiring } from './edit-circuit.ts';
 import type { JobDocument, PlumbingElement } from './job-document.ts';
@@ -216,7 +217,7 @@ export function splitRun(
       {
         op: 'add',
         path: `/plumbing/elements/${second}`,
-        value: { ...half, name: `${e.name}, second piece`.slice(0, 80), ends: ['straight', e.ends[1]] },
+        value: { ...half, name: shortened(`${e.name}, second piece`, 80), ends: ['straight', e.ends[1]] },
       },
       setOrder(place.pathId, [
         ...place.order.slice(0, place.at + 1),

@@ -1,3 +1,4 @@
+import { shortened, storable } from '../quantities/text.ts';
 import type { InputError, Result } from '../outcome/result.ts';
 
 /**
@@ -41,7 +42,7 @@ const brief = (value: unknown): unknown =>
   typeof value === 'number' || typeof value === 'boolean' || value === null
     ? value
     : typeof value === 'string'
-      ? value.slice(0, 60)
+      ? shortened(value, 60)
       : Array.isArray(value)
         ? `array of ${value.length}`
         : typeof value;
@@ -105,6 +106,8 @@ export const text = (max: number, min = 0): Shape<string> => ({
         `must be text of ${min} to ${max} characters`,
         `${min} to ${max} characters`,
       );
+    } else if (!storable(value)) {
+      report(errors, at, 'BAD_TEXT', '', 'holds half a character or a NUL', 'whole characters');
     }
   },
 });
@@ -165,7 +168,7 @@ export const byId = <T>(item: Shape<T>, max: number): Shape<Record<string, T>> =
       if (!ID.test(key) || key === 'constructor') {
         report(
           errors,
-          `${at}/${key.slice(0, 40)}`,
+          `${at}/${shortened(key, 40)}`,
           'BAD_ID',
           key,
           'is not a valid id',
@@ -211,7 +214,7 @@ export const object = <F extends Fields>(fields: F): Shape<FromFields<F>> => {
         if (!names.includes(key)) {
           report(
             errors,
-            `${at}/${key.slice(0, 40)}`,
+            `${at}/${shortened(key, 40)}`,
             'UNKNOWN_FIELD',
             key,
             'is not a field of this format',

@@ -1,3 +1,4 @@
+import { shortened } from '../quantities/text.ts';
 import { fail, ok, type Result } from '../outcome/result.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 
@@ -44,7 +45,7 @@ export function applyPatch<T>(doc: T, patch: readonly PatchOperation[]): Result<
 }
 
 const checked = (path: string): string => {
-  if (!path.startsWith('/')) throw new PatchFault(`"${path.slice(0, 60)}" is not a JSON Pointer`);
+  if (!path.startsWith('/')) throw new PatchFault(`"${shortened(path, 60)}" is not a JSON Pointer`);
   return path;
 };
 
@@ -102,6 +103,6 @@ const withChild = (here: Json, key: string, value: unknown): Json =>
 
 function index(list: readonly unknown[], key: string): number {
   if (!/^(0|[1-9]\d*)$/.test(key) || Number(key) > list.length)
-    throw new PatchFault(`"${key.slice(0, 20)}" is not a place in the list`);
+    throw new PatchFault(`"${shortened(key, 20)}" is not a place in the list`);
   return Number(key);
 }

@@ -1,3 +1,4 @@
+import { shortened } from '../quantities/text.ts';
 import { dimensionSpec, toSi, type Dimension, type Unit } from '../quantities/units.ts';
 
 /** One column of a sheet: what it holds and between what it must lie. */
@@ -123,7 +124,7 @@ function problemOf(
   for (const [i, value] of values.entries()) {
     const { name, min, max, words } = columns[i]!;
     if (!Number.isFinite(value))
-      return `"${(cells[i] ?? '').slice(0, 20)}" is not a number in the ${name} column`;
+      return `"${shortened(cells[i] ?? '', 20)}" is not a number in the ${name} column`;
     if (value < min || value > max) return `${words}: check the unit`;
   }
   return null;

@@ -1,3 +1,4 @@
+import { shortened } from '../../quantities/text.ts';
 import type { Circuit, Device, JobDocument, Segment, SegmentOf, Tap } from '../../design/job-document.ts';
 import { LOAD_VOLTS, segmentsOf, wireLength } from '../circuits.ts';
 import type { Drawing } from './drawing.ts';
@@ -170,7 +171,7 @@ class Chain {
       }
       case 'switch':
         return put(
-          { kind: 'switch', name: s.name, signal: `panel:${s.name}`.slice(0, 60), ratingA: s.ratingA, of },
+          { kind: 'switch', name: s.name, signal: shortened(`panel:${s.name}`, 60), ratingA: s.ratingA, of },
           'com',
           'no',
         );

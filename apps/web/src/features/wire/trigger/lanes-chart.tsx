@@ -1,4 +1,4 @@
-import { shownUnit, type DriveMoment, type Leg, type RailMoment, type Threshold } from '@venula/core';
+import { shortened, shownUnit, type DriveMoment, type Leg, type RailMoment, type Threshold } from '@venula/core';
 import { extent, line, scaleLinear, type ScaleLinear } from 'd3';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';
@@ -236,7 +236,7 @@ function LaneRow({
   return (
     <g>
       <text x={8} y={y + 16} fontSize={13} fontWeight={650}>
-        {name.length > 17 ? `${name.slice(0, 16)}…` : name}
+        {name.length > 17 ? `${shortened(name, 16)}…` : name}
       </text>
       <line x1={LEFT} x2={width - RIGHT} y1={y + LANE - 6} y2={y + LANE - 6} stroke="var(--rule)" />
       {bars.map((b) => (

@@ -1,0 +1,20 @@
+import type { NextFunction, Request, Response } from 'express';
+import { BUSY, RETRY_AFTER_S } from './busy.ts';
+
+/** No request is left hanging longer, whatever it waits for: database, pool or a lock. */
+const DEADLINE_MS = 4_500;
+
+/**
+ * Answers 503 when the deadline is over. The work may still be done after that: whoever asks again with the same id gets
+ * the answer to the first.
+ */
+export function deadline(req: Request, res: Response, next: NextFunction): void {
+  if (!req.path.startsWith('/api/')) return next();
+  const timer = setTimeout(() => {
+    if (res.headersSent) return;
+    res.setHeader('Retry-After', String(RETRY_AFTER_S));
+    res.status(503).json({ error: { status: 503, ...BUSY, details: [], path: req.originalUrl } });
+  }, DEADLINE_MS);
+  res.once('close', () => clearTimeout(timer));
+  next();
+}

@@ -1,0 +1,24 @@
+import pg from 'pg';
+
+/** The longest a query may take, ms. */
+export const QUERY_MS = 3_500;
+
+interface WithStream {
+  readonly connection: { readonly stream: { destroy(error: Error): void } };
+}
+
+/**
+ * A connection that is thrown away when a query overruns its time. The driver alone would hand it back to the pool with
+ * the query, and perhaps an open transaction, still on it: the next request would wait behind it or commit into it.
+ */
+export class BoundedClient extends pg.Client {
+  override query(...args: unknown[]): never {
+    const answer = (super.query as (...a: unknown[]) => unknown)(...args);
+    if (answer instanceof Promise)
+      answer.catch((error: unknown) => {
+        if (error instanceof Error && error.message === 'Query read timeout')
+          (this as unknown as WithStream).connection.stream.destroy(error);
+      });
+    return answer as never;
+  }
+}

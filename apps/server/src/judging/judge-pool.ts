@@ -1,0 +1,90 @@
+import { availableParallelism } from 'node:os';
+import { fileURLToPath } from 'node:url';
+import { Injectable, UnprocessableEntityException, type OnModuleDestroy } from '@nestjs/common';
+import { Piscina } from 'piscina';
+import type { JudgeAnswers, JudgeTask } from './judge-worker.ts';
+
+/** The built worker, whether this file runs built or, in a test, as source. */
+const WORKER = fileURLToPath(new URL('../../dist/judging/judge-worker.js', import.meta.url));
+/** Somebody waits for the answer: it must come before the request's own deadline. */
+const WAITED_FOR_MS = 3_500;
+/** Nobody waits: a very large plan may take longer, but not for ever. */
+const IN_BACKGROUND_MS = 15_000;
+const BACKGROUND_THREADS = Math.max(1, availableParallelism() - 1);
+const IDLE_MS = 10_000;
+const MEMORY_MB = 512;
+
+/** The task took more time than it is given. */
+export class TooLong extends Error {}
+
+/**
+ * Threads that solve plans. What a person waits for has a thread of its own, so that a queue of jobs being judged for the
+ * list never stands in front of it. A task that overruns its time loses its thread, and nothing else does.
+ */
+@Injectable()
+export class JudgePool implements OnModuleDestroy {
+  private readonly waitedFor = pool(1);
+  private readonly background = pool(BACKGROUND_THREADS);
+  private idle = BACKGROUND_THREADS;
+  private readonly queue: (() => void)[] = [];
+
+  /**
+   * @throws UnprocessableEntityException when the plan takes longer than a request may
+   */
+  async now<A extends JudgeTask['ask']>(task: Extract<JudgeTask, { ask: A }>): Promise<JudgeAnswers[A]> {
+    try {
+      return await run<A>(this.waitedFor, task, WAITED_FOR_MS);
+    } catch (error) {
+      if (!(error instanceof TooLong)) throw error;
+      throw new UnprocessableEntityException({
+        code: 'PLAN_TOO_LARGE',
+        message: 'This plan takes longer to solve than the server may keep you waiting.',
+        remedy: 'Take out parts it does not need, or split it into two jobs.',
+      });
+    }
+  }
+
+  /** @throws TooLong; whatever the core throws */
+  async whenFree<A extends JudgeTask['ask']>(task: Extract<JudgeTask, { ask: A }>): Promise<JudgeAnswers[A]> {
+    // Its time starts when a thread takes it, not while others are before it.
+    if (this.idle > 0) this.idle--;
+    else await new Promise<void>((start) => this.queue.push(start));
+    try {
+      return await run<A>(this.background, task, IN_BACKGROUND_MS);
+    } finally {
+      const next = this.queue.shift();
+      if (next) next();
+      else this.idle++;
+    }
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    await Promise.all([this.waitedFor.destroy(), this.background.destroy()]);
+  }
+}
+
+const pool = (maxThreads: number): Piscina =>
+  new Piscina({
+    filename: WORKER,
+    minThreads: 0,
+    maxThreads,
+    idleTimeout: IDLE_MS,
+    resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
+  });
+
+async function run<A extends JudgeTask['ask']>(
+  threads: Piscina,
+  task: JudgeTask,
+  budgetMs: number,
+): Promise<JudgeAnswers[A]> {
+  const overrun = new AbortController();
+  const timer = setTimeout(() => overrun.abort(), budgetMs);
+  try {
+    return (await threads.run(task, { signal: overrun.signal })) as JudgeAnswers[A];
+  } catch (error) {
+    if (overrun.signal.aborted) throw new TooLong(`not solved in ${budgetMs / 1000} s`);
+    throw error;
+  } finally {
+    clearTimeout(timer);
+  }
+}

@@ -1,0 +1,63 @@
+import {
+  checkJob,
+  dryTest,
+  evaluatePlan,
+  findingFingerprint,
+  findingKey,
+  upgradeJob,
+  type Finding,
+  type JobDocument,
+} from '@venula/core';
+import type { JobSummary } from '../jobs/job.entity.ts';
+
+/** What the server asks of the core beyond a few lines of work. Runs in a thread of the pool, never on the event loop. */
+export type JudgeTask =
+  | { readonly ask: 'summary'; readonly document: unknown }
+  | { readonly ask: 'finding'; readonly document: JobDocument; readonly key: string }
+  | { readonly ask: 'dry-rows'; readonly document: JobDocument };
+
+export interface JudgedFinding {
+  readonly severity: Finding['severity'];
+  readonly title: string;
+  readonly fingerprint: string;
+}
+
+export interface JudgeAnswers {
+  readonly summary: JobSummary;
+  readonly finding: JudgedFinding | null;
+  readonly 'dry-rows': readonly string[];
+}
+
+export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
+  switch (task.ask) {
+    case 'summary':
+      return summarize(task.document);
+    case 'finding': {
+      const found = evaluatePlan(task.document).findings.find((f) => findingKey(f) === task.key);
+      return found
+        ? { severity: found.severity, title: found.title, fingerprint: findingFingerprint(found) }
+        : null;
+    }
+    case 'dry-rows':
+      return dryTest(task.document).map((r) => r.id);
+  }
+}
+
+/** A plan that cannot be judged says why, in a line for the list. */
+function summarize(document: unknown): JobSummary {
+  const read = checkJob(upgradeJob(document));
+  if (!read.ok) return { unjudged: read.errors[0]?.message ?? 'the stored plan cannot be read' };
+  const plan = evaluatePlan(read.value);
+  const count = (severity: string) => plan.findings.filter((f) => f.severity === severity).length;
+  const margins = plan.states.flatMap((s) =>
+    s.state.kind === 'pull' && s.values?.margin != null && Number.isFinite(s.values.margin)
+      ? [s.values.margin]
+      : [],
+  );
+  return {
+    stops: count('stop'),
+    fixes: count('fix'),
+    notes: count('note'),
+    margin: margins.length > 0 ? Math.min(...margins) : null,
+  };
+}

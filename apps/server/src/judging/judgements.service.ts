@@ -1,0 +1,68 @@
+import { Injectable, Logger } from '@nestjs/common';
+import { DataSource } from 'typeorm';
+import type { JobSummary } from '../jobs/job.entity.ts';
+import { CORE_VERSION } from './core-version.ts';
+import { JudgePool, TooLong } from './judge-pool.ts';
+
+interface Judgeable {
+  readonly id: string;
+  readonly version: number;
+  readonly summary: JobSummary | null;
+  readonly summaryVersion: number;
+  readonly summaryCore: string;
+}
+
+/** What one job comes to, kept by its version and the core's: nobody waits for it, it is there when it is there. */
+@Injectable()
+export class JudgementsService {
+  private readonly log = new Logger('judging');
+  /** Jobs being judged or waiting for it. */
+  private readonly asked = new Set<string>();
+
+  constructor(
+    private readonly db: DataSource,
+    private readonly pool: JudgePool,
+  ) {}
+
+  /** The judgement of this version by this core; null: not there yet, and asked for now. */
+  of(job: Judgeable): JobSummary | null {
+    if (job.summary && job.summaryVersion === job.version && job.summaryCore === CORE_VERSION)
+      return job.summary;
+    void this.judge(job.id);
+    return null;
+  }
+
+  private async judge(id: string): Promise<void> {
+    if (this.asked.has(id)) return;
+    this.asked.add(id);
+    try {
+      // The row itself, not the entity: a document that cannot be raised must not stop here.
+      const rows: { version: number; document: unknown }[] = await this.db.query(
+        'SELECT version, document FROM job WHERE id = $1',
+        [id],
+      );
+      const [row] = rows;
+      if (!row) return;
+      const summary = await this.summary(row.document);
+      await this.db.query(
+        'UPDATE job SET summary = $1, summary_version = $2, summary_core = $3 WHERE id = $4 AND version = $2',
+        [JSON.stringify(summary), row.version, CORE_VERSION, id],
+      );
+    } catch (error) {
+      // The database is away: the next list asks again.
+      this.log.warn(`job ${id} not judged: ${error instanceof Error ? error.message : String(error)}`);
+    } finally {
+      this.asked.delete(id);
+    }
+  }
+
+  /** One job that cannot be judged says so on its own line and harms no other. */
+  private async summary(document: unknown): Promise<JobSummary> {
+    try {
+      return await this.pool.whenFree({ ask: 'summary', document });
+    } catch (error) {
+      const reason = error instanceof TooLong ? error.message : 'solving it failed';
+      return { unjudged: `This plan cannot be judged: ${reason}` };
+    }
+  }
+}

@@ -1,0 +1,78 @@
+import { absolute, gasDecay, gauge, type DecayResult, type Joint } from '@venula/core';
+import type { TestReading } from './test-reading.entity.ts';
+import type { TestRun } from './test-run.entity.ts';
+
+/** Rows that no later row corrects. */
+const standing = (readings: readonly TestReading[]): TestReading[] => {
+  const corrected = new Set(readings.map((r) => r.corrects));
+  return readings.filter((r) => !corrected.has(r.id));
+};
+
+/** What a hold comes to, from the rows as they stand. */
+export function holdOutcome(run: TestRun, readings: readonly TestReading[]): Record<string, unknown> {
+  const result = decayOf(run, standing(readings));
+  return {
+    verdict: result.verdict.kind,
+    leakM3s: result.leak,
+    uncertaintyM3s: Number.isFinite(result.uncertainty) ? result.uncertainty : null,
+  };
+}
+
+function decayOf(run: TestRun, readings: readonly TestReading[]): DecayResult {
+  const setup = run.setup as {
+    volumeM3: number;
+    resolutionPa: number;
+    limitM3s: number;
+    barometricPa: number;
+  };
+  const points = readings
+    .filter((r) => r.kind === 'pressure')
+    .map((r) => ({ at: r.takenAt.getTime(), ...(r.payload as { pressurePa: number; kelvin: number }) }));
+  const start = points[0]?.at ?? 0;
+  return gasDecay(
+    {
+      volume: setup.volumeM3,
+      resolution: setup.resolutionPa,
+      limit: setup.limitM3s,
+      barometric: absolute(setup.barometricPa),
+    },
+    points.map((p) => ({ atS: (p.at - start) / 1000, pressure: gauge(p.pressurePa), kelvin: p.kelvin })),
+  );
+}
+
+/** Newest word on each thing a reading names. */
+function lastResults(readings: readonly TestReading[], kind: string, key: string): Map<string, unknown> {
+  const last = new Map<string, unknown>();
+  for (const r of standing(readings))
+    if (r.kind === kind) last.set(String(r.payload[key]), r.payload['result']);
+  return last;
+}
+
+/** Passed only when every row of the plan as it stands was tried last and did what was said. */
+export function dryOutcome(
+  rowIds: readonly string[],
+  readings: readonly TestReading[],
+): Record<string, unknown> {
+  const last = lastResults(readings, 'dry-row', 'rowId');
+  const differs = rowIds.filter((id) => last.get(id) === 'differs').length;
+  const open = rowIds.filter((id) => last.get(id) !== 'differs' && last.get(id) !== 'as-said').length;
+  return { verdict: verdictOf(differs, open), rows: rowIds.length, differs, open };
+}
+
+/** Passed only when every joint of the plan as it stands was looked at last and found dry. */
+export function walkOutcome(
+  joints: readonly Joint[],
+  readings: readonly TestReading[],
+): Record<string, unknown> {
+  const last = lastResults(readings, 'joint', 'jointId');
+  const leaks = joints.filter((j) => last.get(j.id) === 'leak').length;
+  const open = joints.filter((j) => last.get(j.id) !== 'leak' && last.get(j.id) !== 'dry').length;
+  // A leak at a joint the plan no longer has is a leak all the same until somebody found it dry.
+  const gone = [...last].filter(
+    ([id, result]) => result === 'leak' && !joints.some((j) => j.id === id),
+  ).length;
+  return { verdict: verdictOf(leaks + gone, open), joints: joints.length, leaks: leaks + gone, open };
+}
+
+const verdictOf = (bad: number, open: number): string =>
+  bad > 0 ? 'fail' : open > 0 ? 'incomplete' : 'pass';

@@ -1,0 +1,96 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { PATTERNS, type JobDocument } from '@venula/core';
+import { judged, lines, newJob, openShop, replace, type Shop } from './support.ts';
+
+let shop: Shop;
+beforeAll(async () => {
+  shop = await openShop();
+});
+afterAll(() => shop.close());
+
+/** Sixty points of pull and three staged pumps: some hundred times the work of a usual plan's. */
+function heavy(): JobDocument {
+  const doc = PATTERNS.find((p) => p.id === 'twin-pump')!.job('Heavy');
+  return {
+    ...doc,
+    brief: {
+      ...doc.brief,
+      pull: Array.from({ length: 60 }, (_, i) => ({
+        rpm: 2000 + 100 * i,
+        powerW: 5e3 * i,
+        boostPa: 2e3 * i,
+      })),
+    },
+  };
+}
+
+describe('the list of jobs', () => {
+  test('never waits for a plan to be solved, and says which are still being judged', async () => {
+    const made = await Promise.all(
+      [1, 2, 3].map(() => shop.as.technician.post('/api/v1/jobs').send({ document: heavy() }).expect(201)),
+    );
+    const first = await lines(shop);
+    expect(first.filter((l) => l.judging).length).toBe(made.length);
+    expect(first.every((l) => !('document' in l))).toBe(true);
+    const line = await judged(shop, made[0]!.body.id as string);
+    expect(line.summary!.stops).toBeGreaterThanOrEqual(0);
+  });
+
+  test('judges a version once, and again when the plan or the core has changed', async () => {
+    const id = await newJob(shop);
+    await judged(shop, id);
+    const stamp = async (): Promise<{ summary_version: number; summary_core: string }> => {
+      const rows: { summary_version: number; summary_core: string }[] = await shop.db.query(
+        'select summary_version, summary_core from job where id = $1',
+        [id],
+      );
+      return rows[0]!;
+    };
+    const { summary_version: version, summary_core: core } = await stamp();
+    expect(version).toBe(1);
+    expect(core).toMatch(/^[0-9a-f]{16}$/);
+    await shop.as.technician
+      .post(`/api/v1/jobs/${id}/changes`)
+      .send(replace('/plumbing/elements/return/dash', 3, 1))
+      .expect(200);
+    expect((await judged(shop, id)).summary!.stops).toBeGreaterThan(0);
+    await shop.db.query(`update job set summary_core = 'another', summary = '{"stops": 99}' where id = $1`, [
+      id,
+    ]);
+    expect((await judged(shop, id)).summary!.stops).toBeLessThan(99);
+    expect((await stamp()).summary_core).toBe(core);
+  });
+
+  test('one job that cannot be judged says so on its own line and harms no other', async () => {
+    const [bad, worse, good] = [await newJob(shop), await newJob(shop), await newJob(shop)];
+    // As an earlier version might have stored it: the checker of today would refuse it.
+    await shop.db.query(
+      `update job set document = jsonb_set(document, '{plumbing,elements,pump,armatureOhms}', '1') where id = $1`,
+      [bad],
+    );
+    await shop.db.query(`update job set document = '{"format": "venula-job", "version": 2}' where id = $1`, [
+      worse,
+    ]);
+    expect((await judged(shop, bad)).summary!.unjudged).toMatch(/Ω of armature/);
+    expect((await judged(shop, worse)).summary!.unjudged).toBeTruthy();
+    expect((await judged(shop, good)).summary!.stops).toBe(0);
+  });
+
+  test('a stored plan the checker refuses can still be changed, and mended; it cannot be made worse', async () => {
+    const id = await newJob(shop);
+    await shop.db.query(
+      `update job set document = jsonb_set(document, '{plumbing,elements,pump,armatureOhms}', '1') where id = $1`,
+      [id],
+    );
+    const send = (path: string, value: unknown, version: number) =>
+      shop.as.technician.post(`/api/v1/jobs/${id}/changes`).send(replace(path, value, version));
+    await send('/customer', 'Somebody', 1).expect(200);
+    const worse = await send('/plumbing/elements/pump/curve/flows/0', 0, 2).expect(422);
+    expect((worse.body.error.details as { path: string }[]).map((d) => d.path)).toContain(
+      '/plumbing/elements/pump/curve/flows/0',
+    );
+    await send('/plumbing/elements/pump/armatureOhms', 0.14, 2).expect(200);
+    expect((await judged(shop, id)).summary!.stops).toBe(0);
+    expect((await shop.as.viewer.get(`/api/v1/jobs/${id}`)).body.document.customer).toBe('Somebody');
+  });
+});

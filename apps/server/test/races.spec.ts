@@ -1,0 +1,189 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { fullReturnJob, jointList } from '@venula/core';
+import { newJob, openShop, replace, type Shop } from './support.ts';
+
+let shop: Shop;
+beforeAll(async () => {
+  shop = await openShop();
+});
+afterAll(() => shop.close());
+
+const job = (id: string) => `/api/v1/jobs/${id}`;
+const joints = jointList(fullReturnJob('x')).map((j) => j.id);
+let second = 0;
+const reading = (kind: string, payload: object) => ({
+  readingId: randomUUID(),
+  kind,
+  payload,
+  corrects: null,
+  takenAt: new Date(Date.UTC(2026, 10, 25, 10, 0, second++)).toISOString(),
+});
+
+/** A walk in which every joint was found dry: signed now, it passes. */
+async function dryWalk(): Promise<{ readonly at: string; readonly runId: string }> {
+  const id = await newJob(shop);
+  const runId = randomUUID();
+  const run = { runId, kind: 'joint-walk', setup: { cautionsRead: true } };
+  await shop.as.technician
+    .post(`${job(id)}/runs`)
+    .send(run)
+    .expect(201);
+  const at = `${job(id)}/runs/${runId}/readings`;
+  for (const jointId of joints) {
+    await shop.as.technician
+      .post(at)
+      .send(reading('joint', { jointId, result: 'dry' }))
+      .expect(201);
+  }
+  return { at, runId };
+}
+
+interface Stored {
+  readonly kind: string;
+  readonly payload: { readonly result?: string; readonly verdict?: string };
+}
+
+describe('a sign-off and a leak from two devices at once', () => {
+  test('never end as a pass over a stored leak, nor with two sign-offs: 200 in parallel, one wins and the rest are told', async () => {
+    const walks = await Promise.all(Array.from({ length: 10 }, dryWalk));
+    let passes = 0;
+    for (const { at, runId } of walks) {
+      // Twenty requests on one run: sign-offs and leaks from two people, in turn.
+      const sent = await Promise.all(
+        Array.from({ length: 20 }, (_, i) =>
+          shop.as[i % 4 < 2 ? 'technician' : 'lead']
+            .post(at)
+            .send(
+              i % 2 === 0
+                ? reading('sign-off', { note: '' })
+                : reading('joint', { jointId: joints[i % joints.length], result: 'leak' }),
+            ),
+        ),
+      );
+      for (const answer of sent) expect([201, 409]).toContain(answer.status);
+      const refused = sent.filter((a) => a.status === 409);
+      expect(refused.every((a) => a.body.error.code === 'RUN_CLOSED')).toBe(true);
+      const stored: Stored[] = await shop.db.query(
+        'select kind, payload from test_reading where run_id = $1',
+        [runId],
+      );
+      const signed = stored.filter((r) => r.kind === 'sign-off');
+      const leaks = stored.filter((r) => r.payload.result === 'leak');
+      expect(signed).toHaveLength(1);
+      expect(signed[0]!.payload.verdict).toBe(leaks.length > 0 ? 'fail' : 'pass');
+      expect(stored.length - joints.length).toBe(20 - refused.length);
+      if (leaks.length === 0) passes++;
+    }
+    expect(passes).toBeLessThanOrEqual(walks.length);
+  });
+
+  test('the database itself takes nothing after a sign-off, whoever writes', async () => {
+    const { at, runId } = await dryWalk();
+    await shop.as.lead.post(at).send(reading('sign-off', {})).expect(201);
+    await expect(
+      shop.db.query(
+        `insert into test_reading (id, run_id, kind, payload, author, taken_at) values ($1, $2, 'joint', '{}', 'x', now())`,
+        [randomUUID(), runId],
+      ),
+    ).rejects.toThrow(/signed off/);
+  });
+});
+
+describe('the same thing sent again, also at once, gets its first answer', () => {
+  test('a reading, a sign-off, a run, a change and an acceptance: ten times in parallel, stored once', async () => {
+    const { at, runId } = await dryWalk();
+    const signOff = reading('sign-off', { note: 'dry' });
+    const answers = await Promise.all(
+      Array.from({ length: 10 }, () => shop.as.technician.post(at).send(signOff)),
+    );
+    expect(answers.map((a) => a.status)).toEqual(Array(10).fill(201));
+    expect(new Set(answers.map((a) => JSON.stringify(a.body))).size).toBe(1);
+    expect(
+      await shop.db.query(`select 1 from test_reading where run_id = $1 and kind = 'sign-off'`, [runId]),
+    ).toHaveLength(1);
+
+    const id = await newJob(shop);
+    const run = { runId: randomUUID(), kind: 'joint-walk', setup: { cautionsRead: true } };
+    const runs = await Promise.all(
+      Array.from({ length: 10 }, () => shop.as.technician.post(`${job(id)}/runs`).send(run)),
+    );
+    expect(runs.map((r) => r.status)).toEqual(Array(10).fill(201));
+    const change = replace('/customer', 'Once', 1);
+    const changes = await Promise.all(
+      Array.from({ length: 10 }, () => shop.as.technician.post(`${job(id)}/changes`).send(change)),
+    );
+    for (const c of changes) expect([c.status, c.body]).toEqual([200, { version: 2 }]);
+    await shop.as.technician
+      .post(`${job(id)}/changes`)
+      .send(replace('/wiring/circuits/pump-circuit/segments/fuse/distanceM', 0.4, 2))
+      .expect(200);
+    const accept = {
+      acceptanceId: randomUUID(),
+      findingKey: 'FUSE_FAR@pump-circuit/fuse',
+      reason: 'Sheathed',
+    };
+    const accepted = await Promise.all(
+      Array.from({ length: 10 }, () => shop.as.technician.post(`${job(id)}/acceptances`).send(accept)),
+    );
+    expect(accepted.map((a) => a.status)).toEqual(Array(10).fill(201));
+    expect((await shop.as.viewer.get(`${job(id)}/acceptances`)).body).toHaveLength(1);
+    const log: { action: string }[] = await shop.db.query('select action from audit where job_id = $1', [id]);
+    expect(log.filter((l) => l.action === 'finding-accepted')).toHaveLength(1);
+    expect(log.filter((l) => l.action === 'test-started')).toHaveLength(1);
+  });
+
+  test('an id used elsewhere, or with something else under it, is a conflict and never a wrong acknowledgement', async () => {
+    const [a, b] = [await newJob(shop), await newJob(shop)];
+    const change = replace('/customer', 'A', 1);
+    const both = await Promise.all(
+      [a, b].map((id) => shop.as.technician.post(`${job(id)}/changes`).send(change)),
+    );
+    expect(both.map((r) => r.status).sort()).toEqual([200, 409]);
+    const other = { ...replace('/customer', 'B', 1), changeId: change.changeId };
+    for (const id of [a, b])
+      await shop.as.technician
+        .post(`${job(id)}/changes`)
+        .send(other)
+        .expect(409);
+
+    const run = { runId: randomUUID(), kind: 'joint-walk', setup: { cautionsRead: true } };
+    const runs = await Promise.all([a, b].map((id) => shop.as.technician.post(`${job(id)}/runs`).send(run)));
+    expect(runs.map((r) => r.status).sort()).toEqual([201, 409]);
+
+    const [one, two] = [await dryWalk(), await dryWalk()];
+    const leak = reading('joint', { jointId: joints[0], result: 'leak' });
+    const leaks = await Promise.all([one, two].map(({ at }) => shop.as.technician.post(at).send(leak)));
+    expect(leaks.map((r) => r.status).sort()).toEqual([201, 409]);
+    const first = leaks[0]!.status === 201 ? one : two;
+    await shop.as.technician
+      .post(first.at)
+      .send({ ...leak, payload: { ...leak.payload, result: 'dry' } })
+      .expect(409);
+  });
+
+  test('what one page sends in a row is no conflict with itself, however far behind its base', async () => {
+    const id = await newJob(shop);
+    const clientId = randomUUID();
+    const send = (value: string, extra: object) =>
+      shop.as.technician.post(`${job(id)}/changes`).send({ ...replace('/customer', value, 1), ...extra });
+    await send('first', { clientId }).expect(200);
+    const again = await send('second', { clientId }).expect(200);
+    expect(again.body).toMatchObject({ version: 3, document: { customer: 'second' } });
+    await send('third', { clientId: randomUUID() }).expect(409);
+  });
+
+  test('two corrections of one reading: the second is told', async () => {
+    const { at } = await dryWalk();
+    const wrong = reading('joint', { jointId: joints[0], result: 'leak' });
+    await shop.as.technician.post(at).send(wrong).expect(201);
+    const right = (id: string) => ({
+      ...reading('joint', { jointId: joints[0], result: 'dry' }),
+      corrects: id,
+    });
+    const sent = await Promise.all(
+      [1, 2].map(() => shop.as.technician.post(at).send(right(wrong.readingId))),
+    );
+    expect(sent.map((r) => r.status).sort()).toEqual([201, 409]);
+  });
+});
