@@ -1,20 +1,49 @@
 import { describe, expect, test } from '@jest/globals';
-import { applyPatch, fullReturnJob, type PatchOperation } from '@venula/core';
+import { applyPatch, fullReturnJob, type JobDocument, type PatchOperation } from '@venula/core';
 import { jobReducer, openJob, type JobAction, type JobState } from '../src/job/job-state.ts';
 
 const start = (): JobState => openJob(fullReturnJob('x'), 1);
 const set = (path: string, value: unknown): PatchOperation => ({ op: 'replace', path, value });
-const play = (...actions: JobAction[]): JobState => actions.reduce(jobReducer, start());
-const edit = (path: string, value: unknown): JobAction => ({ type: 'edit', patch: [set(path, value)] });
+let made = 0;
+const newId = () => `id-${++made}`;
+const edit = (path: string, value: unknown, id = newId()): JobAction => ({
+  type: 'edit',
+  id,
+  patch: [set(path, value)],
+});
+const undo = (): JobAction => ({ type: 'undo', id: newId() });
+const redo = (): JobAction => ({ type: 'redo', id: newId() });
+const after = (state: JobState, ...actions: JobAction[]): JobState => actions.reduce(jobReducer, state);
+const play = (...actions: JobAction[]): JobState => after(start(), ...actions);
+const patched = (doc: JobDocument, ...patch: PatchOperation[]): JobDocument => {
+  const result = applyPatch(doc, patch);
+  if (!result.ok) throw new Error(result.errors[0]?.message);
+  return result.value;
+};
+/** The first edit sent, and taken by a server that knows nothing else. */
+const acknowledged = (state: JobState, document?: JobDocument): JobState => {
+  const { id } = state.edits[0]!;
+  return after(
+    state,
+    { type: 'sending', editId: id },
+    {
+      type: 'acknowledged',
+      editId: id,
+      version: state.version + (document ? 2 : 1),
+      ...(document ? { document } : {}),
+    },
+  );
+};
 
 describe('a job in the page', () => {
   test('edit, undo and redo walk the same road', () => {
     const edited = play(edit('/title', 'a'), edit('/title', 'b'));
     expect(edited.save).toBe('waiting');
-    const back = [edited].map((s) => jobReducer(jobReducer(s, { type: 'undo' }), { type: 'undo' }))[0]!;
+    const back = after(edited, undo(), undo());
     expect(back.doc.title).toBe('x');
     expect(back.save).toBe('saved');
-    expect(jobReducer(back, { type: 'redo' }).doc.title).toBe('a');
+    expect(after(back, redo()).doc.title).toBe('a');
+    expect(after(back, redo(), redo()).doc.title).toBe('b');
     expect(play(edit('/title', 'x')).undo).toHaveLength(0);
   });
 
@@ -22,45 +51,99 @@ describe('a job in the page', () => {
     expect(play(edit('/title', 'a'), edit('/title', 'x')).save).toBe('saved');
   });
 
-  test('what was typed while a change was under way is kept and sent next', () => {
+  test('edits of one place before they are sent are one change; of two places two, so that one can be refused alone', () => {
+    expect(play(edit('/title', 'a'), edit('/title', 'b')).edits).toHaveLength(1);
+    expect(play(edit('/title', 'a'), edit('/customer', 'b')).edits).toHaveLength(2);
     const sent = play(edit('/title', 'a'));
-    const typed = jobReducer(jobReducer(sent, { type: 'sending' }), edit('/customer', 'c'));
-    const acknowledged = jobReducer(typed, { type: 'acknowledged', sent: sent.doc, version: 2 });
-    expect(acknowledged).toMatchObject({ version: 2, save: 'waiting' });
-    expect(acknowledged.doc).toMatchObject({ title: 'a', customer: 'c' });
+    const typed = after(sent, { type: 'sending', editId: sent.edits[0]!.id }, edit('/title', 'b'));
+    expect(typed.edits.map((e) => e.patch)).toEqual([[set('/title', 'a')], [set('/title', 'b')]]);
   });
 
-  test('somebody else’s change elsewhere comes in under one’s own', () => {
-    const sent = play(edit('/title', 'a'));
-    const theirs = applyPatch(sent.doc, [set('/vehicle/engine', 'six')]);
-    if (!theirs.ok) throw new Error();
-    const typed = jobReducer(sent, edit('/customer', 'c'));
-    const merged = jobReducer(typed, {
-      type: 'acknowledged',
-      sent: sent.doc,
-      version: 3,
-      document: theirs.value,
-    });
-    expect(merged.doc.vehicle.engine).toBe('six');
-    expect(merged.doc.customer).toBe('c');
+  test('what was typed while a change was under way is kept and sent next', () => {
+    const typed = play(edit('/title', 'a'), edit('/customer', 'c'));
+    const acked = acknowledged(typed);
+    expect(acked).toMatchObject({ version: 2, save: 'waiting' });
+    expect(acked.doc).toMatchObject({ title: 'a', customer: 'c' });
+    expect(acknowledged(acked)).toMatchObject({ version: 3, save: 'saved' });
+  });
+
+  test('somebody else’s change elsewhere comes in under one’s own, and undo leaves it alone', () => {
+    const mine = play(edit('/title', 'a'), edit('/customer', 'c'));
+    const theirs = patched(start().doc, set('/title', 'a'), set('/vehicle/engine', 'six'));
+    const merged = acknowledged(mine, theirs);
+    expect(merged.doc).toMatchObject({ customer: 'c', title: 'a' });
+    const back = after(merged, undo(), undo());
+    expect(back.doc).toMatchObject({ title: 'x', customer: '' });
+    expect(back.doc.vehicle.engine).toBe('six');
+  });
+
+  test('a step back whose place somebody else has changed meanwhile is no step any more', () => {
+    const mine = acknowledged(play(edit('/title', 'a'), edit('/customer', 'c')));
+    const theirs = patched(mine.base, set('/customer', 'c'), set('/title', 'theirs'));
+    const merged = acknowledged(mine, theirs);
+    const back = after(merged, undo(), undo(), undo());
+    expect(back.doc).toMatchObject({ title: 'theirs', customer: '' });
   });
 
   test('a conflict is resolved value by value', () => {
     const mine = play(edit('/title', 'mine'), edit('/customer', 'mine too'));
-    const theirs = applyPatch(mine.base, [set('/title', 'theirs'), set('/customer', 'theirs too')]);
-    if (!theirs.ok) throw new Error();
-    const conflicted = jobReducer(mine, {
+    const theirs = patched(mine.base, set('/title', 'theirs'), set('/customer', 'theirs too'));
+    const conflicted = after(mine, {
       type: 'conflict',
-      detail: { version: 5, document: theirs.value, conflicts: [] },
+      editId: mine.edits[0]!.id,
+      detail: { version: 5, document: theirs, conflicts: [] },
     });
-    const resolved = jobReducer(conflicted, { type: 'resolved', keepTheirs: ['/title'] });
+    const resolved = after(conflicted, { type: 'resolved', keepTheirs: ['/title'], newId });
     expect(resolved.doc).toMatchObject({ title: 'theirs', customer: 'mine too' });
     expect(resolved).toMatchObject({ version: 5, conflict: null, save: 'waiting' });
+    expect(resolved.edits[0]).toMatchObject({ baseVersion: 5, tried: false });
   });
 
-  test('refused by the server: back to what it has, with the reason', () => {
-    const refused = jobReducer(play(edit('/title', 'a')), { type: 'refused', message: 'why' });
-    expect(refused).toMatchObject({ save: 'refused', message: 'why' });
-    expect(refused.doc.title).toBe('x');
+  test('only what the server refuses goes, with what was typed kept; the rest stays', () => {
+    const mine = play(edit('/title', 'a'), edit('/brief/basePressurePa', 9e9), edit('/customer', 'c'));
+    const refused = after(mine, {
+      type: 'refused',
+      editId: mine.edits[1]!.id,
+      refusal: { message: 'why', field: '/brief/basePressurePa' },
+    });
+    expect(refused.doc).toMatchObject({ title: 'a', customer: 'c' });
+    expect(refused.doc.brief.basePressurePa).toBe(start().doc.brief.basePressurePa);
+    expect(refused.refused).toMatchObject([
+      { patch: [set('/brief/basePressurePa', 9e9)], refusal: { message: 'why' } },
+    ]);
+    expect(refused.save).toBe('waiting');
+    const sent = acknowledged(acknowledged(refused));
+    expect(sent.save).toBe('refused');
+    expect(after(sent, { type: 'dropped', editId: mine.edits[1]!.id }).save).toBe('saved');
+    // Undo takes back what was made, never what was refused.
+    expect(after(sent, undo(), undo()).doc).toMatchObject({ title: 'x', customer: '' });
+  });
+
+  test('an own change whose place is gone waits for the server’s word; the others do not vanish with it', () => {
+    const mine = play(
+      edit('/title', 'a'),
+      edit('/plumbing/elements/filter/micron', 20),
+      edit('/customer', 'c'),
+    );
+    const theirs = patched(start().doc, set('/title', 'a'), {
+      op: 'remove',
+      path: '/plumbing/elements/filter',
+    });
+    const merged = acknowledged(mine, theirs);
+    expect(merged.doc).toMatchObject({ title: 'a', customer: 'c' });
+    expect(merged.edits).toHaveLength(2);
+    expect(merged.save).toBe('waiting');
+  });
+
+  test('the state told is the truth: saved only when nothing of one’s own is unacknowledged', () => {
+    const mine = play(edit('/title', 'a'));
+    const { id } = mine.edits[0]!;
+    expect(after(mine, { type: 'sending', editId: id }).save).toBe('saving');
+    for (const why of ['offline', 'busy', 'signed-out'] as const) {
+      const later = after(mine, { type: 'sending', editId: id }, { type: 'later', why });
+      expect(later.save).toBe(why);
+      expect(later.doc.title).toBe('a');
+      expect(after(later, edit('/customer', 'c')).save).toBe(why);
+    }
   });
 });

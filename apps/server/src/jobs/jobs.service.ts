@@ -25,6 +25,7 @@ import type { ChangeBody, ListQuery, NewJob } from './job-schemas.ts';
 import { Job } from './job.entity.ts';
 
 export interface ChangeResult {
+  /** Version of the job this answer stands for: of the document, where it carries one. */
   readonly version: number;
   /** Sent back when somebody else's changes were in between, so that the page catches up. */
   readonly document?: JobDocument;
@@ -125,10 +126,9 @@ export class JobsService {
       const already = await tx.findOneBy(JobChange, { id: body.changeId });
       if (already) {
         if (already.jobId !== id || !sameChange(already, body)) throw idTaken('change');
-        return {
-          version: already.version,
-          ...(already.version === job.version ? {} : { document: job.document }),
-        };
+        // The first answer again, with the document wherever the page cannot know what it holds by now.
+        const alone = already.version === body.baseVersion + 1 && already.version === job.version;
+        return { version: job.version, ...(alone ? {} : { document: job.document }) };
       }
       if (body.baseVersion > job.version) {
         throw new ConflictException({

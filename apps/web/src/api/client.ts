@@ -5,6 +5,8 @@ export interface ApiErrorBody {
   readonly message: string;
   readonly remedy: string;
   readonly details: readonly unknown[];
+  /** How long the server asked to wait, ms. */
+  readonly retryAfterMs?: number;
 }
 
 export class ApiError extends Error {
@@ -20,22 +22,31 @@ export class OfflineError extends Error {
   }
 }
 
+/** The server answers within five seconds or says that it is busy; a connection that is half dead says nothing. */
+const GIVE_UP_MS = 20_000;
+const MOST_WAIT_S = 600;
+
 export async function api<T>(method: 'GET' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> {
   let res: Response;
+  let text: string;
   try {
     res = await fetch(`/api/v1${path}`, {
       method,
+      signal: AbortSignal.timeout(GIVE_UP_MS),
       ...(body === undefined
         ? {}
         : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
     });
+    text = res.status === 204 ? '' : await res.text();
   } catch {
     throw new OfflineError();
   }
   if (res.status === 204) return undefined as T;
-  const text = await res.text();
   if (res.ok) return JSON.parse(text) as T;
-  throw new ApiError(errorBody(res.status, text));
+  const asked = Number(res.headers.get('Retry-After'));
+  const wait =
+    Number.isFinite(asked) && asked > 0 ? { retryAfterMs: Math.min(asked, MOST_WAIT_S) * 1000 } : {};
+  throw new ApiError({ ...errorBody(res.status, text), ...wait });
 }
 
 function errorBody(status: number, text: string): ApiErrorBody {
@@ -48,7 +59,7 @@ function errorBody(status: number, text: string): ApiErrorBody {
   return {
     status,
     code: 'ERROR',
-    message: `The server answered with ${status}.`,
+    message: status >= 500 ? 'The shop’s server is busy.' : `The server answered with ${status}.`,
     remedy: 'Try again.',
     details: [],
   };

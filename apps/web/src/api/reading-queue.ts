@@ -1,86 +1,121 @@
-import { useEffect, useSyncExternalStore } from 'react';
-import { useQueryClient } from '@tanstack/react-query';
-import { api, ApiError } from './client.ts';
-import { keys, type NewReading } from './queries.ts';
+import { Lane, type Clock } from '../outbox/lane.ts';
+import { outcomeOf, type Outcome } from '../outbox/answers.ts';
+import { nextSeq, type OutboxItem, type OutboxStore, type Refusal } from '../outbox/store.ts';
+import type { NewReading } from './queries.ts';
+
+/** A reading that waits on this device; `refused` once the server would not take it for what it holds. */
+export interface WaitingReading extends NewReading {
+  readonly jobId: string;
+  readonly refused?: Refusal;
+}
+
+export interface ReadingServer {
+  add(jobId: string, runId: string, body: Omit<NewReading, 'runId'>): Promise<unknown>;
+}
 
 /**
- * Readings taken without a connection wait on the device and are sent, in order, when it is back. Each carries its own
- * id, so one that was sent but not acknowledged is not doubled.
+ * Readings taken on this device, all tabs together: kept until the server has them, sent in order run by run. Each carries
+ * its own id, so one that two tabs send, or that was sent but not acknowledged, is stored once.
  */
-interface Waiting extends NewReading {
-  readonly jobId: string;
-  /** Set when the server refused it: shown, not sent again. */
-  readonly refused?: string;
-}
+export class ReadingQueue {
+  private items: readonly WaitingReading[] = [];
+  private readonly lanes = new Map<string, Lane>();
+  private readonly listeners = new Set<() => void>();
+  private unwatch: (() => void) | null = null;
 
-const STORE = 'venula:readings';
-const listeners = new Set<() => void>();
-let cache: readonly Waiting[] = load();
-let sending = false;
-
-function load(): readonly Waiting[] {
-  try {
-    const stored = JSON.parse(localStorage.getItem(STORE) ?? '[]') as unknown;
-    return Array.isArray(stored) ? (stored as Waiting[]) : [];
-  } catch {
-    return [];
+  constructor(
+    private readonly server: ReadingServer,
+    private readonly store: OutboxStore,
+    private readonly clock: Clock,
+    private readonly arrived: (jobId: string) => void,
+  ) {
+    this.reload();
   }
-}
 
-function set(next: readonly Waiting[]): void {
-  cache = next;
-  localStorage.setItem(STORE, JSON.stringify(next));
-  listeners.forEach((l) => l());
-}
-
-async function flush(sent: (jobId: string) => void): Promise<void> {
-  if (sending) return;
-  sending = true;
-  try {
-    for (let next = cache.find((w) => !w.refused); next; next = cache.find((w) => !w.refused)) {
-      const { jobId, runId, refused: _refused, ...body } = next;
-      const id = next.readingId;
-      try {
-        await api('POST', `/jobs/${jobId}/runs/${runId}/readings`, body);
-        sent(jobId);
-        set(cache.filter((w) => w.readingId !== id));
-      } catch (error) {
-        if (!(error instanceof ApiError) || error.body.status >= 500 || error.body.status === 401) return;
-        set(cache.map((w) => (w.readingId === id ? { ...w, refused: error.message } : w)));
-      }
-    }
-  } finally {
-    sending = false;
-  }
-}
-
-export function useReadingQueue(jobId: string) {
-  const client = useQueryClient();
-  const all = useSyncExternalStore(
-    (l) => {
-      listeners.add(l);
-      return () => listeners.delete(l);
-    },
-    () => cache,
-  );
-  useEffect(() => {
-    const send = () => void flush((id) => void client.invalidateQueries({ queryKey: keys.runs(id) }));
-    send();
-    const timer = setInterval(send, 3000);
-    window.addEventListener('online', send);
+  /** Begins to send; returns what ends it. */
+  start(): () => void {
+    this.unwatch ??= this.store.watch(() => this.reload());
+    for (const lane of this.lanes.values()) lane.open();
+    this.reload();
     return () => {
-      clearInterval(timer);
-      window.removeEventListener('online', send);
+      this.unwatch?.();
+      this.unwatch = null;
+      for (const lane of this.lanes.values()) lane.close();
     };
-  }, [client]);
-  return {
-    waiting: all.filter((w) => w.jobId === jobId),
-    add(reading: NewReading) {
-      set([...cache, { ...reading, jobId }]);
-      void flush((id) => void client.invalidateQueries({ queryKey: keys.runs(id) }));
-    },
-    discard(readingId: string) {
-      set(cache.filter((w) => w.readingId !== readingId));
-    },
+  }
+
+  readonly getItems = (): readonly WaitingReading[] => this.items;
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
   };
+
+  add(jobId: string, reading: NewReading): void {
+    this.store.put({
+      id: reading.readingId,
+      kind: 'reading',
+      jobId,
+      seq: nextSeq(this.clock.now()),
+      payload: reading,
+    });
+    this.reload();
+  }
+
+  /** Somebody has read, or copied, what was refused. */
+  drop(readingId: string): void {
+    this.store.remove(readingId);
+    this.reload();
+  }
+
+  wake(): void {
+    this.reload();
+    for (const lane of this.lanes.values()) lane.wake();
+  }
+
+  private reload(): void {
+    this.items = this.store
+      .all()
+      .filter((i): i is OutboxItem<NewReading> => i.kind === 'reading')
+      .map(({ jobId, payload, refused }) => ({ ...payload, jobId, ...(refused ? { refused } : {}) }));
+    for (const { runId, refused } of this.items) if (!refused) this.laneOf(runId).poke();
+    this.listeners.forEach((l) => l());
+  }
+
+  private laneOf(runId: string): Lane {
+    const known = this.lanes.get(runId);
+    if (known) return known;
+    const lane = new Lane({ next: () => this.sendNext(runId) }, this.clock);
+    this.lanes.set(runId, lane);
+    if (this.unwatch) lane.open();
+    return lane;
+  }
+
+  private sendNext(runId: string): Promise<'done' | Extract<Outcome, { kind: 'later' }>> | null {
+    // Read from the device each time: another tab may have sent it, or added one before it.
+    const item = this.store
+      .all()
+      .find(
+        (i): i is OutboxItem<NewReading> =>
+          i.kind === 'reading' && !i.refused && (i.payload as NewReading).runId === runId,
+      );
+    return item ? this.send(item) : null;
+  }
+
+  private async send(item: OutboxItem<NewReading>): Promise<'done' | Extract<Outcome, { kind: 'later' }>> {
+    const { runId, ...body } = item.payload;
+    try {
+      await this.server.add(item.jobId, runId, body);
+      this.store.remove(item.id);
+      this.arrived(item.jobId);
+    } catch (error) {
+      const outcome = outcomeOf(error);
+      if (outcome.kind === 'later') return outcome;
+      const refused =
+        outcome.kind === 'refused' ? outcome.refusal : { message: 'Somebody else changed this.', field: '' };
+      this.store.put({ ...item, refused });
+    }
+    this.reload();
+    return 'done';
+  }
 }

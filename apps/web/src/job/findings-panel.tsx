@@ -1,3 +1,4 @@
+import { newId } from '../outbox/ids.ts';
 import { findingFingerprint, findingKey, type Finding, type FindingFix, type Severity } from '@venula/core';
 import { useEffect, useState } from 'react';
 import { tell } from '../api/client.ts';
@@ -189,7 +190,7 @@ function AcceptForm({ finding, onDone }: { readonly finding: Finding; readonly o
       onSubmit={(e) => {
         e.preventDefault();
         accept.mutate(
-          { acceptanceId: crypto.randomUUID(), findingKey: findingKey(finding), reason },
+          { acceptanceId: newId(), findingKey: findingKey(finding), reason },
           { onSuccess: onDone },
         );
       }}

@@ -17,6 +17,8 @@ export interface JobContextValue {
   readonly readOnly: boolean;
   readonly selectState: (id: string) => void;
   readonly edit: (...patch: PatchOperation[]) => void;
+  /** Takes what was refused off the page, once it is read. */
+  readonly dropRefused: (editId: string) => void;
   readonly undo: () => void;
   readonly redo: () => void;
 }

@@ -9,8 +9,12 @@ const WORDS: Record<SaveState, string> = {
   waiting: 'Saving…',
   saving: 'Saving…',
   offline: 'No connection: kept on this device',
+  busy: 'The shop’s server is busy: kept on this device, sent again by itself',
+  'signed-out': 'Signed out: kept on this device, sign in to send it',
   refused: 'Not taken',
 };
+
+const TROUBLE: ReadonlySet<SaveState> = new Set(['offline', 'busy', 'signed-out', 'refused']);
 
 export function JobHeader() {
   const { doc, number, state, undo, redo, readOnly } = useJob();
@@ -28,12 +32,12 @@ export function JobHeader() {
       </div>
       <p
         role="status"
-        className={`label max-w-[240px] text-right text-sm leading-tight ${state.save === 'refused' || state.save === 'offline' ? 'font-semibold text-stop' : 'text-good'}`}
+        className={`label max-w-[240px] text-right text-sm leading-tight ${TROUBLE.has(state.save) ? 'font-semibold text-stop' : 'text-good'}`}
         data-testid="save-state"
       >
         {state.save === 'offline' && <CloudOff size={15} className="mr-1 inline" aria-hidden />}
         {readOnly ? 'Reading only' : WORDS[state.save]}
-        {state.save === 'refused' && `: ${state.message}`}
+        {state.message && ` · ${state.message}`}
       </p>
       {!readOnly && (
         <div className="flex gap-1">

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Outlet, useParams } from 'react-router';
 import { ApiError, tell } from '../api/client.ts';
 import { useJobRecord } from '../api/queries.ts';
@@ -7,24 +7,16 @@ import { useShortcuts } from '../app/shortcuts.ts';
 import { ConflictDialog } from './conflict-dialog.tsx';
 import { JobContext, type JobContextValue } from './job-context.ts';
 import { JobHeader } from './job-header.tsx';
-import { jobReducer, openJob } from './job-state.ts';
+import { RefusedEdits } from './refused-edits.tsx';
 import { StageRail } from './stage-rail.tsx';
 import { StateStrip } from './state-strip.tsx';
-import { sendUnsent, useAutosave, type Opened } from './use-autosave.ts';
+import { useJobSession } from './use-job-session.ts';
 import { usePlan } from './use-plan.ts';
 
 /** Loads a job, then hands it to its stages. */
 export function JobLayout({ person }: { readonly person: Person }) {
   const { id = '' } = useParams();
   const record = useJobRecord(id);
-  const [opened, setOpened] = useState<Opened | null>(null);
-  useEffect(() => {
-    let current = true;
-    if (record.data) void sendUnsent(record.data).then((o) => current && setOpened(o));
-    return () => {
-      current = false;
-    };
-  }, [record.data]);
   if (record.error) {
     const missing = record.error instanceof ApiError && record.error.body.status === 404;
     return (
@@ -39,19 +31,12 @@ export function JobLayout({ person }: { readonly person: Person }) {
       </main>
     );
   }
-  if (!opened || opened.record.id !== id) return <p className="p-10 text-soft">Opening the job…</p>;
-  return <OpenJob key={id} opened={opened} person={person} />;
+  if (record.data?.id !== id) return <p className="p-10 text-soft">Opening the job…</p>;
+  return <OpenJob key={id} record={record.data} person={person} />;
 }
 
-function initial({ record, mine, conflict }: Opened) {
-  const state = openJob(record.document, record.version);
-  return mine ? { ...state, doc: mine, conflict, save: 'waiting' as const } : state;
-}
-
-function OpenJob({ opened, person }: { readonly opened: Opened; readonly person: Person }) {
-  const record: JobRecord = opened.record;
-  const [state, dispatch] = useReducer(jobReducer, opened, initial);
-  useAutosave(record.id, state, dispatch);
+function OpenJob({ record, person }: { readonly record: JobRecord; readonly person: Person }) {
+  const { session, state } = useJobSession(record);
   const shownState = useRef('');
   const live = usePlan(state.doc, shownState);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -67,8 +52,8 @@ function OpenJob({ opened, person }: { readonly opened: Opened; readonly person:
     shownState.current = stateId;
   }, [stateId]);
 
-  const undo = useCallback(() => dispatch({ type: 'undo' }), []);
-  const redo = useCallback(() => dispatch({ type: 'redo' }), []);
+  const undo = useCallback(() => session.undo(), [session]);
+  const redo = useCallback(() => session.redo(), [session]);
   const move = useCallback(
     (by: number) => {
       const at = live.states.findIndex((s) => s.state.id === stateId);
@@ -94,26 +79,28 @@ function OpenJob({ opened, person }: { readonly opened: Opened; readonly person:
     stateId,
     readOnly: person.role === 'viewer',
     selectState: setChosen,
-    edit: (...patch) => dispatch({ type: 'edit', patch }),
+    edit: (...patch) => session.edit(patch),
+    dropRefused: (editId) => session.drop(editId),
     undo,
     redo,
   };
   return (
     <JobContext value={value}>
-      <div className="grid h-screen grid-cols-[136px_minmax(0,1fr)] grid-rows-[60px_minmax(0,1fr)_76px] print:block print:h-auto">
+      <div className="grid h-screen grid-cols-[136px_minmax(0,1fr)] grid-rows-[60px_auto_minmax(0,1fr)_76px] print:block print:h-auto">
         <StageRail />
         <JobHeader />
-        <main className="col-start-2 min-h-0 print:block">
+        <RefusedEdits />
+        <main className="col-start-2 row-start-3 min-h-0 print:block">
           <Outlet />
         </main>
-        <div className="col-start-2">
+        <div className="col-start-2 row-start-4">
           <StateStrip />
         </div>
       </div>
       {state.conflict && (
         <ConflictDialog
-          detail={state.conflict}
-          onResolve={(keepTheirs) => dispatch({ type: 'resolved', keepTheirs })}
+          detail={state.conflict.detail}
+          onResolve={(keepTheirs) => session.resolve(keepTheirs)}
         />
       )}
     </JobContext>

@@ -1,125 +1,271 @@
-import { applyPatch, diffDocuments, type JobDocument, type PatchOperation } from '@venula/core';
+import {
+  applyPatch,
+  diffDocuments,
+  overlappingPaths,
+  type JobDocument,
+  type PatchOperation,
+} from '@venula/core';
 import type { ConflictDetail } from '../api/types.ts';
+import type { Refusal } from '../outbox/store.ts';
 
-export type SaveState = 'saved' | 'waiting' | 'saving' | 'offline' | 'refused';
+export type SaveState = 'saved' | 'waiting' | 'saving' | 'offline' | 'busy' | 'signed-out' | 'refused';
 
-/** A job as it lives in the page: what the server has acknowledged, what the page shows, and the way back. */
+/** Own work the server has not acknowledged. Its id goes with what is in it: other content, another id. */
+export interface Edit {
+  readonly id: string;
+  /** Version of the job it was made on. */
+  readonly baseVersion: number;
+  readonly patch: readonly PatchOperation[];
+  /** Sent at least once: it may have arrived, so its content is fixed. */
+  readonly tried: boolean;
+}
+
+export interface RefusedEdit {
+  readonly id: string;
+  readonly patch: readonly PatchOperation[];
+  readonly refusal: Refusal;
+}
+
+/** One step back or forward: own operations only, whatever else has come in since. */
+interface Step {
+  readonly editId: string;
+  readonly patch: readonly PatchOperation[];
+}
+
 export interface JobState {
+  /** What the server has, as far as this page knows, and its version. */
   readonly base: JobDocument;
   readonly version: number;
+  /** Own edits on top of it, oldest first. */
+  readonly edits: readonly Edit[];
+  /** Base with the edits on it: what the page shows. */
   readonly doc: JobDocument;
-  readonly undo: readonly JobDocument[];
-  readonly redo: readonly JobDocument[];
+  readonly undo: readonly Step[];
+  readonly redo: readonly Step[];
+  /** What the server would not take, kept to copy. */
+  readonly refused: readonly RefusedEdit[];
+  readonly link: 'ok' | 'sending' | 'offline' | 'busy' | 'signed-out';
   readonly save: SaveState;
+  /** Why the last edit could not be made here. */
   readonly message: string;
-  readonly conflict: ConflictDetail | null;
+  readonly conflict: { readonly editId: string; readonly detail: ConflictDetail } | null;
 }
 
 export type JobAction =
-  | { readonly type: 'edit'; readonly patch: readonly PatchOperation[] }
-  | { readonly type: 'undo' }
-  | { readonly type: 'redo' }
-  | { readonly type: 'sending' }
+  | { readonly type: 'edit'; readonly id: string; readonly patch: readonly PatchOperation[] }
+  | { readonly type: 'undo'; readonly id: string }
+  | { readonly type: 'redo'; readonly id: string }
+  | { readonly type: 'sending'; readonly editId: string }
   | {
       readonly type: 'acknowledged';
-      readonly sent: JobDocument;
+      readonly editId: string;
       readonly version: number;
+      /** The newest document, where somebody else’s changes are in it. */
       readonly document?: JobDocument;
     }
-  | { readonly type: 'conflict'; readonly detail: ConflictDetail }
-  | { readonly type: 'resolved'; readonly keepTheirs: readonly string[] }
-  | { readonly type: 'offline' }
-  | { readonly type: 'refused'; readonly message: string };
+  | { readonly type: 'later'; readonly why: 'offline' | 'busy' | 'signed-out' }
+  | { readonly type: 'refused'; readonly editId: string; readonly refusal: Refusal }
+  /** Edits of a page that is gone, to be sent from here; they were made before one’s own that are not sent yet. */
+  | { readonly type: 'adopted'; readonly edits: readonly Edit[] }
+  /** Another page has taken this edit over. */
+  | { readonly type: 'taken-over'; readonly editId: string }
+  | { readonly type: 'dropped'; readonly editId: string }
+  | { readonly type: 'conflict'; readonly editId: string; readonly detail: ConflictDetail }
+  /** `ids` gives each edit that is left a new id, since its content changes. */
+  | { readonly type: 'resolved'; readonly keepTheirs: readonly string[]; readonly newId: () => string }
+  /** The job read anew from the server. `ids` as above. */
+  | {
+      readonly type: 'reread';
+      readonly document: JobDocument;
+      readonly version: number;
+      readonly newId?: () => string;
+    };
 
 const UNDO_DEPTH = 200;
 
-export const openJob = (doc: JobDocument, version: number): JobState => ({
-  base: doc,
-  version,
-  doc,
-  undo: [],
-  redo: [],
-  save: 'saved',
-  message: '',
-  conflict: null,
+export const openJob = (
+  base: JobDocument,
+  version: number,
+  edits: readonly Edit[] = [],
+  refused: readonly RefusedEdit[] = [],
+): JobState =>
+  settled({
+    base,
+    version,
+    edits,
+    doc: base,
+    undo: [],
+    redo: [],
+    refused,
+    link: 'ok',
+    save: 'saved',
+    message: '',
+    conflict: null,
+  });
+
+/** Own edits on a document; one that finds its place gone waits for the server’s word and is not shown. */
+const shown = (base: JobDocument, edits: readonly Edit[]): JobDocument =>
+  edits.reduce((doc, { patch }) => {
+    const next = applyPatch(doc, patch);
+    return next.ok ? next.value : doc;
+  }, base);
+
+function settled(state: JobState): JobState {
+  const doc = shown(state.base, state.edits);
+  const same = diffDocuments(state.doc, doc).length === 0;
+  const next = same ? state : { ...state, doc };
+  return { ...next, save: saveState(next) };
+}
+
+function saveState({ edits, refused, link }: JobState): SaveState {
+  if (edits.length > 0) return link === 'ok' ? 'waiting' : link === 'sending' ? 'saving' : link;
+  return refused.length > 0 ? 'refused' : 'saved';
+}
+
+const pathsOf = (patch: readonly PatchOperation[]): string => patch.map((p) => p.path).join('\n');
+
+/** Puts operations on top: into the last edit where it is about the same places and was never sent, else as one more. */
+function withEdit(
+  state: JobState,
+  id: string,
+  wanted: readonly PatchOperation[],
+):
+  | {
+      readonly state: JobState;
+      readonly back: readonly PatchOperation[];
+      readonly patch: readonly PatchOperation[];
+    }
+  | string {
+  const applied = applyPatch(state.doc, wanted);
+  if (!applied.ok) return applied.errors[0]?.message ?? '';
+  const patch = diffDocuments(state.doc, applied.value);
+  const back = diffDocuments(applied.value, state.doc);
+  const last = state.edits.at(-1);
+  const before = state.edits.slice(0, -1);
+  const merges =
+    last && !last.tried && last.baseVersion === state.version && pathsOf(last.patch) === pathsOf(patch);
+  const merged = merges ? diffDocuments(shown(state.base, before), applied.value) : patch;
+  const kept = merges ? before : state.edits;
+  const edits =
+    merged.length === 0 ? kept : [...kept, { id, baseVersion: state.version, patch: merged, tried: false }];
+  const renamed = (steps: readonly Step[]) =>
+    merges ? steps.map((s) => (s.editId === last.id ? { ...s, editId: id } : s)) : steps;
+  return {
+    state: settled({ ...state, edits, undo: renamed(state.undo), redo: renamed(state.redo), message: '' }),
+    back,
+    patch,
+  };
+}
+
+/** What others have changed since takes those operations out of the way back: undo never reverts somebody else. */
+function without(steps: readonly Step[], foreign: readonly PatchOperation[]): readonly Step[] {
+  if (foreign.length === 0) return steps;
+  return steps.flatMap((step) => {
+    const touched = overlappingPaths(step.patch, foreign);
+    const patch = step.patch.filter((op) => !touched.includes(op.path));
+    return patch.length > 0 ? [{ ...step, patch }] : [];
+  });
+}
+
+/** The page’s knowledge moves to a newer document; `known` is what it would be without anybody else. */
+function onto(
+  state: JobState,
+  known: JobDocument,
+  base: JobDocument,
+  version: number,
+  edits: readonly Edit[],
+): JobState {
+  const foreign = diffDocuments(known, base);
+  return settled({
+    ...state,
+    base,
+    version,
+    edits,
+    undo: without(state.undo, foreign),
+    redo: without(state.redo, foreign),
+  });
+}
+
+const withoutEdit = (state: JobState, id: string): JobState => ({
+  ...state,
+  edits: state.edits.filter((e) => e.id !== id),
+  undo: state.undo.filter((s) => s.editId !== id),
+  redo: state.redo.filter((s) => s.editId !== id),
 });
-
-const dirty = (base: JobDocument, doc: JobDocument): SaveState =>
-  diffDocuments(base, doc).length > 0 ? 'waiting' : 'saved';
-
-/** Own changes carried over onto a document that came from the server. */
-const rebased = (own: readonly PatchOperation[], onto: JobDocument): JobDocument => {
-  const result = applyPatch(onto, own);
-  return result.ok ? result.value : onto;
-};
 
 export function jobReducer(state: JobState, action: JobAction): JobState {
   switch (action.type) {
     case 'edit': {
-      const result = applyPatch(state.doc, action.patch);
-      if (!result.ok) return { ...state, message: result.errors[0]?.message ?? '' };
-      if (diffDocuments(state.doc, result.value).length === 0) return state;
-      return {
-        ...state,
-        doc: result.value,
-        undo: [...state.undo.slice(-UNDO_DEPTH), state.doc],
-        redo: [],
-        save:
-          state.save === 'offline' && dirty(state.base, result.value) === 'waiting'
-            ? 'offline'
-            : dirty(state.base, result.value),
-        message: '',
-      };
+      const made = withEdit(state, action.id, action.patch);
+      if (typeof made === 'string') return { ...state, message: made };
+      if (made.patch.length === 0) return state;
+      const undo = [...made.state.undo.slice(-UNDO_DEPTH), { editId: action.id, patch: made.back }];
+      return { ...made.state, undo, redo: [] };
     }
-    case 'undo': {
-      const doc = state.undo.at(-1);
-      if (!doc) return state;
-      return {
-        ...state,
-        doc,
-        undo: state.undo.slice(0, -1),
-        redo: [...state.redo, state.doc],
-        save: dirty(state.base, doc),
-      };
-    }
+    case 'undo':
     case 'redo': {
-      const doc = state.redo.at(-1);
-      if (!doc) return state;
-      return {
-        ...state,
-        doc,
-        redo: state.redo.slice(0, -1),
-        undo: [...state.undo, state.doc],
-        save: dirty(state.base, doc),
-      };
+      const [from, to] = action.type === 'undo' ? (['undo', 'redo'] as const) : (['redo', 'undo'] as const);
+      const step = state[from].at(-1);
+      if (!step) return state;
+      const left = { ...state, [from]: state[from].slice(0, -1) };
+      const made = withEdit(left, action.id, step.patch);
+      // Its place is gone: that step is over, the one before is next.
+      if (typeof made === 'string') return jobReducer(left, action);
+      if (made.patch.length === 0) return made.state;
+      return { ...made.state, [to]: [...made.state[to], { editId: action.id, patch: made.back }] };
     }
     case 'sending':
-      return { ...state, save: 'saving' };
+      return settled({
+        ...state,
+        link: 'sending',
+        edits: state.edits.map((e) => (e.id === action.editId ? { ...e, tried: true } : e)),
+      });
     case 'acknowledged': {
-      const base = action.document ?? action.sent;
-      const doc = action.document ? rebased(diffDocuments(action.sent, state.doc), base) : state.doc;
-      return { ...state, base, doc, version: action.version, save: dirty(base, doc), message: '' };
+      const edit = state.edits.find((e) => e.id === action.editId);
+      const reached = { ...state, link: 'ok' as const };
+      if (!edit) return settled(reached);
+      const own = applyPatch(state.base, edit.patch);
+      const known = own.ok ? own.value : state.base;
+      const edits = state.edits.filter((e) => e.id !== edit.id);
+      return onto(reached, known, action.document ?? known, Math.max(state.version, action.version), edits);
     }
+    case 'later':
+      return settled({ ...state, link: action.why });
+    case 'refused': {
+      const edit = state.edits.find((e) => e.id === action.editId);
+      if (!edit) return settled({ ...state, link: 'ok' });
+      const left = withoutEdit({ ...state, link: 'ok' }, edit.id);
+      const refused = [...state.refused, { id: edit.id, patch: edit.patch, refusal: action.refusal }];
+      return settled({ ...left, refused });
+    }
+    case 'adopted': {
+      const tried = state.edits.filter((e) => e.tried);
+      const fresh = state.edits.filter((e) => !e.tried);
+      return settled({ ...state, edits: [...tried, ...action.edits, ...fresh] });
+    }
+    case 'taken-over':
+      return settled(withoutEdit(state, action.editId));
+    case 'dropped':
+      return settled({ ...state, refused: state.refused.filter((r) => r.id !== action.editId) });
     case 'conflict':
-      return { ...state, conflict: action.detail, save: 'waiting' };
+      return settled({ ...state, link: 'ok', conflict: { editId: action.editId, detail: action.detail } });
     case 'resolved': {
       if (!state.conflict) return state;
-      const { document: base, version } = state.conflict;
-      const own = diffDocuments(state.base, state.doc).filter((op) => !action.keepTheirs.includes(op.path));
-      const doc = rebased(own, base);
-      return { ...state, base, version, doc, conflict: null, undo: [], redo: [], save: dirty(base, doc) };
+      const { document, version } = state.conflict.detail;
+      const theirs = action.keepTheirs.map((path): PatchOperation => ({ op: 'replace', path }));
+      const edits = state.edits.flatMap((e): Edit[] => {
+        const given = overlappingPaths(e.patch, theirs);
+        const patch = e.patch.filter((op) => !given.includes(op.path));
+        return patch.length > 0 ? [{ id: action.newId(), baseVersion: version, patch, tried: false }] : [];
+      });
+      return { ...onto({ ...state, conflict: null }, state.base, document, version, edits), message: '' };
     }
-    case 'offline':
-      return { ...state, save: 'offline' };
-    case 'refused':
-      // The server's word stands: back to what it has, with the reason shown.
-      return {
-        ...state,
-        doc: state.base,
-        save: 'refused',
-        message: action.message,
-        undo: state.undo,
-        redo: [],
-      };
+    case 'reread': {
+      const { document, version, newId } = action;
+      const edits = newId
+        ? state.edits.map((e) => ({ ...e, id: newId(), baseVersion: version, tried: false }))
+        : state.edits;
+      return onto({ ...state, link: 'ok' }, state.base, document, version, edits);
+    }
   }
 }

@@ -8,7 +8,7 @@ export function StageRail() {
   const { live, id } = useJob();
   const worst = (stage: StageKey) => live.plan?.findings.find((f) => f.stage === stage)?.severity;
   return (
-    <nav className="no-print row-span-3 flex flex-col bg-rail text-rail-ink" aria-label="Stages">
+    <nav className="no-print row-span-4 flex flex-col bg-rail text-rail-ink" aria-label="Stages">
       <NavLink
         to="/jobs"
         className="headline flex h-[60px] items-center px-4 text-2xl tracking-tight hover:text-mark"

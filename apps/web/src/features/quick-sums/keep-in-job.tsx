@@ -1,3 +1,4 @@
+import { newId } from '../../outbox/ids.ts';
 import { keepInJob, type Kept } from '@venula/core';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -32,7 +33,7 @@ function KeepForm({ kept }: { readonly kept: Kept }) {
       const patch = keepInJob(job.document, kept);
       if (patch.length === 0) throw new Error('That job has no place for it: add the part there first.');
       await api('POST', `/jobs/${jobId}/changes`, {
-        changeId: crypto.randomUUID(),
+        changeId: newId(),
         baseVersion: job.version,
         patch,
       });

@@ -1,5 +1,6 @@
+import { newId } from '../../outbox/ids.ts';
 import type { ReactNode } from 'react';
-import { useReadingQueue } from '../../api/reading-queue.ts';
+import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import { useStartRun } from '../../api/queries.ts';
 import type { ReadingKind, RunKind, RunRow } from '../../api/types.ts';
 import { useJob } from '../../job/job-context.ts';
@@ -61,7 +62,7 @@ export function Checklist<R extends string>(props: ChecklistProps<R>) {
           <form
             onSubmit={(e) => {
               e.preventDefault();
-              start.mutate({ runId: crypto.randomUUID(), kind, setup: { cautionsRead: true } });
+              start.mutate({ runId: newId(), kind, setup: { cautionsRead: true } });
             }}
           >
             <CautionedStart label={props.start[done ? 1 : 0]} pending={start.isPending} error={start.error} />
@@ -73,7 +74,7 @@ export function Checklist<R extends string>(props: ChecklistProps<R>) {
   const set = (item: string, to: R) =>
     queue.add({
       runId: run.id,
-      readingId: crypto.randomUUID(),
+      readingId: newId(),
       kind: props.reading.kind,
       payload: props.reading.payload(item, of(item) === to ? open : to),
       corrects: null,

@@ -1,3 +1,4 @@
+import { newId } from '../../outbox/ids.ts';
 import {
   GAS_LIMITS,
   gauge,
@@ -9,7 +10,7 @@ import {
 } from '@venula/core';
 import { useState } from 'react';
 import { useStartRun } from '../../api/queries.ts';
-import { useReadingQueue } from '../../api/reading-queue.ts';
+import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
@@ -68,7 +69,7 @@ function SetUp({ again }: { readonly again: boolean }) {
       onSubmit={(e) => {
         e.preventDefault();
         start.mutate({
-          runId: crypto.randomUUID(),
+          runId: newId(),
           kind: 'gas-hold',
           setup: {
             cautionsRead: true,
@@ -246,7 +247,7 @@ function ReadingForm({
           : new Date().toISOString();
         queue.add({
           runId: run.id,
-          readingId: crypto.randomUUID(),
+          readingId: newId(),
           kind: 'pressure',
           payload: { pressurePa: p, kelvin: k },
           corrects: correcting?.id ?? null,

@@ -1,6 +1,6 @@
 import { absolute, gasDecay, gauge, type DecayResult, type DecaySetup } from '@venula/core';
 import type { ReadingRow, RunRow } from '../../api/types.ts';
-import type { NewReading } from '../../api/queries.ts';
+import type { WaitingReading } from '../../api/reading-queue.ts';
 
 /** A reading as the page knows it: stored, or still waiting on the device. */
 export interface Reading {
@@ -13,7 +13,7 @@ export interface Reading {
   readonly waiting: boolean;
 }
 
-export function readingsOf(run: RunRow, waiting: readonly (NewReading & { refused?: string })[]): Reading[] {
+export function readingsOf(run: RunRow, waiting: readonly WaitingReading[]): Reading[] {
   const stored: Reading[] = run.readings.map((r) => ({ ...r, waiting: false }));
   const known = new Set(stored.map((r) => r.id));
   const queued = waiting

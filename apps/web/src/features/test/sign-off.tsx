@@ -1,5 +1,6 @@
+import { newId } from '../../outbox/ids.ts';
 import { useState } from 'react';
-import { useReadingQueue } from '../../api/reading-queue.ts';
+import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useJob } from '../../job/job-context.ts';
 
@@ -16,7 +17,7 @@ export function SignOff({ run, hint }: { readonly run: RunRow; readonly hint: st
         e.preventDefault();
         queue.add({
           runId: run.id,
-          readingId: crypto.randomUUID(),
+          readingId: newId(),
           kind: 'sign-off',
           payload: { note },
           corrects: null,

@@ -1,6 +1,7 @@
-import { useReadingQueue } from '../../api/reading-queue.ts';
+import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import { useRuns } from '../../api/queries.ts';
-import type { RunKind } from '../../api/types.ts';
+import type { NewReading } from '../../api/queries.ts';
+import type { ReadingKind, RunKind } from '../../api/types.ts';
 import { tell } from '../../api/client.ts';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
@@ -11,7 +12,24 @@ import { DryTest } from './dry-test.tsx';
 import { GasHold } from './gas-hold.tsx';
 import { JointWalk } from './joint-walk.tsx';
 
+const READING_NAMES: Readonly<Record<ReadingKind, string>> = {
+  'dry-row': 'Dry test',
+  joint: 'Joint',
+  pressure: 'Gauge',
+  'sign-off': 'Sign-off',
+};
+
+/** What was read, to copy where it was not taken. */
+function readingWords({ kind, payload }: NewReading, format: ReturnType<typeof useFormat>): string {
+  if (kind === 'pressure')
+    return `${format('pressure', Number(payload['pressurePa']), 2)} at ${format('temperature', Number(payload['kelvin']))}`;
+  return ['jointId', 'rowId', 'result', 'note']
+    .flatMap((key) => (typeof payload[key] === 'string' && payload[key] !== '' ? [payload[key]] : []))
+    .join(', ');
+}
+
 export function TestPage() {
+  const format = useFormat();
   const { id, live } = useJob();
   const runs = useRuns(id);
   const queue = useReadingQueue(id);
@@ -39,7 +57,11 @@ export function TestPage() {
       )}
       {refused.map((w) => (
         <p key={w.readingId} role="alert" className="mt-2 border-l-4 border-stop bg-well px-3 py-2">
-          A reading was refused: {w.refused}{' '}
+          <strong>Not taken: {w.refused?.message}</strong>{' '}
+          <span className="select-text">
+            {READING_NAMES[w.kind]} {readingWords(w, format)},{' '}
+            {new Date(w.takenAt).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'medium' })}
+          </span>{' '}
           <button type="button" className="underline" onClick={() => queue.discard(w.readingId)}>
             Drop it
           </button>

@@ -1,4 +1,11 @@
-import { shortened, shownUnit, type DriveMoment, type Leg, type RailMoment, type Threshold } from '@venula/core';
+import {
+  shortened,
+  shownUnit,
+  type DriveMoment,
+  type Leg,
+  type RailMoment,
+  type Threshold,
+} from '@venula/core';
 import { extent, line, scaleLinear, type ScaleLinear } from 'd3';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';

@@ -1,0 +1,259 @@
+import type { JobDocument, PatchOperation } from '@venula/core';
+import { outcomeOf, type Outcome } from '../outbox/answers.ts';
+import { Lane, type Clock } from '../outbox/lane.ts';
+import { nextSeq, type OutboxItem, type OutboxStore } from '../outbox/store.ts';
+import type { ConflictDetail, JobRecord } from '../api/types.ts';
+import {
+  jobReducer,
+  openJob,
+  type Edit,
+  type JobAction,
+  type JobState,
+  type RefusedEdit,
+} from './job-state.ts';
+
+/** Gathers a burst of edits into one change. */
+const PAUSE_MS = 300;
+
+export interface ChangeBody {
+  readonly changeId: string;
+  readonly clientId: string;
+  readonly baseVersion: number;
+  readonly patch: readonly PatchOperation[];
+}
+
+export interface ChangeAnswer {
+  readonly version: number;
+  readonly document?: JobDocument;
+}
+
+/** The two things a session asks of the server. */
+export interface JobServer {
+  change(jobId: string, body: ChangeBody): Promise<ChangeAnswer>;
+  read(jobId: string): Promise<JobRecord>;
+}
+
+export interface SessionTools {
+  readonly server: JobServer;
+  readonly store: OutboxStore;
+  readonly clock: Clock;
+  readonly newId: () => string;
+}
+
+/** A page says every so often that it is there; one not heard of for longer is gone, and its edits are sent for it. */
+const BEAT_MS = 2_000;
+const GONE_MS = 7_000;
+
+type StoredEdit = Pick<Edit, 'baseVersion' | 'patch'>;
+
+/**
+ * A job open in one page: keeps every edit on the device from the moment it is made until the server has acknowledged it,
+ * sends them one by one in order, and takes in what others did. Knows no framework.
+ */
+export class JobSession {
+  private state: JobState;
+  private readonly listeners = new Set<() => void>();
+  private readonly lane: Lane;
+  /** This page: its own earlier changes are no conflict to its later ones. */
+  private readonly clientId: string;
+  private readonly kept = new Map<string, { readonly seq: number; readonly refused: boolean }>();
+
+  constructor(
+    private readonly record: Pick<JobRecord, 'id' | 'version' | 'document'>,
+    private readonly tools: SessionTools,
+  ) {
+    this.clientId = tools.newId();
+    const refused = this.stored().filter((i) => i.refused);
+    for (const item of refused) this.kept.set(item.id, { seq: item.seq, refused: true });
+    this.state = openJob(
+      record.document,
+      record.version,
+      [],
+      refused.map(({ id, payload, refused: refusal }): RefusedEdit => ({
+        id,
+        patch: payload.patch,
+        refusal: refusal!,
+      })),
+    );
+    this.adopt();
+    this.lane = new Lane({ next: () => this.sendNext() }, tools.clock);
+  }
+
+  /** Begins to send; returns what ends it. What is made meanwhile is kept either way. */
+  start(): () => void {
+    const { store, clock } = this.tools;
+    let stop = (): void => undefined;
+    const beat = (): void => {
+      store.seen(this.clientId, clock.now());
+      if (this.adopt()) this.lane.poke();
+      stop = clock.after(BEAT_MS, beat);
+    };
+    beat();
+    this.lane.open();
+    return () => {
+      stop();
+      this.lane.close();
+      store.left(this.clientId);
+    };
+  }
+
+  private stored(): OutboxItem<StoredEdit>[] {
+    return this.tools.store
+      .all()
+      .filter((i): i is OutboxItem<StoredEdit> => i.kind === 'edit' && i.jobId === this.record.id);
+  }
+
+  /** Takes over what a page that is gone had not sent. */
+  private adopt(): boolean {
+    const { store, clock } = this.tools;
+    const gone = (page: string | undefined): boolean => {
+      const seen = page === undefined ? undefined : store.lastSeen(page);
+      return seen === undefined || clock.now() - seen > GONE_MS;
+    };
+    const orphans = this.stored().filter((i) => !i.refused && i.owner !== this.clientId && gone(i.owner));
+    if (orphans.length === 0) return false;
+    for (const item of orphans) {
+      this.kept.set(item.id, { seq: item.seq, refused: false });
+      store.put({ ...item, owner: this.clientId });
+    }
+    const edits = orphans.map(({ id, payload }): Edit => ({ id, ...payload, tried: true }));
+    this.dispatch({ type: 'adopted', edits });
+    return true;
+  }
+
+  readonly getState = (): JobState => this.state;
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  edit(patch: readonly PatchOperation[]): void {
+    this.dispatch({ type: 'edit', id: this.tools.newId(), patch });
+    this.lane.poke(PAUSE_MS);
+  }
+
+  undo(): void {
+    this.dispatch({ type: 'undo', id: this.tools.newId() });
+    this.lane.poke(PAUSE_MS);
+  }
+
+  redo(): void {
+    this.dispatch({ type: 'redo', id: this.tools.newId() });
+    this.lane.poke(PAUSE_MS);
+  }
+
+  resolve(keepTheirs: readonly string[]): void {
+    this.dispatch({ type: 'resolved', keepTheirs, newId: this.tools.newId });
+    this.lane.poke();
+  }
+
+  /** Somebody has read, or copied, what was refused. */
+  drop(editId: string): void {
+    this.dispatch({ type: 'dropped', editId });
+  }
+
+  /** The connection is back, or the page is looked at again. */
+  wake(): void {
+    this.lane.wake();
+  }
+
+  private sendNext(): Promise<'done' | Extract<Outcome, { kind: 'later' }>> | null {
+    const edit = this.state.edits[0];
+    if (!edit || this.state.conflict) return null;
+    const owner = this.tools.store.get(edit.id)?.owner;
+    if (owner !== undefined && owner !== this.clientId) {
+      // This page slept, and another has taken its work over: what it makes of it comes from the server.
+      this.kept.delete(edit.id);
+      this.dispatch({ type: 'taken-over', editId: edit.id });
+      return this.reread();
+    }
+    this.dispatch({ type: 'sending', editId: edit.id });
+    return this.send(edit);
+  }
+
+  private async send({
+    id,
+    baseVersion,
+    patch,
+  }: Edit): Promise<'done' | Extract<Outcome, { kind: 'later' }>> {
+    try {
+      const body = { changeId: id, clientId: this.clientId, baseVersion, patch };
+      const answer = await this.tools.server.change(this.record.id, body);
+      this.dispatch({ type: 'acknowledged', editId: id, ...answer });
+      return 'done';
+    } catch (error) {
+      return this.answered(id, outcomeOf(error));
+    }
+  }
+
+  private async answered(
+    editId: string,
+    outcome: Outcome,
+  ): Promise<'done' | Extract<Outcome, { kind: 'later' }>> {
+    switch (outcome.kind) {
+      case 'later':
+        this.dispatch({ type: 'later', why: outcome.why });
+        return outcome;
+      case 'conflict':
+        this.dispatch({ type: 'conflict', editId, detail: outcome.detail as ConflictDetail });
+        return 'done';
+      case 'refused':
+        if (outcome.code === 'FUTURE_VERSION') return this.reread(this.tools.newId);
+        this.dispatch({ type: 'refused', editId, refusal: outcome.refusal });
+        return 'done';
+    }
+  }
+
+  /** Reads the job anew. With new ids: the server was set back to a backup, and what this page holds goes on top of that. */
+  private async reread(newId?: () => string): Promise<'done' | Extract<Outcome, { kind: 'later' }>> {
+    try {
+      const { document, version } = await this.tools.server.read(this.record.id);
+      this.dispatch({ type: 'reread', document, version, ...(newId ? { newId } : {}) });
+      return 'done';
+    } catch (error) {
+      const outcome = outcomeOf(error);
+      const later =
+        outcome.kind === 'later' ? outcome : ({ kind: 'later', why: 'busy', afterMs: null } as const);
+      this.dispatch({ type: 'later', why: later.why });
+      return later;
+    }
+  }
+
+  private dispatch(action: JobAction): void {
+    const next = jobReducer(this.state, action);
+    if (next === this.state) return;
+    this.state = next;
+    this.keep();
+    this.listeners.forEach((l) => l());
+  }
+
+  /** The device holds exactly what the server has not acknowledged, before anything is sent. */
+  private keep(): void {
+    const { store, clock } = this.tools;
+    const held = new Set<string>();
+    const put = (id: string, payload: StoredEdit, refused?: RefusedEdit['refusal']): void => {
+      held.add(id);
+      const known = this.kept.get(id);
+      if (known?.refused === (refused !== undefined)) return;
+      const seq = known?.seq ?? nextSeq(clock.now());
+      this.kept.set(id, { seq, refused: refused !== undefined });
+      store.put({
+        id,
+        kind: 'edit',
+        jobId: this.record.id,
+        seq,
+        payload,
+        owner: this.clientId,
+        ...(refused ? { refused } : {}),
+      });
+    };
+    for (const { id, baseVersion, patch } of this.state.edits) put(id, { baseVersion, patch });
+    for (const { id, patch, refusal } of this.state.refused) put(id, { baseVersion: 0, patch }, refusal);
+    for (const id of [...this.kept.keys()])
+      if (!held.has(id)) {
+        store.remove(id);
+        this.kept.delete(id);
+      }
+  }
+}
