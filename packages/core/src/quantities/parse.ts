@@ -1,8 +1,12 @@
 import { fail, ok, type Result } from '../outcome/result.ts';
 import { dimensionSpec, shownUnit, toSi, type Dimension, type Unit, type UnitSystem } from './units.ts';
 
-const NUMBER = String.raw`[-+]?(?:\d+(?:[ -]\d+\/\d+)|\d+\/\d+|\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:\.\d+)?|\.\d+)(?:e[-+]?\d+)?`;
-const TERM = new RegExp(String.raw`^\s*(${NUMBER})\s*([^\d\s.+-][^\d]*?)?(?=\s*(?:${NUMBER}|$))`, 'i');
+const FRACTION = String.raw`\d+\/\d+`;
+const NUMBER = new RegExp(
+  String.raw`^(?:\d+[ -]${FRACTION}|${FRACTION}|\d{1,3}(?:,\d{3})+(?:\.\d+)?(?![\d,])|\d+(?:\.\d*)?|\.\d+)(?:e[-+]?\d+)?`,
+  'i',
+);
+const DECIMAL_COMMA = /^[-+]?\d+,\d+(?!,)/;
 
 export interface Range {
   /** SI. */
@@ -11,35 +15,85 @@ export interface Range {
   readonly max: number;
 }
 
+/** One number as typed, with its unit where one was typed. */
+interface Term {
+  readonly text: string;
+  readonly value: number;
+  readonly unit: Unit | undefined;
+}
+
 const readNumber = (text: string): number => {
   const clean = text.replaceAll(',', '');
-  const mixed = /^([-+]?)(?:(\d+)[ -])?(\d+)\/(\d+)$/.exec(clean);
+  const mixed = /^(?:(\d+)[ -])?(\d+)\/(\d+)$/.exec(clean);
   if (!mixed) return Number(clean);
-  const [, sign, whole, top, bottom] = mixed;
-  const value = Number(whole ?? 0) + Number(top) / Number(bottom);
-  return sign === '-' ? -value : value;
+  const [, whole, top, bottom] = mixed;
+  return Number(whole ?? 0) + Number(top) / Number(bottom);
 };
 
-const findUnit = (dimension: Dimension, text: string): Unit | undefined => {
-  const units = dimensionSpec(dimension).units;
-  const trimmed = text.trim();
-  const lower = trimmed.toLowerCase();
-  return (
-    units.find((u) => u.symbol === trimmed) ??
-    units.find((u) => u.symbol.toLowerCase() === lower || u.aliases.includes(lower))
-  );
-};
+/** Signs that look like others, and fractions that are one character. */
+const SAME: readonly (readonly [RegExp, string])[] = [
+  [/[\u2212\u2013]/g, '-'],
+  [/[\u00a0\u202f\u2009]/g, ' '],
+  [/[\u2032\u2019]/g, "'"],
+  [/[\u2033\u201d]/g, '"'],
+  ...(
+    [
+      ['½', '1/2'],
+      ['¼', '1/4'],
+      ['¾', '3/4'],
+      ['⅛', '1/8'],
+      ['⅜', '3/8'],
+      ['⅝', '5/8'],
+      ['⅞', '7/8'],
+    ] as const
+  ).map(([one, plain]) => [new RegExp(` ?${one}`, 'g'), ` ${plain}`] as const),
+];
+const normal = (text: string): string => SAME.reduce((t, [from, to]) => t.replace(from, to), text).trim();
+
+/** The longest unit of the dimension the text begins with; what follows must not carry a word on. */
+function unitAt(
+  units: readonly Unit[],
+  text: string,
+): { readonly unit: Unit; readonly length: number } | undefined {
+  const lower = text.toLowerCase();
+  let best: { unit: Unit; length: number; exact: boolean } | undefined;
+  for (const unit of units)
+    for (const word of [unit.symbol, ...unit.aliases]) {
+      if (word === '' || !lower.startsWith(word.toLowerCase())) continue;
+      if (/[a-z]$/i.test(word) && /^[a-z/]/i.test(text.slice(word.length))) continue;
+      const exact = text.startsWith(unit.symbol);
+      if (!best || word.length > best.length || (word.length === best.length && exact && !best.exact))
+        best = { unit, length: word.length, exact };
+    }
+  return best;
+}
+
+const FOOT = 'ft';
+/** Two units that are said together, and how many of the second make one of the first. */
+const PAIRS: Partial<Record<Dimension, readonly (readonly [first: string, second: string, most: number])[]>> =
+  {
+    length: [
+      [FOOT, 'in', 12],
+      ['m', 'cm', 100],
+      ['m', 'mm', 1000],
+    ],
+    time: [
+      ['h', 'min', 60],
+      ['min', 's', 60],
+    ],
+  };
 
 /**
- * Reads a quantity as people type it ("58 psi", "4 bar", "11 ft 6 in", "1/2 in", "30A", "1,200") into SI.
- * A bare number takes the unit that the current unit system shows. Several terms add up (feet and inches).
+ * Reads a quantity as people type it into SI. Known forms only: one number with or without its unit ("58 psi", "30A",
+ * "1/2 in", "1,200"), feet and inches ("11 ft 6 in", "11 ft 6", "11-6"), hours, minutes and seconds. Anything else is refused
+ * with what was understood and what was probably meant; nothing is added up in silence.
  * @param dimension what kind of quantity is expected
- * @param text what was typed
+ * @param text what was typed; a bare number takes the unit that the current unit system shows
  * @param system unit system that gives a bare number its unit
  * @param range allowed range, SI, refused outside with the limit named in the shown unit
  * @returns SI value, or an InputError with code, limit and remedy
  * @source exact conversion factors of 1959 (international yard and pound); own grammar
- * @example parseQuantity('length', '11 ft 6 in', 'us').value // => 3.5052
+ * @example parseQuantity('length', '11 ft 6', 'us').value // => 3.5052
  */
 export function parseQuantity(
   dimension: Dimension,
@@ -47,32 +101,15 @@ export function parseQuantity(
   system: UnitSystem,
   range?: Range,
 ): Result<number> {
-  const spec = dimensionSpec(dimension);
-  const shown = shownUnit(dimension, system);
-  const example = `type a ${spec.name} such as "${exampleFor(dimension, system)}"`;
-  let rest = text.trim();
-  if (rest === '') return bad('EMPTY', text, 'Nothing was typed', example);
-  let total = 0;
-  let terms = 0;
-  while (rest !== '') {
-    const match = TERM.exec(rest);
-    if (!match) return bad('NOT_A_NUMBER', text, `"${text}" is not a ${spec.name}`, example);
-    const unitText = (match[2] ?? '').trim();
-    const unit = unitText === '' ? shown : findUnit(dimension, unitText);
-    if (!unit) {
-      const known = spec.units.map((u) => u.symbol).join(', ');
-      return bad('UNKNOWN_UNIT', text, `"${unitText}" is not a unit of ${spec.name}`, `use ${known}`);
-    }
-    if (terms > 0 && unit.offset)
-      return bad('NOT_A_NUMBER', text, `"${text}" is not a ${spec.name}`, example);
-    total += toSi(readNumber(match[1]!), unit);
-    terms += 1;
-    rest = rest.slice(match[0].length).trim();
-  }
-  if (!Number.isFinite(total)) return bad('NOT_A_NUMBER', text, `"${text}" is not a finite number`, example);
+  const read = readTerms(dimension, text, system);
+  if (!read.ok) return read;
+  const total = read.value;
+  if (!Number.isFinite(total))
+    return bad('NOT_A_NUMBER', text, `"${text}" is not a finite number`, hint(dimension, system));
   if (range && total < range.min && total >= range.min - asShown(range.min)) return ok(range.min);
   if (range && total > range.max && total <= range.max + asShown(range.max)) return ok(range.max);
   if (range && (total < range.min || total > range.max)) {
+    const shown = shownUnit(dimension, system);
     const limit = `${trim(range.min, shown)} to ${trim(range.max, shown)} ${shown.symbol}`.trim();
     return fail({
       code: 'OUT_OF_RANGE',
@@ -80,11 +117,115 @@ export function parseQuantity(
       value: text,
       message: `"${text}" is outside ${limit}`,
       limit,
-      remedy: `enter a ${spec.name} from ${limit}`,
+      remedy: `enter a ${dimensionSpec(dimension).name} from ${limit}`,
     });
   }
   return ok(total);
 }
+
+function readTerms(dimension: Dimension, text: string, system: UnitSystem): Result<number> {
+  const { name, units } = dimensionSpec(dimension);
+  const typed = normal(text);
+  if (typed === '') return bad('EMPTY', text, 'Nothing was typed', hint(dimension, system));
+  if (DECIMAL_COMMA.test(typed) && !NUMBER.exec(typed.replace(/^[-+]/, ''))?.[0].includes(','))
+    return bad(
+      'COMMA',
+      text,
+      `"${text}" has a comma where a point belongs`,
+      `type "${typed.replace(',', '.')}"`,
+    );
+  const sign = typed.startsWith('-') ? -1 : 1;
+  let rest = typed.replace(/^[-+]\s*/, '');
+  const terms: Term[] = [];
+  let dashed = false;
+  while (rest !== '') {
+    if (terms.length === 1 && terms[0]!.unit === undefined && /^-\d/.test(rest)) {
+      dashed = true;
+      rest = rest.slice(1);
+    }
+    const number = NUMBER.exec(rest)?.[0];
+    if (number === undefined) {
+      const odd = terms.length === 0 ? text : rest;
+      return bad('NOT_A_NUMBER', text, `"${odd}" is not a ${name}`, hint(dimension, system));
+    }
+    const after = rest.slice(number.length);
+    const tail = after.trimStart();
+    const found = unitAt(units, tail);
+    const word = /^[^\d\s+-][^\s]*/.exec(tail)?.[0];
+    if (!found && word) {
+      const known = units.map((u) => u.symbol).join(', ');
+      return bad('UNKNOWN_UNIT', text, `"${word}" is not a unit of ${name}`, `use ${known}`);
+    }
+    terms.push({ text: number, value: readNumber(number), unit: found?.unit });
+    rest = (found ? tail.slice(found.length) : after).trimStart();
+  }
+  if (terms.length === 0)
+    return bad('NOT_A_NUMBER', text, `"${text}" is not a ${name}`, hint(dimension, system));
+  const total =
+    terms.length === 1
+      ? single(dimension, text, terms[0]!, system)
+      : together(dimension, text, terms, dashed, system);
+  if (!total.ok) return total;
+  if (sign < 0 && terms.length === 1) {
+    const { value, unit } = terms[0]!;
+    return ok(toSi(-value, unit ?? shownUnit(dimension, system)));
+  }
+  return ok(sign * total.value);
+}
+
+function single(
+  dimension: Dimension,
+  text: string,
+  { value, unit }: Term,
+  system: UnitSystem,
+): Result<number> {
+  if (dimension === 'fraction' && unit === undefined && value > 0 && value < 1)
+    return bad(
+      'SHARE',
+      text,
+      `"${text}" would be ${value} percent`,
+      `type "${Number((value * 100).toPrecision(6))}%", or "${value}%" where it is that little`,
+    );
+  return ok(toSi(value, unit ?? shownUnit(dimension, system)));
+}
+
+/** Two numbers: only units that are said together. */
+function together(
+  dimension: Dimension,
+  text: string,
+  terms: readonly Term[],
+  dashed: boolean,
+  system: UnitSystem,
+): Result<number> {
+  const [a, b, ...more] = terms as [Term, Term, ...Term[]];
+  const pairs = PAIRS[dimension] ?? [];
+  const pair = pairs.find(([first, second]) =>
+    a.unit
+      ? a.unit.symbol === first && (!b.unit || b.unit.symbol === second)
+      : dashed && first === FOOT && (!b.unit || b.unit.symbol === second),
+  );
+  const unitOf = (symbol: string): Unit => dimensionSpec(dimension).units.find((u) => u.symbol === symbol)!;
+  const whole = Number.isInteger(a.value);
+  if (pair && whole && more.length === 0 && b.value < pair[2] && (a.unit || dashed))
+    return ok(toSi(a.value, unitOf(pair[0])) + toSi(b.value, unitOf(pair[1])));
+  const said = terms.map((t) => `${t.text}${t.unit ? ` ${t.unit.symbol}` : ''}`).join(' and ');
+  return bad('TWO_NUMBERS', text, `"${text}" reads as ${said}`, `type ${meant(dimension, a, b, system)}`);
+}
+
+/** What was probably meant by two numbers that do not go together. */
+function meant(dimension: Dimension, a: Term, b: Term, system: UnitSystem): string {
+  const shown = shownUnit(dimension, system).symbol;
+  const [first, second] = PAIRS[dimension]?.[0] ?? [];
+  if (first && second && Number.isInteger(a.value)) return `"${a.text} ${first} ${b.text} ${second}"`;
+  const plain = /^\d+$/.test(a.text) && /^\d+$/.test(b.text);
+  const unit = (b.unit ?? a.unit)?.symbol ?? shown;
+  return plain
+    ? `"${`${a.text}.${b.text} ${unit}`.trim()}" or "${`${a.text}${b.text} ${unit}`.trim()}"`
+    : `one number, such as "${exampleFor(dimension, system)}"`;
+}
+
+const hint = (dimension: Dimension, system: UnitSystem): string =>
+  `type a ${dimensionSpec(dimension).name} such as "${exampleFor(dimension, system)}"`;
 
 /** A limit typed as it is shown, to four figures, is that limit; rounding in the unit's factor is no reason to refuse it. */
 const asShown = (limit: number): number => 5e-4 * Math.abs(limit);

@@ -76,7 +76,7 @@ describe('units', () => {
     ['pressure', '', 'EMPTY'],
     ['pressure', 'lots', 'NOT_A_NUMBER'],
     ['pressure', '58 furlongs', 'UNKNOWN_UNIT'],
-    ['length', '4 ft x', 'UNKNOWN_UNIT'],
+    ['length', '4 ft x', 'NOT_A_NUMBER'],
     ['length', 'x 4 ft', 'NOT_A_NUMBER'],
     ['power', '1e999', 'NOT_A_NUMBER'],
   ] as const)('refuses %s "%s" with a remedy', (dimension, typed, code) => {
