@@ -119,13 +119,39 @@ test('from a new job to the printed page, and all of it is there after a reload'
       .check();
     await page.getByRole('button', { name: 'Start the hold' }).click();
     const take = page.getByRole('button', { name: 'Take the reading now' });
-    await take.click();
+    const gauge = page.getByLabel('Gauge reads', { exact: true });
+    const line = page.getByLabel('Line temperature');
+    // Nothing is in the fields that nobody read, and nothing is taken that is not understood or off the gauge.
+    await expect(gauge).toHaveValue('');
+    await expect(line).toHaveValue('');
+    await expect(take).toBeDisabled();
+    await line.fill('68 F');
+    for (const [typed, said] of [
+      ['abc', /is not a pressure/],
+      ['9,8', /comma where a point belongs/],
+      ['-3 psi', /outside 0 to 30 psi/],
+      ['31 psi', /outside 0 to 30 psi/],
+    ] as const) {
+      await gauge.fill(typed);
+      await gauge.blur();
+      await expect(page.getByRole('alert').filter({ hasText: said })).toBeVisible();
+      await expect(take).toBeDisabled();
+      await gauge.press('Enter');
+    }
+    await expect(page.getByRole('row', { name: /psi.*°F/ })).toHaveCount(0);
+    const read = async (psi: string) => {
+      await gauge.fill(psi);
+      await line.fill('68 F');
+      await take.click();
+    };
+    await read('10');
     await expect(page.getByRole('row', { name: /10\.00 psi/ })).toHaveCount(1);
+    await expect(gauge).toHaveValue('');
     await page.clock.setFixedTime(new Date(start.getTime() + 5 * 60_000));
-    await take.click();
+    await read('10 psi');
     await expect(page.getByTestId('hold-verdict')).toContainText('Cannot tell yet: wait until');
     await page.clock.setFixedTime(new Date(start.getTime() + 4 * 3600_000));
-    await take.click();
+    await read('10');
     await expect(page.getByTestId('hold-verdict')).toContainText('Holds');
     await page.getByRole('button', { name: 'Sign off as Tess Varga' }).last().click();
     await expect(page.getByTestId('hold-verdict')).toHaveCount(0);

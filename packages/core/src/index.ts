@@ -286,6 +286,7 @@ export { findRepairs, type Repair } from './plan/harness/repair.ts';
 
 export {
   GAS_LIMITS,
+  GAUGE_MOST_PA,
   gasDecay,
   provableAfter,
   storedEnergy,

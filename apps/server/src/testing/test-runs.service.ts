@@ -6,7 +6,7 @@ import {
   Injectable,
   NotFoundException,
 } from '@nestjs/common';
-import { GAS_LIMITS, jointList, type JobDocument } from '@venula/core';
+import { GAS_LIMITS, GAUGE_MOST_PA, jointList, type JobDocument } from '@venula/core';
 import { DataSource, In } from 'typeorm';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { audit } from '../audit/audit.ts';
@@ -17,7 +17,7 @@ import { JudgePool } from '../judging/judge-pool.ts';
 import { dryOutcome, holdOutcome, walkOutcome } from './outcome.ts';
 import { TestReading, type ReadingKind } from './test-reading.entity.ts';
 import { TestRun, type RunKind } from './test-run.entity.ts';
-import { GAUGE_MOST_PA, type NewReading, type NewRun } from './testing-schemas.ts';
+import { type NewReading, type NewRun } from './testing-schemas.ts';
 
 const missingRun = () =>
   new NotFoundException({ code: 'NO_SUCH_RUN', message: 'There is no such test run.' });

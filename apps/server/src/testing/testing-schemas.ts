@@ -1,4 +1,4 @@
-import { GAS_LIMITS } from '@venula/core';
+import { GAS_LIMITS, GAUGE_MOST_PA } from '@venula/core';
 import Joi from 'joi';
 import { READING_KINDS, type ReadingKind } from './test-reading.entity.ts';
 import { RUN_KINDS, type RunKind } from './test-run.entity.ts';
@@ -8,9 +8,6 @@ export interface NewRun {
   kind: RunKind;
   setup: Record<string, unknown> & { pressurePa?: number };
 }
-
-/** The largest gauge of use on a gas hold, Pa: 60 psi. */
-export const GAUGE_MOST_PA = 413_685;
 
 /** SI. The cautions must have been acknowledged: once per run. */
 const gasSetup = Joi.object({

@@ -12,6 +12,9 @@ export const keys = {
   revisions: (id: string) => ['job', id, 'revisions'],
 } as const;
 
+/** How often the list is read again while plans in it are being judged. */
+const JUDGING_MS = 1_500;
+
 export const useMe = () =>
   useQuery({
     queryKey: keys.me,
@@ -42,6 +45,7 @@ export const useJobs = (search: string, page: number, archived: boolean) =>
         `/jobs?${new URLSearchParams({ search, page: String(page), archived: String(archived) })}`,
       ),
     placeholderData: (before) => before,
+    refetchInterval: (query) => (query.state.data?.items.some((job) => job.judging) ? JUDGING_MS : false),
   });
 
 export const useCreateJob = () => {

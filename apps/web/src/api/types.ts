@@ -19,12 +19,16 @@ export interface JobHead {
   readonly archived: boolean;
   readonly updatedAt: string;
   readonly updatedBy: string;
-  readonly summary: {
-    readonly stops: number;
-    readonly fixes: number;
-    readonly notes: number;
-    readonly margin: number | null;
-  } | null;
+  readonly summary: JobSummary | { readonly unjudged: string } | null;
+  /** The server is at it: ask again in a moment. */
+  readonly judging: boolean;
+}
+
+export interface JobSummary {
+  readonly stops: number;
+  readonly fixes: number;
+  readonly notes: number;
+  readonly margin: number | null;
 }
 
 export interface JobList {

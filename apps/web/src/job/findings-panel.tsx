@@ -30,6 +30,14 @@ export function FindingsPanel({
   );
   const open = findings.filter((f) => !standingFor(f, acceptances));
   const accepted = findings.filter((f) => standingFor(f, acceptances));
+  if (live.fault !== null)
+    return (
+      <p role="alert" className="border-t-2 border-stop py-3">
+        <strong className="text-stop">This plan cannot be judged.</strong> What you enter is kept all the
+        same. Undo the last change, or look for the part it was about.{' '}
+        <span className="text-soft">({live.fault})</span>
+      </p>
+    );
   if (!live.plan) return <p className="py-4 text-soft">Checking the plan…</p>;
   return (
     <section aria-label="Findings" aria-busy={!live.judged}>

@@ -9,6 +9,8 @@ export interface LivePlan {
   readonly plan: PlanResult | null;
   /** The plan the findings belong to is the one on the screen. */
   readonly judged: boolean;
+  /** Why this plan could not be judged. */
+  readonly fault: string | null;
 }
 
 /**
@@ -18,6 +20,7 @@ export interface LivePlan {
 export function usePlan(doc: JobDocument, shownState: RefObject<string>): LivePlan {
   const [states, setStates] = useState<readonly StateResult[]>([]);
   const [plan, setPlan] = useState<{ doc: JobDocument; result: PlanResult } | null>(null);
+  const [failed, setFailed] = useState<{ doc: JobDocument; why: string } | null>(null);
   useEffect(() => {
     let current = true;
     const started = performance.now();
@@ -26,24 +29,34 @@ export function usePlan(doc: JobDocument, shownState: RefObject<string>): LivePl
       requestAnimationFrame(() =>
         performance.measure('venula:edit-to-line', { start: started, end: performance.now() }),
       );
+    const fail = (error: unknown) => {
+      if (current) setFailed({ doc, why: error instanceof Error ? error.message : String(error) });
+    };
     const line = lineWorker();
-    void line.state(doc, shownState.current).then((one) => {
+    line.state(doc, shownState.current).then((one) => {
       if (!current || !one) return;
       setStates((all) => all.map((s) => (s.state.id === one.state.id ? one : s)));
       drawn();
-    });
-    void line.states(doc).then((all) => current && setStates(all));
+    }, fail);
+    line.states(doc).then((all) => {
+      if (current) setStates(all);
+    }, fail);
     const timer = setTimeout(() => {
-      void judgeWorker()
+      judgeWorker()
         .plan(doc)
         .then((result) => {
           if (current) setPlan({ doc, result });
-        });
+        }, fail);
     }, 60);
     return () => {
       current = false;
       clearTimeout(timer);
     };
   }, [doc, shownState]);
-  return { states, plan: plan?.result ?? null, judged: plan?.doc === doc };
+  return {
+    states,
+    plan: plan?.result ?? null,
+    judged: plan?.doc === doc,
+    fault: failed?.doc === doc ? failed.why : null,
+  };
 }

@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { guarded } from './guarded.tsx';
 
 /** A small question of a few fields: opened by a button, answered or left. */
 export function FormDialog({
@@ -42,7 +43,7 @@ export function FormDialog({
           </p>
           {children}
           <div className="mt-4 flex gap-2">
-            <button type="button" className="btn btn-main" disabled={!ready} onClick={onUse}>
+            <button type="button" className="btn btn-main" disabled={!ready} onClick={guarded(onUse)}>
               {use}
             </button>
             <Dialog.Close className="btn">Leave it as it was</Dialog.Close>

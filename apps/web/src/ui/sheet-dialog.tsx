@@ -1,3 +1,4 @@
+import { guarded } from './guarded.tsx';
 import { dimensionSpec, type Sheet, type SheetColumn } from '@venula/core';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
@@ -104,7 +105,7 @@ export function SheetDialog(p: SheetDialogProps) {
               type="button"
               className="btn btn-main"
               disabled={!p.ready || p.readOnly}
-              onClick={p.onUse}
+              onClick={guarded(p.onUse)}
             >
               {p.use}
             </button>

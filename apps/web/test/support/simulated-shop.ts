@@ -143,7 +143,7 @@ export class Shop {
     if (weather.slowMs > 0) await wait(random() * weather.slowMs);
     if (!device.online || random() < weather.answerLost) throw new OfflineError();
     if ('error' in answer) throw answer.error;
-    return answer.value as T;
+    return answer.value;
   }
 
   open(device: Device): Tab {

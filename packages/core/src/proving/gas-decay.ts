@@ -2,6 +2,8 @@ import { absolute, toAbsolute, type AbsolutePressure, type GaugePressure } from 
 
 /** Most gas pressure ever allowed in a fuel line test, Pa gauge; a lead may go past the first, nobody past the second. */
 export const GAS_LIMITS = { usual: 70e3, technician: 100e3, lead: 200e3 } as const;
+/** The largest gauge of use on a gas hold, Pa gauge: 60 psi. */
+export const GAUGE_MOST_PA = 413_685;
 const GAMMA = 1.4;
 const STANDARD = { pressure: 101_325, kelvin: 288.15 };
 /** Standard uncertainty of a temperature reading, K. */

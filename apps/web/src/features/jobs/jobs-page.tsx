@@ -166,7 +166,13 @@ function JobRow({ job, lead }: { readonly job: JobHead; readonly lead: boolean }
 
 function NextStep({ job }: { readonly job: JobHead }) {
   const s = job.summary;
-  if (!s) return <span className="block text-soft">plan cannot be solved yet</span>;
+  if (!s) return <span className="block text-base text-soft">checking the plan…</span>;
+  if ('unjudged' in s)
+    return (
+      <span className="line-clamp-2 block text-sm leading-tight font-semibold text-stop" title={s.unjudged}>
+        {s.unjudged}
+      </span>
+    );
   const worst = s.stops > 0 ? ('stop' as const) : s.fixes > 0 ? ('fix' as const) : null;
   return (
     <span className="flex items-center gap-1.5 text-base font-semibold">

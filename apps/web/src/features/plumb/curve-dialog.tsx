@@ -1,4 +1,11 @@
-import { CURVE_COLUMNS, readPumpCurve, type CurvePreview, type ElementOf } from '@venula/core';
+import {
+  CURVE_COLUMNS,
+  fittingMotor,
+  pumpFaults,
+  readPumpCurve,
+  type CurvePreview,
+  type ElementOf,
+} from '@venula/core';
 import { line, max, scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
@@ -42,22 +49,27 @@ export function CurveDialog({ id, pump }: { readonly id: string; readonly pump: 
     setOpen(o);
     if (o) show(0);
   };
-  const put = (all: readonly Curve[]) => {
+  /** The pump with other curves; its motor's figures too, where the old ones do not fit them. */
+  const withCurves = (all: readonly Curve[]): ElementOf<'pump'> => {
     const { catalogueId: _from, moreCurves: _more, known: _known, ...rest } = pump;
-    const [curve, ...more] = all;
-    edit({
-      op: 'replace',
-      path: `/plumbing/elements/${id}`,
-      value: { ...rest, curve, ...(more.length > 0 ? { moreCurves: more } : {}) },
-    });
+    const [curve = pump.curve, ...more] = all;
+    const other = { ...rest, curve, ...(more.length > 0 ? { moreCurves: more } : {}) };
+    return { ...other, ...fittingMotor(other) };
+  };
+  const put = (value: ElementOf<'pump'>) => {
+    edit({ op: 'replace', path: `/plumbing/elements/${id}`, value });
     setOpen(false);
   };
-  const save = () => {
-    if (!preview.curve || taken) return;
+  const read = (): ElementOf<'pump'> | null => {
+    if (!preview.curve) return null;
     const { pressures, flows, currents } = preview.curve;
-    const read: Curve = { volts, pressures: [...pressures], flows: [...flows], currents: [...currents] };
-    put(which < curves.length ? curves.map((c, i) => (i === which ? read : c)) : [...curves, read]);
+    const one: Curve = { volts, pressures: [...pressures], flows: [...flows], currents: [...currents] };
+    return withCurves(
+      which < curves.length ? curves.map((c, i) => (i === which ? one : c)) : [...curves, one],
+    );
   };
+  const ready = taken ? null : read();
+  const fault = ready ? pumpFaults(ready)[0] : undefined;
   return (
     <SheetDialog
       open={open}
@@ -71,10 +83,10 @@ export function CurveDialog({ id, pump }: { readonly id: string; readonly pump: 
       units={units}
       onUnits={setUnits}
       sheet={preview}
-      ready={preview.curve !== null && !taken}
+      ready={ready !== null && !fault}
       use="Use this curve"
       readOnly={readOnly}
-      onUse={save}
+      onUse={() => ready && put(ready)}
       head={
         <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Curves by volts">
           {curves.map((c, i) => (
@@ -102,7 +114,7 @@ export function CurveDialog({ id, pump }: { readonly id: string; readonly pump: 
             <button
               type="button"
               className="btn btn-small"
-              onClick={() => put(curves.filter((_, i) => i !== which))}
+              onClick={() => put(withCurves(curves.filter((_, i) => i !== which)))}
             >
               Drop this one
             </button>
@@ -118,6 +130,11 @@ export function CurveDialog({ id, pump }: { readonly id: string; readonly pump: 
         range={{ min: 6, max: 30 }}
         onCommit={setVolts}
       />
+      {fault && (
+        <p role="alert" className="text-sm font-semibold text-stop">
+          No pump works like this: {fault.message}. Allowed: {fault.limit}. {fault.remedy}.
+        </p>
+      )}
       {taken && (
         <p role="alert" className="text-sm font-semibold text-stop">
           Another curve stands at these volts: change them, or drop the other one.

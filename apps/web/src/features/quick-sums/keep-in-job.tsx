@@ -7,6 +7,7 @@ import { api, tell } from '../../api/client.ts';
 import { useJobs, useMe } from '../../api/queries.ts';
 import type { JobRecord } from '../../api/types.ts';
 import { Choice } from '../../ui/choice.tsx';
+import { GuardedForm } from '../../ui/guarded.tsx';
 
 /** Moves the figures into a job, for somebody who is signed in. */
 export function KeepInJob({ kept }: { readonly kept: Kept }) {
@@ -42,12 +43,9 @@ function KeepForm({ kept }: { readonly kept: Kept }) {
   });
   if (jobs.length === 0) return null;
   return (
-    <form
+    <GuardedForm
       className="mt-4 flex max-w-[720px] items-end gap-2 border-t-2 border-rule pt-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        keep.mutate();
-      }}
+      onAct={() => keep.mutate()}
     >
       <div className="grow">
         <Choice
@@ -79,6 +77,6 @@ function KeepForm({ kept }: { readonly kept: Kept }) {
           <span className="text-stop">{keep.error instanceof Error ? tell(keep.error) : ''}</span>
         )}
       </p>
-    </form>
+    </GuardedForm>
   );
 }

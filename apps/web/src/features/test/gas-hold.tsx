@@ -1,11 +1,13 @@
 import { newId } from '../../outbox/ids.ts';
 import {
   GAS_LIMITS,
+  GAUGE_MOST_PA,
   gauge,
   lineVolume,
   provableAfter,
   storedEnergy,
   absolute,
+  editText,
   type DecayResult,
 } from '@venula/core';
 import { useState } from 'react';
@@ -14,7 +16,9 @@ import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
+import { GuardedForm } from '../../ui/guarded.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
+import { ReadingField } from '../../ui/reading-field.tsx';
 import { CautionedStart } from './cautioned-start.tsx';
 import { DecayChart } from './decay-chart.tsx';
 import { Verdict } from './verdict.tsx';
@@ -53,6 +57,7 @@ function SetUp({ again }: { readonly again: boolean }) {
   const [pressurePa, setPressure] = useState<number>(units === 'us' ? 10 * PSI : GAS_LIMITS.usual);
   const [volumeM3, setVolume] = useState(lineVolume(doc));
   const [resolutionPa, setResolution] = useState(units === 'us' ? 0.1 * PSI : 500);
+  const [gaugeMaxPa, setGaugeMax] = useState(units === 'us' ? 30 * PSI : 200e3);
   const [limitM3s, setLimit] = useState(USUAL_LIMIT);
   if (readOnly) return null;
   const most = person.role === 'lead' ? GAS_LIMITS.lead : GAS_LIMITS.technician;
@@ -64,10 +69,9 @@ function SetUp({ again }: { readonly again: boolean }) {
   );
   const energy = storedEnergy(gauge(pressurePa), volumeM3, barometric);
   return (
-    <form
+    <GuardedForm
       className="mt-2"
-      onSubmit={(e) => {
-        e.preventDefault();
+      onAct={() =>
         start.mutate({
           runId: newId(),
           kind: 'gas-hold',
@@ -78,16 +82,17 @@ function SetUp({ again }: { readonly again: boolean }) {
             resolutionPa,
             limitM3s,
             barometricPa: doc.brief.barometricPa,
+            gaugeMaxPa,
           },
-        });
-      }}
+        })
+      }
     >
-      <div className="grid grid-cols-4 gap-3">
+      <div className="grid grid-cols-5 gap-3">
         <QuantityField
           label="Apply"
           dimension="pressure"
           value={pressurePa}
-          range={{ min: 5e3, max: most }}
+          range={{ min: 5e3, max: Math.min(most, gaugeMaxPa) }}
           onCommit={setPressure}
           hint={person.role === 'lead' ? 'lead: up to 30 psi' : 'up to 15 psi'}
         />
@@ -98,6 +103,13 @@ function SetUp({ again }: { readonly again: boolean }) {
           range={{ min: 1e-6, max: 0.05 }}
           onCommit={setVolume}
           hint="from the plan’s hoses and rail"
+        />
+        <QuantityField
+          label="Gauge reads up to"
+          dimension="pressure"
+          value={gaugeMaxPa}
+          range={{ min: pressurePa, max: GAUGE_MOST_PA }}
+          onCommit={setGaugeMax}
         />
         <QuantityField
           label="Gauge shows steps of"
@@ -124,7 +136,7 @@ function SetUp({ again }: { readonly again: boolean }) {
         pending={start.isPending}
         error={start.error}
       />
-    </form>
+    </GuardedForm>
   );
 }
 
@@ -152,6 +164,7 @@ function Hold({ run }: { readonly run: RunRow }) {
         <DecayChart points={points} barometricPa={setupOf(run).barometric} />
         <div>
           <ReadingForm
+            key={correcting?.id ?? 'new'}
             run={run}
             last={points.at(-1)}
             correcting={correcting}
@@ -230,17 +243,19 @@ function ReadingForm({
 }) {
   const { id, readOnly } = useJob();
   const queue = useReadingQueue(id);
-  const from = correcting ?? last;
-  const [pressurePa, setPressure] = useState<number | null>(null);
-  const [kelvin, setKelvin] = useState<number | null>(null);
+  const format = useFormat();
+  const { units } = useSettings();
+  const [pressurePa, setPressure] = useState<number | null>(correcting?.pressurePa ?? null);
+  const [kelvin, setKelvin] = useState<number | null>(correcting?.kelvin ?? null);
+  // A new form for each reading: nothing of the one before is left in it.
+  const [taken, setTaken] = useState(0);
   if (readOnly) return null;
-  const p = pressurePa ?? from?.pressurePa ?? Number(run.setup['pressurePa']);
-  const k = kelvin ?? from?.kelvin ?? 293.15;
+  const most = Number(run.setup['gaugeMaxPa'] ?? GAUGE_MOST_PA);
   return (
-    <form
+    <GuardedForm
       className="rounded-sm bg-well p-3"
-      onSubmit={(e) => {
-        e.preventDefault();
+      onAct={() => {
+        if (pressurePa === null || kelvin === null) return;
         // A correction stands in for the old reading, so it keeps the old reading's time.
         const takenAt = correcting
           ? run.readings.find((r) => r.id === correcting.id)!.takenAt
@@ -249,36 +264,46 @@ function ReadingForm({
           runId: run.id,
           readingId: newId(),
           kind: 'pressure',
-          payload: { pressurePa: p, kelvin: k },
+          payload: { pressurePa, kelvin },
           corrects: correcting?.id ?? null,
           takenAt,
         });
         setPressure(null);
         setKelvin(null);
+        setTaken(taken + 1);
         onDone();
       }}
     >
-      <div className="grid grid-cols-2 gap-2">
-        <QuantityField
-          key={`p${correcting?.id ?? ''}`}
+      <div className="grid grid-cols-2 gap-2" key={taken}>
+        <ReadingField
           label="Gauge reads"
           dimension="pressure"
-          value={p}
-          range={{ min: -100e3, max: 2e6 }}
-          onCommit={setPressure}
+          range={{ min: 0, max: most }}
+          start={correcting ? editText('pressure', correcting.pressurePa, units, 5) : ''}
+          {...(last ? { before: format('pressure', last.pressurePa, 2) } : {})}
+          onRead={setPressure}
         />
-        <QuantityField
-          key={`t${correcting?.id ?? ''}`}
+        <ReadingField
           label="Line temperature"
           dimension="temperature"
-          value={k}
           range={{ min: 233, max: 353 }}
-          onCommit={setKelvin}
+          start={correcting ? editText('temperature', correcting.kelvin, units, 5) : ''}
+          {...(last ? { before: format('temperature', last.kelvin) } : {})}
+          onRead={setKelvin}
         />
       </div>
-      <button type="submit" className="btn btn-main mt-2 w-full">
+      <button
+        type="submit"
+        className="btn btn-main mt-2 w-full"
+        disabled={pressurePa === null || kelvin === null}
+      >
         {correcting ? 'Replace that reading' : 'Take the reading now'}
       </button>
-    </form>
+      <p className="label mt-1 text-xs text-soft">
+        {pressurePa === null || kelvin === null
+          ? 'Type what gauge and thermometer show.'
+          : 'The time is taken as you press.'}
+      </p>
+    </GuardedForm>
   );
 }
