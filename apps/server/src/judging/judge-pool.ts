@@ -10,12 +10,17 @@ const WORKER = fileURLToPath(new URL('../../dist/judging/judge-worker.js', impor
 const WAITED_FOR_MS = 3_500;
 /** Nobody waits: a very large plan may take longer, but not for ever. */
 const IN_BACKGROUND_MS = 15_000;
-const BACKGROUND_THREADS = Math.max(1, availableParallelism() - 1);
+/** So many tasks nobody waits for are solved at once; more than that is not asked of the pool. */
+export const BACKGROUND_THREADS = Math.max(1, availableParallelism() - 1);
+/** Where cores are few the requests come first. */
+const BACKGROUND_NICE = 10;
 const IDLE_MS = 10_000;
 const MEMORY_MB = 512;
 
 /** The task took more time than it is given. */
 export class TooLong extends Error {}
+/** The server is closing: nothing is said of the plan. */
+export class Closing extends Error {}
 
 /**
  * Threads that solve plans. What a person waits for has a thread of its own, so that a queue of jobs being judged for the
@@ -23,10 +28,9 @@ export class TooLong extends Error {}
  */
 @Injectable()
 export class JudgePool implements OnModuleDestroy {
-  private readonly waitedFor = pool(1);
-  private readonly background = pool(BACKGROUND_THREADS);
-  private idle = BACKGROUND_THREADS;
-  private readonly queue: (() => void)[] = [];
+  private readonly waitedFor = pool(1, 0);
+  private readonly background = pool(BACKGROUND_THREADS, BACKGROUND_NICE);
+  private closing = false;
 
   /**
    * @throws UnprocessableEntityException when the plan takes longer than a request may
@@ -44,31 +48,26 @@ export class JudgePool implements OnModuleDestroy {
     }
   }
 
-  /** @throws TooLong; whatever the core throws */
-  async whenFree<A extends JudgeTask['ask']>(task: Extract<JudgeTask, { ask: A }>): Promise<JudgeAnswers[A]> {
-    // Its time starts when a thread takes it, not while others are before it.
-    if (this.idle > 0) this.idle--;
-    else await new Promise<void>((start) => this.queue.push(start));
-    try {
-      return await run<A>(this.background, task, IN_BACKGROUND_MS);
-    } finally {
-      const next = this.queue.shift();
-      if (next) next();
-      else this.idle++;
-    }
+  /** @throws TooLong; Closing; whatever the core throws */
+  inBackground<A extends JudgeTask['ask']>(task: Extract<JudgeTask, { ask: A }>): Promise<JudgeAnswers[A]> {
+    return run<A>(this.background, task, IN_BACKGROUND_MS).catch((error: unknown) => {
+      throw this.closing ? new Closing('the server is closing') : error;
+    });
   }
 
   async onModuleDestroy(): Promise<void> {
+    this.closing = true;
     await Promise.all([this.waitedFor.destroy(), this.background.destroy()]);
   }
 }
 
-const pool = (maxThreads: number): Piscina =>
+const pool = (maxThreads: number, niceIncrement: number): Piscina =>
   new Piscina({
     filename: WORKER,
     minThreads: 0,
     maxThreads,
     idleTimeout: IDLE_MS,
+    niceIncrement,
     resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
   });
 

@@ -1,8 +1,8 @@
-import { Injectable, Logger } from '@nestjs/common';
+import { Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import type { JobSummary } from '../jobs/job.entity.ts';
 import { CORE_VERSION } from './core-version.ts';
-import { JudgePool, TooLong } from './judge-pool.ts';
+import { BACKGROUND_THREADS, Closing, JudgePool, TooLong } from './judge-pool.ts';
 
 interface Judgeable {
   readonly id: string;
@@ -14,10 +14,12 @@ interface Judgeable {
 
 /** What one job comes to, kept by its version and the core's: nobody waits for it, it is there when it is there. */
 @Injectable()
-export class JudgementsService {
+export class JudgementsService implements OnModuleDestroy {
   private readonly log = new Logger('judging');
-  /** Jobs being judged or waiting for it. */
+  /** Jobs asked for, in order, until they are judged. */
   private readonly asked = new Set<string>();
+  private readonly queue: string[] = [];
+  private running = 0;
 
   constructor(
     private readonly db: DataSource,
@@ -28,13 +30,31 @@ export class JudgementsService {
   of(job: Judgeable): JobSummary | null {
     if (job.summary && job.summaryVersion === job.version && job.summaryCore === CORE_VERSION)
       return job.summary;
-    void this.judge(job.id);
+    if (!this.asked.has(job.id)) {
+      this.asked.add(job.id);
+      this.queue.push(job.id);
+      void this.work();
+    }
     return null;
   }
 
+  onModuleDestroy(): void {
+    this.queue.length = 0;
+    this.running = Infinity;
+  }
+
+  /** A plan is read from the database only when a thread is free for it: a long queue is a list of ids. */
+  private async work(): Promise<void> {
+    if (this.running >= BACKGROUND_THREADS) return;
+    this.running++;
+    for (let id = this.queue.shift(); id !== undefined; id = this.queue.shift()) {
+      await this.judge(id);
+      this.asked.delete(id);
+    }
+    this.running--;
+  }
+
   private async judge(id: string): Promise<void> {
-    if (this.asked.has(id)) return;
-    this.asked.add(id);
     try {
       // The row itself, not the entity: a document that cannot be raised must not stop here.
       const rows: { version: number; document: unknown }[] = await this.db.query(
@@ -49,18 +69,18 @@ export class JudgementsService {
         [JSON.stringify(summary), row.version, CORE_VERSION, id],
       );
     } catch (error) {
-      // The database is away: the next list asks again.
-      this.log.warn(`job ${id} not judged: ${error instanceof Error ? error.message : String(error)}`);
-    } finally {
-      this.asked.delete(id);
+      // The database is away, or the server is closing: the next list asks again.
+      if (!(error instanceof Closing))
+        this.log.warn(`job ${id} not judged: ${error instanceof Error ? error.message : String(error)}`);
     }
   }
 
   /** One job that cannot be judged says so on its own line and harms no other. */
   private async summary(document: unknown): Promise<JobSummary> {
     try {
-      return await this.pool.whenFree({ ask: 'summary', document });
+      return await this.pool.inBackground({ ask: 'summary', document });
     } catch (error) {
+      if (error instanceof Closing) throw error;
       const reason = error instanceof TooLong ? error.message : 'solving it failed';
       return { unjudged: `This plan cannot be judged: ${reason}` };
     }
