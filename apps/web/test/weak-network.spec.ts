@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { PatchOperation } from '@venula/core';
+import type { NewReading } from '../src/api/queries.ts';
 import { CALM, Device, JOB, Shop, type Tab } from './support/simulated-shop.ts';
 
 /** VENULA_RUNS=2000 is the whole campaign; the suite takes a sample. */
@@ -124,6 +125,8 @@ async function play(seed: number): Promise<void> {
     const refused = kept.some((op) => op.path === path && op.value === value);
     if (!arrived && !refused) throw new Error(`“${value}” at ${path} is lost`);
   }
+  // Only what the server refuses for its content is refused: never for the state of the network.
+  for (const op of kept) expect(String(op.value)).toMatch(/^forbidden/);
   // Nothing doubled: one row an id.
   const changeIds = shop.server.changes.map((c) => c.id);
   expect(new Set(changeIds).size).toBe(changeIds.length);
@@ -136,6 +139,8 @@ async function play(seed: number): Promise<void> {
       .all()
       .filter((i) => i.kind === 'reading'),
   );
+  for (const { payload, refused } of waiting)
+    expect([(payload as NewReading).payload['result'], refused !== undefined]).toEqual(['forbidden', true]);
   for (const { id } of taken)
     expect(readingIds.includes(id) || waiting.some((w) => w.id === id && w.refused !== undefined)).toBe(true);
   for (const run of RUN_IDS)

@@ -1,0 +1,246 @@
+import { describe, expect, test } from '@jest/globals';
+import { ApiError, OfflineError } from '../src/api/client.ts';
+import { outcomeOf, type Outcome } from '../src/outbox/answers.ts';
+import { Lane } from '../src/outbox/lane.ts';
+import { LEGACY } from '../src/outbox/legacy.ts';
+import { deviceStore } from '../src/outbox/store.ts';
+import { Device, JOB, Shop, SteppedClock } from './support/simulated-shop.ts';
+import { refusal } from './support/shop-server.ts';
+
+const later = (afterMs: number | null = null): Extract<Outcome, { kind: 'later' }> => ({
+  kind: 'later',
+  why: 'busy',
+  afterMs,
+});
+
+/** A lane with one thing to send, the answers it will get, and when it asked. */
+function lane(answers: readonly (Extract<Outcome, { kind: 'later' }> | 'done')[]) {
+  const clock = new SteppedClock();
+  const asked: number[] = [];
+  const start = clock.now();
+  const made = new Lane(
+    {
+      next: () => {
+        const answer = answers[asked.length];
+        if (!answer) return null;
+        asked.push(clock.now() - start);
+        return Promise.resolve(answer);
+      },
+    },
+    clock,
+  );
+  made.open();
+  return { clock, asked, lane: made };
+}
+
+describe('what an answer means', () => {
+  test.each([
+    ['no answer at all', new OfflineError(), 'offline'],
+    ['half an answer', new Error('half'), 'busy'],
+    ['401', refusal(401, 'NOT_SIGNED_IN'), 'signed-out'],
+    ['408', refusal(408, 'X'), 'busy'],
+    ['429', refusal(429, 'X'), 'busy'],
+    ['500', refusal(500, 'X'), 'busy'],
+    ['502', refusal(502, 'X'), 'busy'],
+    ['503', refusal(503, 'BUSY'), 'busy'],
+  ])('%s: the same again, later', (_name, error, why) => {
+    expect(outcomeOf(error)).toMatchObject({ kind: 'later', why });
+  });
+
+  test('the time the server names is kept', () => {
+    expect(outcomeOf(refusal(429, 'X', [], 90_000))).toMatchObject({ afterMs: 90_000 });
+  });
+
+  test.each([400, 403, 404, 409, 413, 422])('%d: refused for what it holds, with its field', (status) => {
+    const error = new ApiError({
+      status,
+      code: 'VALIDATION',
+      message: 'Some of it is not valid.',
+      remedy: 'Correct it.',
+      details: [{ path: '/brief/fuelK', message: 'out of range' }],
+    });
+    expect(outcomeOf(error)).toMatchObject({ kind: 'refused', refusal: { field: '/brief/fuelK' } });
+  });
+});
+
+describe('a lane', () => {
+  test('waits longer each time, up to half a minute, and never gives up', async () => {
+    const { clock, asked } = lane(Array.from({ length: 9 }, () => later()));
+    await clock.step(200_000);
+    const gaps = asked.slice(1).map((t, i) => t - asked[i]!);
+    expect(gaps).toEqual([1000, 2000, 4000, 8000, 16_000, 30_000, 30_000, 30_000]);
+  });
+
+  test('comes back at once when the connection is back or the page is looked at, in any order of events', async () => {
+    const { clock, asked, lane: l } = lane([later(), later(), later(), 'done', 'done']);
+    await clock.step(3500);
+    expect(asked).toHaveLength(3);
+    l.wake();
+    l.wake();
+    await clock.step(1);
+    expect(asked).toHaveLength(5);
+    // All is sent; something new goes out at once again.
+    l.wake();
+    l.poke();
+    await clock.step(1);
+    expect(asked).toHaveLength(5);
+  });
+
+  test('a wait the server asked for is not cut short by anybody', async () => {
+    const { clock, asked, lane: l } = lane([later(60_000), 'done']);
+    await clock.step(10);
+    for (let i = 0; i < 5; i++) {
+      l.wake();
+      l.poke();
+      await clock.step(5000);
+    }
+    expect(asked).toHaveLength(1);
+    await clock.step(36_000);
+    expect(asked).toHaveLength(2);
+  });
+
+  test('new work during a wait neither cuts it short nor puts it off', async () => {
+    const { clock, asked, lane: l } = lane([later(), 'done']);
+    await clock.step(10);
+    for (let i = 0; i < 9; i++) {
+      l.poke(300);
+      await clock.step(100);
+    }
+    expect(asked).toHaveLength(1);
+    await clock.step(200);
+    expect(asked).toHaveLength(2);
+  });
+});
+
+describe('the outbox of a device', () => {
+  const reading = (id: string) => ({
+    runId: 'run-1',
+    readingId: id,
+    kind: 'joint' as const,
+    payload: { jointId: id, result: 'dry' },
+    corrects: null,
+    takenAt: '2026-11-27T10:00:00.000Z',
+  });
+
+  test('three readings of two tabs without a connection: all three arrive, once', async () => {
+    const shop = new Shop(1);
+    const device = new Device();
+    device.online = false;
+    const [a, b] = [shop.open(device), shop.open(device)];
+    a.queue.add(JOB, reading('one'));
+    b.queue.add(JOB, reading('two'));
+    a.queue.add(JOB, reading('three'));
+    await shop.clock.step(5000);
+    for (const tab of [a, b])
+      expect(tab.queue.getItems().map((r) => r.readingId)).toEqual(['one', 'two', 'three']);
+    device.online = true;
+    a.wake();
+    b.wake();
+    await shop.clock.step(1000);
+    expect(shop.server.readings.map((r) => r.readingId)).toEqual(['one', 'two', 'three']);
+    expect(b.queue.getItems()).toEqual([]);
+  });
+
+  test('a reading the server refuses stays with its reason and stands in nobody’s way', async () => {
+    const shop = new Shop(1);
+    const tab = shop.open(new Device());
+    tab.queue.add(JOB, { ...reading('bad'), payload: { result: 'forbidden' } });
+    tab.queue.add(JOB, reading('good'));
+    await shop.clock.step(1000);
+    expect(shop.server.readings.map((r) => r.readingId)).toEqual(['good']);
+    expect(tab.queue.getItems()).toMatchObject([
+      { readingId: 'bad', refused: { message: expect.any(String) } },
+    ]);
+    tab.queue.drop('bad');
+    expect(tab.queue.getItems()).toEqual([]);
+  });
+
+  test('a tab that is killed loses nothing: the next one sends what it typed', async () => {
+    const shop = new Shop(1);
+    const device = new Device();
+    device.online = false;
+    const first = shop.open(device);
+    first.session.edit([{ op: 'replace', path: '/customer', value: 'Typed' }]);
+    first.kill();
+    device.online = true;
+    await shop.clock.step(10_000);
+    const next = shop.open(device);
+    expect(next.session.getState()).toMatchObject({ save: 'waiting', doc: { customer: 'Typed' } });
+    await shop.clock.step(1000);
+    expect(shop.server.document.customer).toBe('Typed');
+    expect(next.session.getState().save).toBe('saved');
+  });
+
+  test('a tab that slept while another sent its work for it does not send it again', async () => {
+    const shop = new Shop(1);
+    const device = new Device();
+    device.online = false;
+    const sleeper = shop.open(device);
+    sleeper.session.edit([{ op: 'replace', path: '/customer', value: 'Typed' }]);
+    // Its timers stand still; the other one hears nothing of it.
+    sleeper.close();
+    await shop.clock.step(20_000);
+    const other = shop.open(device);
+    device.online = true;
+    await shop.clock.step(40_000);
+    other.session.edit([{ op: 'replace', path: '/customer', value: 'Newer' }]);
+    await shop.clock.step(2000);
+    sleeper.session.start();
+    await shop.clock.step(40_000);
+    expect(shop.server.document.customer).toBe('Newer');
+    expect(shop.server.changes.map((c) => c.patch[0]!.value)).toEqual(['Typed', 'Newer']);
+    expect(sleeper.session.getState().save).toBe('saved');
+  });
+
+  test('a server set back to a backup: what this page holds goes on top of what it has', async () => {
+    const shop = new Shop(1);
+    const tab = shop.open(new Device());
+    tab.session.edit([{ op: 'replace', path: '/customer', value: 'one' }]);
+    await shop.clock.step(1000);
+    expect(tab.session.getState()).toMatchObject({ version: 2, save: 'saved' });
+    const { server } = shop;
+    const change = server.change.bind(server);
+    server.change = (body) => {
+      if (body.baseVersion > server.version) throw refusal(409, 'FUTURE_VERSION');
+      return change(body);
+    };
+    server.version = 1;
+    server.changes.length = 0;
+    tab.session.edit([{ op: 'replace', path: '/title', value: 'two' }]);
+    await shop.clock.step(5000);
+    expect(server.document.title).toBe('two');
+    expect(tab.session.getState().save).toBe('saved');
+  });
+
+  test('what the version before had kept is taken over', () => {
+    const { storage } = new Device();
+    storage.setItem('venula:readings', JSON.stringify([{ ...reading('r'), jobId: 'j' }]));
+    storage.setItem(
+      'venula:unsent:j',
+      JSON.stringify({
+        changeId: 'c',
+        baseVersion: 3,
+        patch: [{ op: 'replace', path: '/title', value: 'x' }],
+      }),
+    );
+    storage.setItem('venula:unsent:broken', '{');
+    const items = deviceStore(storage, LEGACY).all();
+    expect(items.map((i) => [i.id, i.kind, i.jobId]).sort()).toEqual([
+      ['c', 'edit', 'j'],
+      ['r', 'reading', 'j'],
+    ]);
+    expect(storage.getItem('venula:readings')).toBeNull();
+  });
+
+  test('a full storage keeps things in memory, and takes them out again', () => {
+    const full = new Device().storage;
+    full.setItem = () => {
+      throw new Error('quota');
+    };
+    const store = deviceStore(full);
+    store.put({ id: 'a', kind: 'edit', jobId: 'j', seq: 1, payload: {} });
+    expect(store.all().map((i) => i.id)).toEqual(['a']);
+    store.remove('a');
+    expect(store.all()).toEqual([]);
+  });
+});
