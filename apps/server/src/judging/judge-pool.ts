@@ -81,7 +81,7 @@ async function run<A extends JudgeTask['ask']>(
   try {
     return (await threads.run(task, { signal: overrun.signal })) as JudgeAnswers[A];
   } catch (error) {
-    if (overrun.signal.aborted) throw new TooLong(`not solved in ${budgetMs / 1000} s`);
+    if (overrun.signal.aborted) throw new TooLong(`Too large to be solved in ${budgetMs / 1000} s`);
     throw error;
   } finally {
     clearTimeout(timer);

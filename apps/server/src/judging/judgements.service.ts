@@ -81,8 +81,7 @@ export class JudgementsService implements OnModuleDestroy {
       return await this.pool.inBackground({ ask: 'summary', document });
     } catch (error) {
       if (error instanceof Closing) throw error;
-      const reason = error instanceof TooLong ? error.message : 'solving it failed';
-      return { unjudged: `This plan cannot be judged: ${reason}` };
+      return { unjudged: error instanceof TooLong ? error.message : 'Solving it failed' };
     }
   }
 }

@@ -27,10 +27,17 @@ export function outcomeOf(error: unknown): Outcome {
     return { kind: 'later', why: 'busy', afterMs: retryAfterMs ?? null };
   if (code === 'EDIT_CONFLICT') return { kind: 'conflict', detail: details[0] };
   const [first] = details as readonly { readonly path?: string; readonly message?: string }[];
-  const said = first?.message && !message.includes(first.message) ? `${message} ${first.message}.` : message;
+  const said = first?.message && !message.includes(first.message) ? [message, first.message] : [message];
   return {
     kind: 'refused',
     code,
-    refusal: { message: `${said} ${remedy}`.trim(), field: first?.path ?? '' },
+    refusal: { message: [...said, remedy].map(sentence).join(' ').trim(), field: first?.path ?? '' },
   };
+}
+
+/** A sentence of its own; the place it begins with is told in words beside it. */
+function sentence(text: string): string {
+  const bare = text.trim().replace(/^\/\S*: /, '');
+  if (bare === '') return '';
+  return `${bare.charAt(0).toUpperCase()}${bare.slice(1)}${/[.!?]$/.test(bare) ? '' : '.'}`;
 }

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { checkJob, evaluatePlan, type JobDocument } from '../../src/index.ts';
 import { SparseLu } from '../../src/numerics/sparse-lu.ts';
+import { applied } from '../support/examples.ts';
 import { everythingOf } from '../support/everything.ts';
 import {
   extremes,
@@ -110,6 +111,9 @@ describe('what no pump law can use is refused at its field, and stops nothing wh
     expect(plan.states.every((s) => s.values === null && !s.converged)).toBe(true);
     expect(plan.findings.filter((f) => f.code === 'PUMP_UNUSABLE').map((f) => f.place.id)).toEqual(['pump']);
     expect(plan.findings.filter((f) => f.code === 'NOT_CONVERGED')).toEqual([]);
+    const mended = applied(doc, plan.findings[0]!.fixes[0]!.patch);
+    expect(checkJob(mended).ok).toBe(true);
+    expect(evaluatePlan(mended).states.every((s) => s.converged)).toBe(true);
   });
 
   test('an available flow of nothing does not keep the search going (a bracket cannot grow from 0)', () => {

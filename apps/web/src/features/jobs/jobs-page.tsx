@@ -169,8 +169,8 @@ function NextStep({ job }: { readonly job: JobHead }) {
   if (!s) return <span className="block text-base text-soft">checking the plan…</span>;
   if ('unjudged' in s)
     return (
-      <span className="line-clamp-2 block text-sm leading-tight font-semibold text-stop" title={s.unjudged}>
-        {s.unjudged}
+      <span className="line-clamp-3 text-sm leading-tight font-semibold text-stop" title={s.unjudged}>
+        Cannot be judged. {s.unjudged}
       </span>
     );
   const worst = s.stops > 0 ? ('stop' as const) : s.fixes > 0 ? ('fix' as const) : null;

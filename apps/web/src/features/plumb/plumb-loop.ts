@@ -26,6 +26,7 @@ export function plumbTrack(
     dimension: 'pressure',
     decimals: 1,
     start,
+    ...(result && !values ? { unsolved: true } : {}),
     junctions: Object.entries(junctions).map(([id, j]) => ({
       id,
       symbol: j.kind,

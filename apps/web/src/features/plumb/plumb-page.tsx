@@ -62,6 +62,8 @@ export function PlumbPage() {
     const then = variant.states.find((s) => s.state.id === shown?.state.id);
     return variant.doc && then?.values ? plumbTrack(variant.doc, then, [], units) : null;
   }, [variant.doc, variant.states, shown?.state.id, units]);
+  const worst = shown?.worstNode ?? '';
+  const worstPlace = (doc.plumbing.elements[worst] ?? doc.plumbing.junctions[worst])?.name ?? worst;
   const answer = live.plan ? plumbAnswer(live.plan, units) : null;
   const part = selected !== null && doc.plumbing.elements[selected] ? selected : null;
   const junction = place !== null && doc.plumbing.junctions[place] ? place : null;
@@ -119,7 +121,8 @@ export function PlumbPage() {
       {shown && !shown.values && (
         <p role="alert" className="my-3 border-l-4 border-stop bg-well p-3">
           {shown.converged ? 'Nothing flows at' : 'No steady state at'} {shown.state.label.toLowerCase()}:{' '}
-          {shown.reason}.{shown.worstNode && ` Look at “${shown.worstNode}”.`} The other states still stand.
+          {shown.reason}.{worstPlace && ` Look at “${worstPlace}”.`}
+          {live.states.some((s) => s.values) && ' The other states still stand.'}
         </p>
       )}
       <LoopDrawing

@@ -47,7 +47,13 @@ export function LoopDrawing({
         role="group"
         aria-label={title}
       >
-        <FallingLines track={track} layout={layout} selected={selected} />
+        {track.unsolved ? (
+          <text x={40} y={layout.height + 60} fontSize={15} style={{ fill: 'var(--soft)' }}>
+            Not solved: there is no pressure to show.
+          </text>
+        ) : (
+          <FallingLines track={track} layout={layout} selected={selected} />
+        )}
         {high && <HeightLine layout={layout} top={layout.height + 18 + CHART_HEIGHT + 6} />}
         <TeeBars layout={layout} />
         <Ways layout={layout} />

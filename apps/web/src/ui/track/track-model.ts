@@ -49,6 +49,8 @@ export interface Track {
   readonly paths: readonly TrackPath[];
   /** The same track as it was before: its lines are drawn faintly behind. */
   readonly before?: Track;
+  /** Nothing was solved: the parts are drawn and no line beneath, since a line would be made up. */
+  readonly unsolved?: boolean;
   /** Drawn as a dotted line with its words. */
   readonly limit?: { readonly value: number; readonly label: string };
 }

@@ -6,7 +6,7 @@ import { pumpFindings } from './pumps.ts';
 import { regulationFindings } from './regulation.ts';
 import { regulatorFindings } from './regulators.ts';
 import { speedFindings } from './speed.ts';
-import { structureFindings } from './structure.ts';
+import { structureFindings, unusablePumps } from './structure.ts';
 import { supplyFindings } from './supply.ts';
 import { tankFindings } from './tanks.ts';
 import { trappedFindings } from './trapped.ts';
@@ -34,7 +34,9 @@ const RULES: readonly FindingRule[] = [
 /** Every rule's findings, the worst first, each trouble at each place once. */
 export function allFindings(context: FindingContext): Finding[] {
   const seen = new Map<string, Finding>();
-  for (const finding of RULES.flatMap((rule) => rule(context))) {
+  // Where a pump cannot be computed nothing can: what other rules made of it would be noise.
+  const rules = unusablePumps(context.doc).length > 0 ? [structureFindings, hoseFindings] : RULES;
+  for (const finding of rules.flatMap((rule) => rule(context))) {
     const key = findingKey(finding);
     const other = seen.get(key);
     if (!other || SEVERITY_ORDER[finding.severity] < SEVERITY_ORDER[other.severity]) seen.set(key, finding);

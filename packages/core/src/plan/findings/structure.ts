@@ -1,7 +1,8 @@
 import type { JobDocument } from '../../design/job-document.ts';
 import type { Finding } from '../../outcome/finding.ts';
-import { pumpFaults } from '../../parts/pump/pump-faults.ts';
-import type { FindingRule } from './context.ts';
+import { elementPath } from '../../design/edit.ts';
+import { fittingMotor, pumpFaults } from '../../parts/pump/pump-faults.ts';
+import { both, type FindingRule } from './context.ts';
 
 const broken = (
   code: string,
@@ -135,10 +136,13 @@ export const structureFindings: FindingRule = ({ doc, states }) => {
 };
 
 /** A pump no law can use: stored by an earlier version, or read from a file the checker has not seen. */
-const unusablePumps = (doc: JobDocument): Finding[] =>
+export const unusablePumps = (doc: JobDocument): Finding[] =>
   Object.entries(doc.plumbing.elements).flatMap(([id, e]): Finding[] => {
-    const [fault] = e.kind === 'pump' ? pumpFaults(e) : [];
+    if (e.kind !== 'pump') return [];
+    const [fault] = pumpFaults(e);
     if (!fault) return [];
+    const usual = fittingMotor(e);
+    const mends = pumpFaults({ ...e, ...usual }).length === 0;
     return [
       {
         ...broken(
@@ -153,6 +157,18 @@ const unusablePumps = (doc: JobDocument): Finding[] =>
           formula: 'volts = back EMF + armature × current; flow and pressure scale with speed and its square',
           source: 'permanent-magnet DC motor equations and affinity laws (standard texts)',
         },
+        fixes: mends
+          ? [
+              {
+                label: `Take the usual motor for this curve: ${both('resistance', usual.armatureOhms)}`,
+                patch: (['armatureOhms', 'frictionAmps'] as const).map((field) => ({
+                  op: 'replace' as const,
+                  path: elementPath(id, field),
+                  value: usual[field],
+                })),
+              },
+            ]
+          : [],
       },
     ];
   });

@@ -50,6 +50,7 @@ function judged(
   if (lost <= LOST.note) return [];
   const starved = solution.loadVolts < PUMP_LAW_VOLTS.min && lost > LOST.fix;
   const bad = ohms > sound && (lost > LOST.fix || ohms > 2 * sound);
+  const left = bad ? `; ${both('volts', solution.loadVolts)} is left at the load` : '';
   const field = joint.kind === 'relay' ? 'contactOhms' : 'ohms';
   return [
     {
@@ -58,7 +59,7 @@ function judged(
       stage: 'wire',
       place: { id, name: joint.name, within: circuitId },
       stateId: state.id,
-      title: `${joint.name} loses ${both('volts', lost)} and turns ${heat.toFixed(heat < 10 ? 1 : 0)} W into heat; ${both('volts', solution.loadVolts)} is left at the load.`,
+      title: `${joint.name} loses ${both('volts', lost)} and turns ${heat.toFixed(heat < 10 ? 1 : 0)} W into heat${left}.`,
       dimension: 'volts',
       value: lost,
       limit: bad ? LOST.fix : LOST.note,
