@@ -88,6 +88,80 @@ test('without a connection changes and readings wait on the device and arrive on
   await expect(page.getByTestId('walk-progress')).toContainText('1 leaking');
 });
 
+test('a busy server means later: what is typed and read stays, is said to be kept, and arrives once; only refused content goes', async ({
+  page,
+}) => {
+  await signIn(page);
+  await newJob(page, 'Busy shop');
+  await stage(page, 'Test');
+  const walk = page.getByRole('region', { name: 'Joint by joint' });
+  await walk.getByRole('checkbox', { name: /cautions/ }).check();
+  await walk.getByRole('button', { name: 'Start the walk' }).click();
+  await expect(page.locator('[data-joint]').first()).toBeVisible();
+
+  // The server turns everything away for a while: too many requests, broken, down.
+  const answers = [429, 500, 503];
+  let turned = 0;
+  const busy = (url: string) => /\/(changes|readings)$/.test(new URL(url).pathname);
+  await page.route(
+    (url) => busy(url.href),
+    (route) => {
+      const status = answers[turned++ % answers.length]!;
+      return route.fulfill({ status, headers: { 'Retry-After': '1' }, body: 'not even JSON' });
+    },
+  );
+  await page.locator('[data-joint]').nth(0).getByRole('button', { name: 'Dry' }).click();
+  await page.locator('[data-joint]').nth(1).getByRole('button', { name: 'Leak' }).click();
+  await stage(page, 'Brief');
+  await type(page, 'Customer', 'Typed while busy');
+  await expect(page.getByTestId('save-state')).toContainText('server is busy: kept on this device');
+  await type(page, 'Engine', 'Typed after it');
+  await expect.poll(() => turned).toBeGreaterThan(5);
+  await expect(page.getByLabel('Customer')).toHaveValue('Typed while busy');
+  await stage(page, 'Test');
+  await expect(page.getByText('2 readings wait on this device')).toBeVisible();
+  await page.unrouteAll();
+  await saved(page);
+  await expect(page.getByTestId('walk-progress')).toContainText('2 of');
+  await page.reload();
+  await expect(page.getByTestId('walk-progress')).toContainText('1 leaking');
+  await stage(page, 'Brief');
+  await expect(page.getByLabel('Customer')).toHaveValue('Typed while busy');
+  await expect(page.getByLabel('Engine', { exact: true })).toHaveValue('Typed after it');
+
+  // Content the server refuses goes alone, with what was typed kept to copy; the rest is saved.
+  await page.route(
+    (url) => url.pathname.endsWith('/changes'),
+    (route) =>
+      (route.request().postData() ?? '').includes('Forbidden words')
+        ? route.fulfill({
+            status: 422,
+            json: {
+              error: {
+                status: 422,
+                code: 'NO',
+                message: 'That cannot be stored',
+                remedy: 'write it otherwise',
+                details: [],
+                path: '',
+              },
+            },
+          })
+        : route.continue(),
+  );
+  await type(page, 'Customer', 'Forbidden words');
+  await type(page, 'Vehicle', 'Kept vehicle');
+  const refused = page.locator('[data-refused]');
+  await expect(refused).toContainText('That cannot be stored. Write it otherwise.');
+  await expect(refused).toContainText('Forbidden words');
+  await expect(page.getByLabel('Customer')).toHaveValue('Typed while busy');
+  await refused.getByRole('button', { name: 'Drop it' }).click();
+  await saved(page);
+  await page.unrouteAll();
+  await page.reload();
+  await expect(page.getByLabel('Vehicle', { exact: true })).toHaveValue('Kept vehicle');
+});
+
 test('roles: a viewer reads only; a stop is accepted by a lead, not by a technician', async ({ page }) => {
   await signIn(page, 'tess');
   await newJob(page, 'Roles');

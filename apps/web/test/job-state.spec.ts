@@ -144,6 +144,9 @@ describe('a job in the page', () => {
       expect(later.save).toBe(why);
       expect(later.doc.title).toBe('a');
       expect(after(later, edit('/customer', 'c')).save).toBe(why);
+      const again = after(later, { type: 'sending', editId: id });
+      expect(again.save).toBe(why);
+      expect(after(again, { type: 'acknowledged', editId: id, version: 2 }).save).toBe('saved');
     }
   });
 });

@@ -217,7 +217,8 @@ export function jobReducer(state: JobState, action: JobAction): JobState {
     case 'sending':
       return settled({
         ...state,
-        link: 'sending',
+        // Trouble stands until something has got through: a further try is no news.
+        link: state.link === 'ok' ? 'sending' : state.link,
         edits: state.edits.map((e) => (e.id === action.editId ? { ...e, tried: true } : e)),
       });
     case 'acknowledged': {

@@ -16,6 +16,7 @@ export const browserClock: Clock = {
 
 const FIRST_WAIT_MS = 1_000;
 const LONGEST_WAIT_MS = 30_000;
+const SOON_MS = 5_000;
 
 export interface LaneWork {
   /**
@@ -93,7 +94,9 @@ export class Lane {
       this.schedule(0);
       return;
     }
-    const wait = Math.min(LONGEST_WAIT_MS, FIRST_WAIT_MS * 2 ** this.tries);
+    // A server that names a time is there: it is asked again soon after, however often it has turned us away.
+    const longest = answer.afterMs === null ? LONGEST_WAIT_MS : SOON_MS;
+    const wait = Math.min(longest, FIRST_WAIT_MS * 2 ** this.tries);
     this.tries = Math.min(this.tries + 1, 10);
     const asked = answer.afterMs ?? 0;
     this.askedToWait = this.clock.now() + asked;

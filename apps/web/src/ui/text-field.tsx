@@ -15,6 +15,11 @@ export function TextField({ label, value, max, min = 0, rows, disabled, onCommit
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? value;
   const short = text.trim().length < min;
+  const commit = () => {
+    if (short) return;
+    if (typed !== null) onCommit(typed.trim());
+    setTyped(null);
+  };
   const props = {
     id,
     className: 'field',
@@ -22,10 +27,7 @@ export function TextField({ label, value, max, min = 0, rows, disabled, onCommit
     maxLength: max,
     disabled,
     'aria-invalid': short,
-    onBlur: () => {
-      if (typed !== null && !short) onCommit(typed.trim());
-      if (!short) setTyped(null);
-    },
+    onBlur: () => commit(),
   };
   return (
     <div className="min-w-0">
@@ -40,7 +42,13 @@ export function TextField({ label, value, max, min = 0, rows, disabled, onCommit
           onChange={(e) => setTyped(e.target.value)}
         />
       ) : (
-        <input {...props} onChange={(e) => setTyped(e.target.value)} />
+        <input
+          {...props}
+          onChange={(e) => setTyped(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') commit();
+          }}
+        />
       )}
       {short && (
         <p role="alert" className="mt-0.5 text-xs font-semibold text-stop">
