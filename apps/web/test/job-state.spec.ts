@@ -100,7 +100,7 @@ describe('a job in the page', () => {
   });
 
   test('only what the server refuses goes, with what was typed kept; the rest stays', () => {
-    const mine = play(edit('/title', 'a'), edit('/brief/basePressurePa', 9e9), edit('/customer', 'c'));
+    const mine = play(edit('/title', 'a'), edit('/brief/basePressurePa', 4e5), edit('/customer', 'c'));
     const refused = after(mine, {
       type: 'refused',
       editId: mine.edits[1]!.id,
@@ -109,7 +109,7 @@ describe('a job in the page', () => {
     expect(refused.doc).toMatchObject({ title: 'a', customer: 'c' });
     expect(refused.doc.brief.basePressurePa).toBe(start().doc.brief.basePressurePa);
     expect(refused.refused).toMatchObject([
-      { patch: [set('/brief/basePressurePa', 9e9)], refusal: { message: 'why' } },
+      { patch: [set('/brief/basePressurePa', 4e5)], refusal: { message: 'why' } },
     ]);
     expect(refused.save).toBe('waiting');
     const sent = acknowledged(acknowledged(refused));
@@ -117,6 +117,15 @@ describe('a job in the page', () => {
     expect(after(sent, { type: 'dropped', editId: mine.edits[1]!.id }).save).toBe('saved');
     // Undo takes back what was made, never what was refused.
     expect(after(sent, undo(), undo()).doc).toMatchObject({ title: 'x', customer: '' });
+  });
+
+  test('what the checker refuses is refused at once, with its field, and never sent', () => {
+    const refused = play(edit('/title', 'a'), edit('/brief/basePressurePa', 9e9));
+    expect(refused.edits).toHaveLength(1);
+    expect(refused.doc.brief.basePressurePa).toBe(start().doc.brief.basePressurePa);
+    expect(refused.refused).toMatchObject([{ refusal: { field: '/brief/basePressurePa' } }]);
+    expect(refused.refused[0]!.refusal.message).toMatch(/out of range.*800000/s);
+    expect(acknowledged(refused).save).toBe('refused');
   });
 
   test('an own change whose place is gone waits for the server’s word; the others do not vanish with it', () => {

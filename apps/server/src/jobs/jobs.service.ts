@@ -5,6 +5,7 @@ import {
   UnprocessableEntityException,
 } from '@nestjs/common';
 import {
+  addedErrors,
   applyPatch,
   checkJob,
   PATTERNS,
@@ -149,7 +150,7 @@ export class JobsService {
       const patched = applyPatch(job.document, body.patch);
       if (!patched.ok) throw unreadable(patched.errors);
       const document = patched.value;
-      const added = newErrors(job.document, document);
+      const added = addedErrors(job.document, document);
       if (added.length > 0) throw unreadable(added);
       const version = job.version + 1;
       await tx.update(Job, { id }, { ...headOf(document), document, version, updatedBy: actor.name });
@@ -221,18 +222,6 @@ const headOf = (doc: JobDocument) => ({
   customer: doc.customer,
   vehicle: doc.vehicle.description,
 });
-
-/**
- * What a change would break. A job stored before a check was added may break it already: that does not stand in the way of
- * other changes, least of all of the one that mends it.
- */
-function newErrors(before: JobDocument, after: unknown): readonly InputError[] {
-  const read = checkJob(after);
-  if (read.ok) return [];
-  const old = checkJob(before);
-  const known = new Set(old.ok ? [] : old.errors.map((e) => `${e.code} ${e.field}`));
-  return read.errors.filter((e) => !known.has(`${e.code} ${e.field}`));
-}
 
 const sameChange = (stored: JobChange, sent: ChangeBody): boolean =>
   stored.baseVersion === sent.baseVersion &&

@@ -1,4 +1,5 @@
 import {
+  addedErrors,
   applyPatch,
   diffDocuments,
   overlappingPaths,
@@ -6,6 +7,7 @@ import {
   type PatchOperation,
 } from '@venula/core';
 import type { ConflictDetail } from '../api/types.ts';
+import { sentence } from '../outbox/answers.ts';
 import type { Refusal } from '../outbox/store.ts';
 
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'offline' | 'busy' | 'signed-out' | 'refused';
@@ -199,6 +201,18 @@ export function jobReducer(state: JobState, action: JobAction): JobState {
       const made = withEdit(state, action.id, action.patch);
       if (typeof made === 'string') return { ...state, message: made };
       if (made.patch.length === 0) return state;
+      const [error] = addedErrors(state.doc, made.state.doc);
+      if (error) {
+        // The server would say the same: said at once, and what was typed is kept to copy.
+        const refusal = {
+          message: [error.message, error.remedy].map(sentence).join(' '),
+          field: error.field,
+        };
+        return settled({
+          ...state,
+          refused: [...state.refused, { id: action.id, patch: action.patch, refusal }],
+        });
+      }
       const undo = [...made.state.undo.slice(-UNDO_DEPTH), { editId: action.id, patch: made.back }];
       return { ...made.state, undo, redo: [] };
     }

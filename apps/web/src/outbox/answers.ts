@@ -36,7 +36,7 @@ export function outcomeOf(error: unknown): Outcome {
 }
 
 /** A sentence of its own; the place it begins with is told in words beside it. */
-function sentence(text: string): string {
+export function sentence(text: string): string {
   const bare = text.trim().replace(/^\/\S*: /, '');
   if (bare === '') return '';
   return `${bare.charAt(0).toUpperCase()}${bare.slice(1)}${/[.!?]$/.test(bare) ? '' : '.'}`;

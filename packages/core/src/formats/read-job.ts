@@ -104,6 +104,24 @@ export function checkJob(value: unknown): Result<JobDocument> {
   return errors.length > 0 ? fail(...errors) : ok(doc);
 }
 
+/**
+ * What a change would break that was not broken before. A job stored before a check was added may break it already: that
+ * does not stand in the way of other changes, least of all of the one that mends it.
+ * @param before the job as it is
+ * @param after what it would become
+ * @returns the errors that are new, by code and field; empty when the change may be made
+ * @throws nothing
+ * @source docs/job.schema.json
+ * @example addedErrors(fullReturnJob('x'), { ...fullReturnJob('x'), title: '' })[0].field // => '/title'
+ */
+export function addedErrors(before: unknown, after: unknown): readonly InputError[] {
+  const read = checkJob(after);
+  if (read.ok) return [];
+  const old = checkJob(before);
+  const known = new Set(old.ok ? [] : old.errors.map((e) => `${e.code} ${e.field}`));
+  return read.errors.filter((e) => !known.has(`${e.code} ${e.field}`));
+}
+
 function pumpErrors(doc: JobDocument): InputError[] {
   return Object.entries(doc.plumbing.elements).flatMap(([id, e]): InputError[] => {
     if (e.kind !== 'pump') return [];
