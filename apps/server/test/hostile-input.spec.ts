@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { fullReturnJob } from '@venula/core';
+import fc from 'fast-check';
 import { newJob, openShop, replace, type Shop } from './support.ts';
 
 // Machines here are noisy, and these make hundreds of requests.
@@ -13,6 +14,15 @@ beforeAll(async () => {
 afterAll(() => shop.close());
 
 const job = (id: string) => `/api/v1/jobs/${id}`;
+const gasSetup = {
+  cautionsRead: true,
+  pressurePa: 70e3,
+  volumeM3: 1e-3,
+  resolutionPa: 500,
+  limitM3s: 2e-8,
+  barometricPa: 101_325,
+  gaugeMaxPa: 200e3,
+};
 const BAD_TEXTS = [
   ['a NUL', 'fuel\u0000line'],
   ['a lone high half', 'pump \ud83d'],
@@ -101,15 +111,7 @@ describe('a reading that cannot have been taken is refused with its field', () =
       .send({
         runId,
         kind: 'gas-hold',
-        setup: {
-          cautionsRead: true,
-          pressurePa: 70e3,
-          volumeM3: 1e-3,
-          resolutionPa: 500,
-          limitM3s: 2e-8,
-          barometricPa: 101_325,
-          gaugeMaxPa: 200e3,
-        },
+        setup: gasSetup,
       })
       .expect(201);
     at = `${job(id)}/runs/${runId}/readings`;
@@ -160,18 +162,95 @@ describe('a reading that cannot have been taken is refused with its field', () =
 
   test('a gauge that does not reach the pressure applied is refused when the hold is set up', async () => {
     const id = await newJob(shop);
-    const setup = {
-      cautionsRead: true,
-      pressurePa: 70e3,
-      volumeM3: 1e-3,
-      resolutionPa: 500,
-      limitM3s: 2e-8,
-      barometricPa: 101_325,
-      gaugeMaxPa: 50e3,
-    };
+    const setup = { ...gasSetup, gaugeMaxPa: 50e3 };
     await shop.as.technician
       .post(`${job(id)}/runs`)
       .send({ runId: randomUUID(), kind: 'gas-hold', setup })
       .expect(400);
+  });
+});
+
+describe('whatever is sent', () => {
+  /** Bodies a page might send, with anything at all in any place. */
+  const odd = fc.oneof(
+    fc.string({ unit: 'binary', maxLength: 60 }),
+    fc.double(),
+    fc.constantFrom(
+      null,
+      true,
+      '',
+      'x'.repeat(5000),
+      '\u0000',
+      '\ud800',
+      1e308,
+      -1,
+      2 ** 53,
+      '1e999',
+      [],
+      {},
+      '__proto__',
+    ),
+    fc.uuid(),
+    fc.jsonValue({ maxDepth: 6 }),
+  );
+  const twisted = (body: object) =>
+    fc
+      .record({ key: fc.constantFrom(...Object.keys(body), 'more'), value: odd, again: fc.boolean() })
+      .map(({ key, value }) => ({ ...body, [key]: value }));
+
+  test('is answered, and never with a fault of the server', async () => {
+    const id = await newJob(shop);
+    const runId = randomUUID();
+    const run = { runId, kind: 'gas-hold', setup: gasSetup };
+    await shop.as.lead
+      .post(`${job(id)}/runs`)
+      .send(run)
+      .expect(201);
+    const at = `${job(id)}/runs/${runId}/readings`;
+    const reading = {
+      readingId: randomUUID(),
+      kind: 'pressure',
+      payload: { pressurePa: 7e4, kelvin: 290 },
+      corrects: null,
+      takenAt: '2026-11-25T10:00:00Z',
+    };
+    const routes: readonly (readonly [string, object])[] = [
+      ['/api/v1/session', { login: 'lead', password: 'x' }],
+      ['/api/v1/jobs', { pattern: 'full-return', title: 'x' }],
+      ['/api/v1/jobs', { document: fullReturnJob('x') }],
+      ['/api/v1/jobs', { copyOf: id }],
+      [`${job(id)}/changes`, replace('/customer', 'x', 1)],
+      [`${job(id)}/revisions`, { name: 'plan' }],
+      [`${job(id)}/acceptances`, { acceptanceId: randomUUID(), findingKey: 'A@b', reason: 'because' }],
+      [`${job(id)}/runs`, run],
+      [at, reading],
+      [at, { ...reading, kind: 'sign-off', payload: { note: '' } }],
+      [`${job(id)}/archive`, { archived: false }],
+    ];
+    await fc.assert(
+      fc.asyncProperty(
+        fc.constantFrom(...routes).chain(([path, body]) => twisted(body).map((b) => [path, b] as const)),
+        async ([path, body]) => {
+          const answer = await shop.as.lead
+            .post(path)
+            .set('Content-Type', 'application/json')
+            .send(JSON.stringify(body));
+          expect([path, answer.status < 500]).toEqual([path, true]);
+          if (answer.status >= 400) expect(answer.body.error.remedy).toEqual(expect.any(String));
+        },
+      ),
+      { numRuns: 400 },
+    );
+    await fc.assert(
+      fc.asyncProperty(fc.string({ unit: 'binary', maxLength: 30 }), async (text) => {
+        const query = await shop.as.lead.get('/api/v1/jobs').query({ search: text, page: text });
+        expect(query.status).toBeLessThan(500);
+        const path = await shop.as.lead.get(
+          `/api/v1/jobs/${encodeURIComponent(text.replaceAll(/\p{Surrogate}/gu, ''))}/runs`,
+        );
+        expect(path.status).toBeLessThan(500);
+      }),
+      { numRuns: 100 },
+    );
   });
 });

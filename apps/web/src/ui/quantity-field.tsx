@@ -1,6 +1,7 @@
 import { editText, parseQuantity, type Dimension, type Range } from '@venula/core';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { useSettings } from '../app/settings.ts';
+import { FieldInput } from './field-input.tsx';
 
 export interface QuantityFieldProps {
   readonly label: string;
@@ -29,7 +30,6 @@ export function QuantityField({
   onCommit,
 }: QuantityFieldProps) {
   const { units } = useSettings();
-  const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const [error, setError] = useState('');
   // Five figures to look at; the value itself is untouched until something else is typed.
@@ -54,37 +54,21 @@ export function QuantityField({
   };
 
   return (
-    <div className="min-w-0">
-      <label htmlFor={id} className={bare ? 'sr-only' : 'label mb-0.5 block text-sm text-soft'}>
-        {label}
-      </label>
-      <input
-        id={id}
-        className="field"
-        inputMode="text"
-        autoComplete="off"
-        spellCheck={false}
-        disabled={disabled}
-        value={shown}
-        aria-invalid={error !== ''}
-        aria-describedby={error || hint ? `${id}-more` : undefined}
-        onFocus={(e) => e.target.select()}
-        onChange={(e) => setTyped(e.target.value)}
-        onBlur={commit}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') commit();
-          if (e.key === 'Escape') reset();
-        }}
-      />
-      {(error || hint) && (
-        <p
-          id={`${id}-more`}
-          role={error ? 'alert' : undefined}
-          className={`mt-0.5 text-xs ${error ? 'font-semibold text-stop' : 'label text-soft'}`}
-        >
-          {error || hint}
-        </p>
-      )}
-    </div>
+    <FieldInput
+      label={label}
+      bare={bare}
+      text={shown}
+      invalid={error !== ''}
+      error={error}
+      hint={hint}
+      disabled={disabled}
+      selectAll
+      onText={setTyped}
+      onLeave={commit}
+      onKey={(key) => {
+        if (key === 'Enter') commit();
+        if (key === 'Escape') reset();
+      }}
+    />
   );
 }

@@ -1,0 +1,68 @@
+import { useId, type KeyboardEvent } from 'react';
+
+/** A labelled line of text with what is wrong with it, or a hint, beneath: what every field for a quantity looks like. */
+export function FieldInput({
+  label,
+  bare,
+  text,
+  invalid,
+  error,
+  hint,
+  placeholder,
+  disabled,
+  selectAll,
+  onText,
+  onLeave,
+  onKey,
+}: {
+  readonly label: string;
+  /** Hides the label from sight where a table's heading says it. */
+  readonly bare?: boolean | undefined;
+  readonly text: string;
+  readonly invalid: boolean;
+  readonly error: string;
+  readonly hint?: string | undefined;
+  readonly placeholder?: string | undefined;
+  readonly disabled?: boolean | undefined;
+  readonly selectAll?: boolean;
+  readonly onText: (text: string) => void;
+  readonly onLeave: () => void;
+  readonly onKey?: (key: string) => void;
+}) {
+  const id = useId();
+  const more = error || hint;
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className={bare ? 'sr-only' : 'label mb-0.5 block text-sm text-soft'}>
+        {label}
+      </label>
+      <input
+        id={id}
+        className="field"
+        inputMode="text"
+        autoComplete="off"
+        spellCheck={false}
+        disabled={disabled}
+        value={text}
+        placeholder={placeholder}
+        aria-invalid={invalid}
+        aria-describedby={more ? `${id}-more` : undefined}
+        onFocus={(e) => {
+          if (selectAll) e.target.select();
+        }}
+        onChange={(e) => onText(e.target.value)}
+        onBlur={onLeave}
+        onKeyDown={(e: KeyboardEvent) => onKey?.(e.key)}
+      />
+      {more && (
+        <p
+          id={`${id}-more`}
+          role={error ? 'alert' : undefined}
+          className={`mt-0.5 text-xs ${error ? 'font-semibold text-stop' : 'label text-soft'}`}
+        >
+          {more}
+        </p>
+      )}
+    </div>
+  );
+}
