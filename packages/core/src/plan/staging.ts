@@ -75,7 +75,7 @@ export function stagingAdvice(doc: JobDocument, pumpId: string): StagingAdvice {
   const between = (a: number, b: number): number => a + share * (b - a);
   const needed = before ? between(before.boost, first.boost) : first.boost;
   const rate = boostRate(doc, needed);
-  const latest = needed - SWITCH_TOLERANCE - rate * PUMP_START_S;
+  const latest = boostBefore(doc, needed, PUMP_START_S) - SWITCH_TOLERANCE;
   const above = Math.floor(latest / 1000) * 1000;
   const separates = above > earliest;
   const hysteresis = Math.min(SWITCH_HYSTERESIS, (above - earliest) / 2);
@@ -89,6 +89,36 @@ export function stagingAdvice(doc: JobDocument, pumpId: string): StagingAdvice {
     set: separates ? { above, below: above - hysteresis } : null,
     rpm: separates ? null : Math.floor((before ? between(before.rpm, first.rpm) : first.rpm) / 100) * 100,
   };
+}
+
+/** Boost over time on the way up: spooling up to the first point of the pull, then along it; s and Pa gauge. */
+function riseOf(doc: JobDocument): { readonly at: number; readonly boost: number }[] {
+  const pull = [...doc.brief.pull].sort((a, b) => a.rpm - b.rpm);
+  const [first] = pull;
+  const last = pull.at(-1);
+  if (!first || !last) return [];
+  const perRpm = last.rpm > first.rpm ? PULL_S / (last.rpm - first.rpm) : 0;
+  return [
+    { at: -SPOOL_S, boost: doc.brief.cruise.manifoldPa },
+    ...pull.map((p) => ({ at: (p.rpm - first.rpm) * perRpm, boost: p.boostPa })),
+  ];
+}
+
+/** What boost was so many seconds before it first reached a level; never more than the level itself. */
+function boostBefore(doc: JobDocument, level: number, seconds: number): number {
+  const rise = riseOf(doc);
+  const between = (a: number, b: number, share: number): number => a + share * (b - a);
+  const i = rise.findIndex((p, k) => k > 0 && p.boost >= level && rise[k - 1]!.boost < level);
+  if (i < 0) return level;
+  const [a, b] = [rise[i - 1]!, rise[i]!];
+  const then = between(a.at, b.at, (level - a.boost) / (b.boost - a.boost)) - seconds;
+  const k = Math.max(
+    1,
+    rise.findIndex((p) => p.at >= then),
+  );
+  const [c, d] = [rise[k - 1]!, rise[k]!];
+  const share = d.at > c.at ? Math.max(0, (then - c.at) / (d.at - c.at)) : 0;
+  return Math.min(level, between(c.boost, d.boost, share));
 }
 
 /** How fast boost goes through a level on its way up, Pa/s: spooling up to the first point, then along the pull. */

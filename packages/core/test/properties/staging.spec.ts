@@ -73,7 +73,8 @@ describe('the advised threshold', () => {
           expect(latest(power * more)).toBeLessThanOrEqual(latest(power) + 1);
         },
       ),
-      { numRuns: 25 },
+      // Once the rise of boost was taken at the level itself: at a kink of the pull a little more power moved it up.
+      { numRuns: 25, examples: [[1.5885740965540271, 1.01, 15.22505473384019]] },
     );
   });
 

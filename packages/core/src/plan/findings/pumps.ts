@@ -2,13 +2,7 @@ import type { JobDocument } from '../../design/job-document.ts';
 import { moveThreshold, never, stagingThreshold, withRule, type Threshold } from '../../design/triggers.ts';
 import type { Finding, FindingFix } from '../../outcome/finding.ts';
 import { CoupledSolver } from '../coupled.ts';
-import {
-  PUMP_START_S,
-  STAGING_MARGIN,
-  stagingAdvice,
-  SWITCH_TOLERANCE,
-  type StagingAdvice,
-} from '../staging.ts';
+import { STAGING_MARGIN, stagingAdvice, SWITCH_TOLERANCE, type StagingAdvice } from '../staging.ts';
 import { both, type FindingContext, type FindingRule } from './context.ts';
 
 const pumpIds = (doc: JobDocument): string[] =>
@@ -59,7 +53,7 @@ function staging({ doc }: FindingContext, id: string): Finding[] {
         text: advice.set
           ? 'Without it the others fall below their 10 % staging margin there. A mixture that goes lean just before the second pump starts means its threshold is too high.'
           : 'The others run out before boost leaves the range of cruise, so a boost switch cannot tell the two apart. Use engine speed.',
-        formula: `available without it ÷ demand − 1 = ${(first.margin * 100).toFixed(0)} % at ${both('pressure', first.boost)}; ${both('pressure', needed)} − ${both('pressure', SWITCH_TOLERANCE)} switch − ${both('pressure', advice.rate * PUMP_START_S)} while it starts = ${both('pressure', advice.latest)}`,
+        formula: `available without it ÷ demand − 1 = ${(first.margin * 100).toFixed(0)} % at ${both('pressure', first.boost)}; ${both('pressure', needed)} − ${both('pressure', SWITCH_TOLERANCE)} switch − ${both('pressure', needed - SWITCH_TOLERANCE - advice.latest)} while it starts = ${both('pressure', advice.latest)}`,
         source: 'joint solve with that pump off; 10 % staging margin and 0.2 s of start are common practice',
       },
       fixes: stagingFixes(doc, threshold, advice),
