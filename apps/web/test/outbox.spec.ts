@@ -192,6 +192,29 @@ describe('the outbox of a device', () => {
     expect(sleeper.session.getState().save).toBe('saved');
   });
 
+  test('what one person did is not sent under another’s name: it waits until they sign in on this device', async () => {
+    const shop = new Shop(1);
+    const device = new Device();
+    device.online = false;
+    const tess = shop.open(device, 'tess');
+    tess.queue.add(JOB, reading('hers'));
+    tess.session.edit([{ op: 'replace', path: '/customer', value: 'Hers' }]);
+    tess.close();
+    device.online = true;
+    const lou = shop.open(device, 'lou');
+    lou.queue.add(JOB, reading('his'));
+    await shop.clock.step(20_000);
+    expect(shop.server.readings.map((r) => r.readingId)).toEqual(['his']);
+    expect(shop.server.changes).toEqual([]);
+    expect(lou.queue.getItems()).toMatchObject([{ readingId: 'hers', foreign: true }]);
+    lou.close();
+    const again = shop.open(device, 'tess');
+    await shop.clock.step(20_000);
+    expect(shop.server.readings.map((r) => r.readingId)).toEqual(['his', 'hers']);
+    expect(shop.server.document.customer).toBe('Hers');
+    expect(again.session.getState().save).toBe('saved');
+  });
+
   test('a server set back to a backup: what this page holds goes on top of what it has', async () => {
     const shop = new Shop(1);
     const tab = shop.open(new Device());

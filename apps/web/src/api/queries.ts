@@ -1,5 +1,6 @@
 import type { JobDocument, Style } from '@venula/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { outcomeOf } from '../outbox/answers.ts';
 import { api } from './client.ts';
 import type { AcceptanceRow, JobList, JobRecord, Person, ReadingKind, RevisionRow, RunRow } from './types.ts';
 
@@ -12,6 +13,15 @@ export const keys = {
   revisions: (id: string) => ['job', id, 'revisions'],
 } as const;
 
+const BUSY_MS = 3_000;
+/** An answer that says nothing of what was asked: the same may be asked again, with the same id. */
+const isLater = (error: unknown): boolean => {
+  const outcome = outcomeOf(error);
+  return outcome.kind === 'later' && outcome.why !== 'signed-out';
+};
+/** For requests that carry an id of their own: sent again, they are done once. */
+const retryLater = (count: number, error: Error): boolean => count < 4 && isLater(error);
+
 /** How often the list is read again while plans in it are being judged. */
 const JUDGING_MS = 1_500;
 
@@ -21,6 +31,8 @@ export const useMe = () =>
     queryFn: () => api<Person>('GET', '/session'),
     retry: false,
     staleTime: 5 * 60_000,
+    // A server that is only busy is asked again by itself.
+    refetchInterval: (query) => (query.state.error && isLater(query.state.error) ? BUSY_MS : false),
   });
 
 export const useSignIn = () => {
@@ -86,6 +98,7 @@ export const useAccept = (id: string) => {
   return useMutation({
     mutationFn: (body: { acceptanceId: string; findingKey: string; reason: string }) =>
       api<AcceptanceRow>('POST', `/jobs/${id}/acceptances`, body),
+    retry: retryLater,
     onSuccess: () => client.invalidateQueries({ queryKey: keys.acceptances(id) }),
   });
 };
@@ -120,6 +133,7 @@ export const useStartRun = (id: string) => {
   return useMutation({
     mutationFn: (body: { runId: string; kind: RunRow['kind']; setup: Record<string, unknown> }) =>
       api<RunRow>('POST', `/jobs/${id}/runs`, body),
+    retry: retryLater,
     onSuccess: () => client.invalidateQueries({ queryKey: keys.runs(id) }),
   });
 };

@@ -1,11 +1,13 @@
 import { Lane, type Clock } from '../outbox/lane.ts';
 import { outcomeOf, type Outcome } from '../outbox/answers.ts';
-import { nextSeq, type OutboxItem, type OutboxStore, type Refusal } from '../outbox/store.ts';
+import { mine, nextSeq, type OutboxItem, type OutboxStore, type Refusal } from '../outbox/store.ts';
 import type { NewReading } from './queries.ts';
 
 /** A reading that waits on this device; `refused` once the server would not take it for what it holds. */
 export interface WaitingReading extends NewReading {
   readonly jobId: string;
+  /** Taken by somebody who is not signed in now: waits for them. */
+  readonly foreign: boolean;
   readonly refused?: Refusal;
 }
 
@@ -22,6 +24,7 @@ export class ReadingQueue {
   private readonly lanes = new Map<string, Lane>();
   private readonly listeners = new Set<() => void>();
   private unwatch: (() => void) | null = null;
+  private person: string | undefined;
 
   constructor(
     private readonly server: ReadingServer,
@@ -51,6 +54,13 @@ export class ReadingQueue {
     return () => this.listeners.delete(listener);
   };
 
+  /** Who is signed in: what they took is sent now, what others took waits for them. */
+  signedIn(person: string | undefined): void {
+    if (this.person === person) return;
+    this.person = person;
+    this.reload();
+  }
+
   add(jobId: string, reading: NewReading): void {
     this.store.put({
       id: reading.readingId,
@@ -58,6 +68,7 @@ export class ReadingQueue {
       jobId,
       seq: nextSeq(this.clock.now()),
       payload: reading,
+      ...(this.person === undefined ? {} : { by: this.person }),
     });
     this.reload();
   }
@@ -77,8 +88,13 @@ export class ReadingQueue {
     this.items = this.store
       .all()
       .filter((i): i is OutboxItem<NewReading> => i.kind === 'reading')
-      .map(({ jobId, payload, refused }) => ({ ...payload, jobId, ...(refused ? { refused } : {}) }));
-    for (const { runId, refused } of this.items) if (!refused) this.laneOf(runId).poke();
+      .map((i) => ({
+        ...i.payload,
+        jobId: i.jobId,
+        foreign: !mine(i, this.person),
+        ...(i.refused ? { refused: i.refused } : {}),
+      }));
+    for (const { runId, refused, foreign } of this.items) if (!refused && !foreign) this.laneOf(runId).poke();
     this.listeners.forEach((l) => l());
   }
 
@@ -97,7 +113,10 @@ export class ReadingQueue {
       .all()
       .find(
         (i): i is OutboxItem<NewReading> =>
-          i.kind === 'reading' && !i.refused && (i.payload as NewReading).runId === runId,
+          i.kind === 'reading' &&
+          !i.refused &&
+          mine(i, this.person) &&
+          (i.payload as NewReading).runId === runId,
       );
     return item ? this.send(item) : null;
   }

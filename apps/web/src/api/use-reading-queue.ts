@@ -3,7 +3,7 @@ import { useEffect, useSyncExternalStore } from 'react';
 import { deviceOutbox, onWake } from '../outbox/device.ts';
 import { browserClock } from '../outbox/lane.ts';
 import { api } from './client.ts';
-import { keys, type NewReading } from './queries.ts';
+import { keys, useMe, type NewReading } from './queries.ts';
 import { ReadingQueue } from './reading-queue.ts';
 
 let queue: ReadingQueue | undefined;
@@ -34,16 +34,18 @@ function use(): () => void {
 /** The readings of a job that wait on this device, and the ways to add and drop one. */
 export function useReadingQueue(jobId: string) {
   const client = useQueryClient();
+  const person = useMe().data?.id;
   const all = useSyncExternalStore(theQueue().subscribe, theQueue().getItems);
   useEffect(() => {
     const arrived = (id: string) => void client.invalidateQueries({ queryKey: keys.runs(id) });
     arrivals.add(arrived);
+    theQueue().signedIn(person);
     const done = use();
     return () => {
       done();
       arrivals.delete(arrived);
     };
-  }, [client]);
+  }, [client, person]);
   return {
     waiting: all.filter((w) => w.jobId === jobId),
     add: (reading: NewReading) => theQueue().add(jobId, reading),

@@ -41,7 +41,7 @@ export function JobLayout({ person }: { readonly person: Person }) {
 }
 
 function OpenJob({ record, person }: { readonly record: JobRecord; readonly person: Person }) {
-  const { session, state } = useJobSession(record);
+  const { session, state } = useJobSession(record, person.id);
   const shownState = useRef('');
   const live = usePlan(state.doc, shownState);
   const [chosen, setChosen] = useState<string | null>(null);

@@ -1,7 +1,7 @@
 import type { JobDocument, PatchOperation } from '@venula/core';
 import { outcomeOf, type Outcome } from '../outbox/answers.ts';
 import { Lane, type Clock } from '../outbox/lane.ts';
-import { nextSeq, type OutboxItem, type OutboxStore } from '../outbox/store.ts';
+import { mine, nextSeq, type OutboxItem, type OutboxStore } from '../outbox/store.ts';
 import type { ConflictDetail, JobRecord } from '../api/types.ts';
 import {
   jobReducer,
@@ -38,6 +38,8 @@ export interface SessionTools {
   readonly store: OutboxStore;
   readonly clock: Clock;
   readonly newId: () => string;
+  /** Id of who is signed in. */
+  readonly person: string;
 }
 
 /** A page says every so often that it is there; one not heard of for longer is gone, and its edits are sent for it. */
@@ -110,7 +112,9 @@ export class JobSession {
       const seen = page === undefined ? undefined : store.lastSeen(page);
       return seen === undefined || clock.now() - seen > GONE_MS;
     };
-    const orphans = this.stored().filter((i) => !i.refused && i.owner !== this.clientId && gone(i.owner));
+    const orphans = this.stored().filter(
+      (i) => !i.refused && mine(i, this.tools.person) && i.owner !== this.clientId && gone(i.owner),
+    );
     if (orphans.length === 0) return false;
     for (const item of orphans) {
       this.kept.set(item.id, { seq: item.seq, refused: false });
@@ -244,6 +248,7 @@ export class JobSession {
         jobId: this.record.id,
         seq,
         payload,
+        by: this.tools.person,
         owner: this.clientId,
         ...(refused ? { refused } : {}),
       });

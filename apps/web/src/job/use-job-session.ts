@@ -13,9 +13,12 @@ const server: JobServer = {
 };
 
 /** The session of an open job, sending as long as the page stands. */
-export function useJobSession(record: JobRecord): { readonly session: JobSession; readonly state: JobState } {
+export function useJobSession(
+  record: JobRecord,
+  person: string,
+): { readonly session: JobSession; readonly state: JobState } {
   const [session] = useState(
-    () => new JobSession(record, { server, store: deviceOutbox(), clock: browserClock, newId }),
+    () => new JobSession(record, { server, store: deviceOutbox(), clock: browserClock, newId, person }),
   );
   const state = useSyncExternalStore(session.subscribe, session.getState);
   useEffect(() => {

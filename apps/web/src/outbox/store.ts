@@ -13,6 +13,8 @@ export interface OutboxItem<P = unknown> {
   /** Items are sent in this order within their lane. */
   readonly seq: number;
   readonly payload: P;
+  /** Who did it: sent only while that person is signed in, so that nobody signs for somebody else. */
+  readonly by?: string;
   /** The page that sends it; nobody's in particular where it is missing. */
   readonly owner?: string;
   readonly refused?: Refusal;
@@ -38,9 +40,14 @@ export interface OutboxStore {
 
 const PREFIX = 'venula:outbox:';
 const PAGE = 'venula:page:';
+const DAY_MS = 86_400_000;
 
 /** Lists and entries earlier versions kept under one key: taken over once, as items of their own. */
 export type Legacy = (storage: Storage) => OutboxItem[];
+
+/** Whether a person may send an item: one's own, or one from before items said whose they are. */
+export const mine = (item: OutboxItem, person: string | undefined): boolean =>
+  item.by === undefined || item.by === person;
 
 /** The outbox in the browser's own storage. A full or forbidden storage keeps what it can in memory, and says so. */
 export function deviceStore(storage: Storage, legacy: readonly Legacy[] = []): OutboxStore {
@@ -62,6 +69,14 @@ export function deviceStore(storage: Storage, legacy: readonly Legacy[] = []): O
     }
   };
   for (const take of legacy) take(storage).forEach(put);
+  let swept = false;
+  /** Pages that were killed never said good-bye: what is left of them goes after a day. */
+  const sweep = (now: number): void => {
+    swept = true;
+    const keys = Array.from({ length: storage.length }, (_, i) => storage.key(i) ?? '');
+    for (const key of keys)
+      if (key.startsWith(PAGE) && now - Number(storage.getItem(key)) > DAY_MS) storage.removeItem(key);
+  };
   return {
     all() {
       const items = [...spilled.values()];
@@ -75,6 +90,7 @@ export function deviceStore(storage: Storage, legacy: readonly Legacy[] = []): O
     get: (id) => spilled.get(id) ?? read(PREFIX + id),
     put,
     seen(page, now) {
+      if (!swept) sweep(now);
       try {
         storage.setItem(PAGE + page, String(now));
       } catch {

@@ -146,8 +146,8 @@ export class Shop {
     return answer.value;
   }
 
-  open(device: Device): Tab {
-    return new Tab(this, device);
+  open(device: Device, person?: string): Tab {
+    return new Tab(this, device, person);
   }
 }
 
@@ -163,6 +163,7 @@ export class Tab {
   constructor(
     shop: Shop,
     readonly device: Device,
+    person = 'somebody',
   ) {
     const store = device.storeFor(this, this.dead);
     const { clock, newId, server } = shop;
@@ -177,6 +178,7 @@ export class Tab {
         store,
         clock,
         newId,
+        person,
       },
     );
     this.queue = new ReadingQueue(
@@ -185,6 +187,7 @@ export class Tab {
       clock,
       () => undefined,
     );
+    this.queue.signedIn(person);
     this.ends = [this.session.start(), this.queue.start()];
   }
 

@@ -36,7 +36,9 @@ export function TestPage() {
   const newest = (kind: RunKind) => runs.data?.filter((r) => r.kind === kind).at(-1);
   const stops = live.plan?.findings.filter((f) => f.severity === 'stop').length ?? 0;
   const refused = queue.waiting.filter((w) => w.refused);
-  const unsent = queue.waiting.length - refused.length;
+  const open = queue.waiting.filter((w) => !w.refused);
+  const unsent = open.filter((w) => !w.foreign).length;
+  const foreign = open.length - unsent;
   return (
     <StageFrame aside={<Predictions />}>
       <Headline
@@ -53,6 +55,12 @@ export function TestPage() {
         <p role="status" className="mt-2 border-l-4 border-mark bg-well px-3 py-2">
           {unsent} {unsent === 1 ? 'reading waits' : 'readings wait'} on this device; sent when the server
           answers.
+        </p>
+      )}
+      {foreign > 0 && (
+        <p role="status" className="mt-2 border-l-4 border-mark bg-well px-3 py-2">
+          {foreign} {foreign === 1 ? 'reading' : 'readings'} taken by somebody else on this device; sent,
+          under their name, when they sign in here.
         </p>
       )}
       {refused.map((w) => (
