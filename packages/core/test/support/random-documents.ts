@@ -1,4 +1,4 @@
-import { checkJob, jobSchema, PATTERNS, type JobDocument } from '../../src/index.ts';
+import { allTerminals, checkJob, harnessOf, jobSchema, PATTERNS, type JobDocument } from '../../src/index.ts';
 import { demoJobs } from './examples.ts';
 
 type Schema = Readonly<Record<string, unknown>>;
@@ -15,10 +15,22 @@ export function seeded(seed: number): () => number {
   };
 }
 
-/** Every pattern and every demo job, made anew each time: nothing a test does to one reaches another. */
+/** The same job with its wiring drawn by hand, as it stands. */
+const drawn = (doc: JobDocument): JobDocument => ({
+  ...doc,
+  wiring: { ...doc.wiring, harness: structuredClone(harnessOf(doc)) },
+});
+
+/**
+ * Every pattern and every demo job, some with their wiring drawn; made anew each time: nothing a test does to one reaches
+ * another.
+ */
 export const startingJobs = (): readonly (readonly [string, JobDocument])[] => [
   ...PATTERNS.map((p) => [p.id, p.job(p.name)] as const),
   ...demoJobs(),
+  ...PATTERNS.filter((p) => ['full-return', 'twin-pump', 'speed-controlled'].includes(p.id)).map(
+    (p) => [`${p.id}, drawn`, drawn(p.job(p.name))] as const,
+  ),
 ];
 
 /** A place in a document with the description of what may stand there. */
@@ -152,7 +164,7 @@ const idsIn = (doc: JobDocument): string[] => {
   const segments = Object.values(circuits).flatMap((c) => Object.keys(c.segments));
   return [junctions, elements, paths, circuits, loads, triggers]
     .flatMap(Object.keys)
-    .concat(segments, 'nowhere');
+    .concat(segments, doc.wiring.harness ? allTerminals(doc.wiring.harness) : [], 'nowhere');
 };
 
 /** One change anybody could make by hand or by file: a value, a part more, a part fewer, another order. */
