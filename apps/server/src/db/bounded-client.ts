@@ -12,6 +12,7 @@ interface WithStream {
  * the query, and perhaps an open transaction, still on it: the next request would wait behind it or commit into it.
  */
 export class BoundedClient extends pg.Client {
+  // The driver's overloads cannot be written down once more: what it returns is handed on as it is.
   override query(...args: unknown[]): never {
     const answer = (super.query as (...a: unknown[]) => unknown)(...args);
     if (answer instanceof Promise)
