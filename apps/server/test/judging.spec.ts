@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
 import { PATTERNS, type JobDocument } from '@venula/core';
 import { judged, lines, newJob, openShop, replace, type Shop } from './support.ts';
 
@@ -77,6 +78,46 @@ describe('the list of jobs', () => {
     expect((await judged(shop, bad)).summary!.unjudged).toMatch(/Ω of armature/);
     expect((await judged(shop, worse)).summary!.unjudged).toBeTruthy();
     expect((await judged(shop, good)).summary!.stops).toBe(0);
+  });
+
+  test('a row that is no plan at all is refused where a plan is needed, and never a fault of the server', async () => {
+    const id = await newJob(shop);
+    const runId = randomUUID();
+    await shop.db.query(`update job set document = '{"format": "venula-job", "version": 2}' where id = $1`, [
+      id,
+    ]);
+    const at = `/api/v1/jobs/${id}`;
+    await shop.as.viewer.get(at).expect(200);
+    await shop.as.technician
+      .post(`${at}/runs`)
+      .send({ runId, kind: 'joint-walk', setup: { cautionsRead: true } })
+      .expect(201);
+    const tries: readonly (readonly [string, object])[] = [
+      ['/api/v1/jobs', { copyOf: id }],
+      [`${at}/acceptances`, { acceptanceId: randomUUID(), findingKey: 'A@b', reason: 'because' }],
+      [
+        `${at}/runs/${runId}/readings`,
+        {
+          readingId: randomUUID(),
+          kind: 'joint',
+          payload: { jointId: 'x', result: 'dry' },
+          takenAt: '2026-11-25T10:00:00Z',
+        },
+      ],
+    ];
+    for (const [path, body] of tries) {
+      const answer = await shop.as.technician.post(path).send(body);
+      expect([path, answer.status]).toEqual([path, 422]);
+      expect(answer.body.error.details.length).toBeGreaterThan(0);
+    }
+    const change = await shop.as.technician
+      .post(`${at}/changes`)
+      .send({
+        changeId: randomUUID(),
+        baseVersion: 1,
+        patch: [{ op: 'add', path: '/title', value: 'Mended a little' }],
+      });
+    expect(change.status).toBe(200);
   });
 
   test('a stored plan the checker refuses can still be changed, and mended; it cannot be made worse', async () => {

@@ -312,5 +312,13 @@ export {
 export { readSheet, type Sheet, type SheetColumn, type SheetRow } from './formats/sheet.ts';
 export { operatingEnvelope, type EnvelopePoint } from './plan/envelope.ts';
 export { fieldRange } from './formats/field-range.ts';
-export { addedErrors, checkJob, JOB_FILE_LIMIT, jobSchema, readJob, writeJob } from './formats/read-job.ts';
+export {
+  addedErrors,
+  brokenShape,
+  checkJob,
+  JOB_FILE_LIMIT,
+  jobSchema,
+  readJob,
+  writeJob,
+} from './formats/read-job.ts';
 export { checkReport, checkSchema, type CheckReport } from './formats/check-report.ts';

@@ -30,7 +30,7 @@ export class AcceptancesService {
   async accept(jobId: string, body: AcceptBody, actor: Actor): Promise<Acceptance> {
     const already = await this.known(this.db.manager, jobId, body);
     if (already) return already;
-    const job = await this.jobs.find(jobId);
+    const job = await this.jobs.findReadable(jobId);
     const finding = await this.pool.now({ ask: 'finding', document: job.document, key: body.findingKey });
     if (!finding)
       throw new NotFoundException({

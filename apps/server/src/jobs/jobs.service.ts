@@ -7,6 +7,7 @@ import {
 import {
   addedErrors,
   applyPatch,
+  brokenShape,
   checkJob,
   PATTERNS,
   overlappingPaths,
@@ -94,6 +95,14 @@ export class JobsService {
     return job;
   }
 
+  /** A job whose plan can be worked with. */
+  async findReadable(id: string): Promise<Job> {
+    const job = await this.find(id);
+    const read = checkJob(job.document);
+    if (!read.ok && brokenShape(read.errors)) throw unreadable(read.errors);
+    return job;
+  }
+
   async create(body: NewJob, actor: Actor): Promise<Job> {
     const document = await this.startingDocument(body);
     return this.db.transaction(async (tx) => {
@@ -110,7 +119,7 @@ export class JobsService {
       return title ? { ...read.value, title } : read.value;
     }
     if (copyOf !== undefined) {
-      const from = (await this.find(copyOf)).document;
+      const from = (await this.findReadable(copyOf)).document;
       return { ...from, title: title ?? shortened(`Copy of ${from.title}`, 120) };
     }
     return PATTERNS.find((p) => p.id === pattern)!.job(title!);
@@ -217,11 +226,12 @@ export class JobsService {
   }
 }
 
-const headOf = (doc: JobDocument) => ({
-  title: doc.title,
-  customer: doc.customer,
-  vehicle: doc.vehicle.description,
-});
+/** What the list shows and searches of a document, however broken it is. */
+const headOf = (doc: JobDocument) => {
+  const text = (value: unknown): string => (typeof value === 'string' ? value : '');
+  const { title, customer, vehicle } = doc as Partial<JobDocument>;
+  return { title: text(title), customer: text(customer), vehicle: text(vehicle?.description) };
+};
 
 const sameChange = (stored: JobChange, sent: ChangeBody): boolean =>
   stored.baseVersion === sent.baseVersion &&

@@ -135,7 +135,9 @@ export class TestRunsService {
   }
 
   private async planOf(run: TestRun): Promise<Plan> {
-    const { document, version } = await this.jobs.find(run.jobId);
+    // A hold is judged from its own set-up alone.
+    const { document, version } =
+      run.kind === 'gas-hold' ? await this.jobs.find(run.jobId) : await this.jobs.findReadable(run.jobId);
     if (run.kind !== 'dry-test') return { document, version, dryRows: [] };
     const key = `${run.jobId}@${version}`;
     const known = this.dryRows.get(key);

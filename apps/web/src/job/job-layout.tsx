@@ -1,4 +1,4 @@
-import { checkJob } from '@venula/core';
+import { brokenShape, checkJob } from '@venula/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Outlet, useParams } from 'react-router';
 import { ApiError, tell } from '../api/client.ts';
@@ -11,7 +11,7 @@ import { JobHeader } from './job-header.tsx';
 import { RefusedEdits } from './refused-edits.tsx';
 import { StageRail } from './stage-rail.tsx';
 import { StateStrip } from './state-strip.tsx';
-import { breaksPage, UnreadableJob } from './unreadable-job.tsx';
+import { UnreadableJob } from './unreadable-job.tsx';
 import { useJobSession } from './use-job-session.ts';
 import { usePlan } from './use-plan.ts';
 
@@ -34,7 +34,7 @@ export function JobLayout({ person }: { readonly person: Person }) {
     );
   }
   const read = record.data && checkJob(record.data.document);
-  if (record.data && read && !read.ok && breaksPage(read.errors))
+  if (record.data && read && !read.ok && brokenShape(read.errors))
     return <UnreadableJob document={record.data.document} errors={read.errors} />;
   if (record.data?.id !== id) return <p className="p-10 text-soft">Opening the job…</p>;
   return <OpenJob key={id} record={record.data} person={person} />;

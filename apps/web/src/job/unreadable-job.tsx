@@ -1,20 +1,6 @@
 import { writeJob, type InputError, type JobDocument } from '@venula/core';
 import { saveFile } from '../ui/save-file.ts';
 
-/** Shapes a page cannot draw; a figure out of its range or a part that contradicts another can be shown and mended. */
-const BROKEN = new Set([
-  'MISSING',
-  'NOT_AN_OBJECT',
-  'NOT_A_LIST',
-  'NOT_A_NUMBER',
-  'NOT_OFFERED',
-  'WRONG_KIND',
-  'NEWER_VERSION',
-  'TOO_DEEP',
-]);
-
-export const breaksPage = (errors: readonly InputError[]): boolean => errors.some((e) => BROKEN.has(e.code));
-
 /** A stored plan that no page can show: says where it is broken, and hands it out as it is. */
 export function UnreadableJob({
   document,

@@ -122,6 +122,31 @@ export function addedErrors(before: unknown, after: unknown): readonly InputErro
   return read.errors.filter((e) => !known.has(`${e.code} ${e.field}`));
 }
 
+/** Errors that leave a document without the shape its readers rely on. */
+const SHAPELESS = new Set([
+  'MISSING',
+  'NOT_AN_OBJECT',
+  'NOT_A_LIST',
+  'NOT_A_NUMBER',
+  'NOT_OFFERED',
+  'WRONG_KIND',
+  'NEWER_VERSION',
+  'TOO_DEEP',
+]);
+
+/**
+ * Whether a stored document is too broken to be shown or worked with at all. A figure out of its range, or a part that
+ * contradicts another, can be shown and mended; a part that is missing cannot.
+ * @param errors what checkJob found
+ * @returns true where readers of the document would fail
+ * @throws nothing
+ * @source own convention
+ * @example brokenShape([{ code: 'MISSING', field: '/brief', message: '', remedy: '' }]) // => true
+ */
+export function brokenShape(errors: readonly InputError[]): boolean {
+  return errors.some((e) => SHAPELESS.has(e.code));
+}
+
 function pumpErrors(doc: JobDocument): InputError[] {
   return Object.entries(doc.plumbing.elements).flatMap(([id, e]): InputError[] => {
     if (e.kind !== 'pump') return [];
