@@ -110,13 +110,11 @@ describe('the list of jobs', () => {
       expect([path, answer.status]).toEqual([path, 422]);
       expect(answer.body.error.details.length).toBeGreaterThan(0);
     }
-    const change = await shop.as.technician
-      .post(`${at}/changes`)
-      .send({
-        changeId: randomUUID(),
-        baseVersion: 1,
-        patch: [{ op: 'add', path: '/title', value: 'Mended a little' }],
-      });
+    const change = await shop.as.technician.post(`${at}/changes`).send({
+      changeId: randomUUID(),
+      baseVersion: 1,
+      patch: [{ op: 'add', path: '/title', value: 'Mended a little' }],
+    });
     expect(change.status).toBe(200);
   });
 

@@ -8,8 +8,8 @@ import type { JudgeAnswers, JudgeTask } from './judge-worker.ts';
 const WORKER = fileURLToPath(new URL('../../dist/judging/judge-worker.js', import.meta.url));
 /** Somebody waits for the answer: it must come before the request's own deadline. */
 const WAITED_FOR_MS = 3_500;
-/** Nobody waits: a very large plan may take longer, but not for ever. */
-const IN_BACKGROUND_MS = 15_000;
+/** Nobody waits: a very large plan may take longer, but not for ever; first all that take less have their turn. */
+export const BACKGROUND_MS = { first: 2_000, last: 20_000 } as const;
 /** So many tasks nobody waits for are solved at once; more than that is not asked of the pool. */
 export const BACKGROUND_THREADS = Math.max(1, availableParallelism() - 1);
 /** Where cores are few the requests come first. */
@@ -49,8 +49,11 @@ export class JudgePool implements OnModuleDestroy {
   }
 
   /** @throws TooLong; Closing; whatever the core throws */
-  inBackground<A extends JudgeTask['ask']>(task: Extract<JudgeTask, { ask: A }>): Promise<JudgeAnswers[A]> {
-    return run<A>(this.background, task, IN_BACKGROUND_MS).catch((error: unknown) => {
+  inBackground<A extends JudgeTask['ask']>(
+    task: Extract<JudgeTask, { ask: A }>,
+    budgetMs: number,
+  ): Promise<JudgeAnswers[A]> {
+    return run<A>(this.background, task, budgetMs).catch((error: unknown) => {
       throw this.closing ? new Closing('the server is closing') : error;
     });
   }
