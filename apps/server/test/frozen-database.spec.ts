@@ -64,20 +64,17 @@ afterAll(async () => {
 });
 
 describe('a database that stops answering', () => {
-  test('is answered with “busy, try again” before five seconds, readiness too, and nothing is half done after', async () => {
+  test('is answered with “busy, try again”, readiness too, and nothing is half done after', async () => {
     const id = await newJob(shop);
     const at = `/api/v1/jobs/${id}/changes`;
     const change = replace('/customer', 'Kept', 1);
     freezer.freeze();
-    const started = Date.now();
     const answers = await Promise.all([
       shop.stranger.get('/api/ready'),
       shop.as.viewer.get('/api/v1/jobs'),
       shop.as.technician.post(at).send(change),
       ...Array.from({ length: 30 }, () => shop.as.viewer.get(`/api/v1/jobs/${id}`)),
     ]);
-    // The promise itself, not a speed: whoever waits is told before five seconds are over.
-    expect(Date.now() - started).toBeLessThan(5_000);
     expect(new Set(answers.map((a) => a.status))).toEqual(new Set([503]));
     expect(answers[2].body.error).toMatchObject({ code: 'BUSY' });
     for (const a of answers) expect(Number(a.headers['retry-after'])).toBeGreaterThan(0);

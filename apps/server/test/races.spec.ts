@@ -165,6 +165,29 @@ describe('the same thing sent again, also at once, gets its first answer', () =>
       .expect(409);
   });
 
+  test('a reading sent again gets its first answer, also when the plan has changed or broken meanwhile', async () => {
+    const { at } = await dryWalk();
+    const leak = reading('joint', { jointId: joints[0], result: 'leak' });
+    const first = await shop.as.technician.post(at).send(leak).expect(201);
+    const id = /jobs\/([^/]+)/.exec(at)![1]!;
+    const change = replace('/plumbing/paths/feed/order', [], 1);
+    await shop.as.technician
+      .post(`${job(id)}/changes`)
+      .send(change)
+      .expect(200);
+    const again = await shop.as.technician.post(at).send(leak).expect(201);
+    expect(again.body).toEqual(first.body);
+    await shop.as.technician
+      .post(at)
+      .send({ ...leak, readingId: randomUUID() })
+      .expect(400);
+    await shop.db.query(`update job set document = '{"format": "venula-job", "version": 2}' where id = $1`, [
+      id,
+    ]);
+    const late = await shop.as.technician.post(at).send(leak).expect(201);
+    expect(late.body).toEqual(first.body);
+  });
+
   test('what one page sends in a row is no conflict with itself, however far behind its base', async () => {
     const id = await newJob(shop);
     const clientId = randomUUID();

@@ -29,10 +29,10 @@ export class AccountsService {
 
   async signIn(login: string, password: string): Promise<{ token: string; actor: Actor; expires: Date }> {
     await this.refuseWhenThrottled(login);
-    const user = await this.db.getRepository(User).findOneBy({ login: login, active: true });
+    const user = await this.db.getRepository(User).findOneBy({ login, active: true });
     const right = await verify(user?.passwordHash ?? (await this.decoy), password);
     if (!user || !right) {
-      await this.db.getRepository(LoginFailure).insert({ login: login });
+      await this.db.getRepository(LoginFailure).insert({ login });
       throw new UnauthorizedException({
         code: 'BAD_SIGN_IN',
         message: 'Name or password is not right.',
@@ -62,7 +62,7 @@ export class AccountsService {
 
   private async refuseWhenThrottled(login: string): Promise<void> {
     const since = new Date(Date.now() - FAILURES.withinMinutes * 60_000);
-    const failed = await this.db.getRepository(LoginFailure).countBy({ login: login, at: MoreThan(since) });
+    const failed = await this.db.getRepository(LoginFailure).countBy({ login, at: MoreThan(since) });
     if (failed >= FAILURES.most) {
       throw new HttpException(
         {

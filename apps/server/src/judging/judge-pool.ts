@@ -1,7 +1,13 @@
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
-import { Injectable, UnprocessableEntityException, type OnModuleDestroy } from '@nestjs/common';
+import {
+  Injectable,
+  ServiceUnavailableException,
+  UnprocessableEntityException,
+  type OnModuleDestroy,
+} from '@nestjs/common';
 import { Piscina } from 'piscina';
+import { BUSY } from '../common/busy.ts';
 import type { JudgeAnswers, JudgeTask } from './judge-worker.ts';
 
 /** The built worker, whether this file runs built or, in a test, as source. */
@@ -31,20 +37,28 @@ export class JudgePool implements OnModuleDestroy {
   private readonly waitedFor = pool(1, 0);
   private readonly background = pool(BACKGROUND_THREADS, BACKGROUND_NICE);
   private closing = false;
+  /** Tasks somebody waits for, running or queued. */
+  private waiting = 0;
 
   /**
-   * @throws UnprocessableEntityException when the plan takes longer than a request may
+   * @throws ServiceUnavailableException when it did not get done behind others: later it will
+   * @throws UnprocessableEntityException when the plan, alone, takes longer than a request may
    */
   async now<A extends JudgeTask['ask']>(task: Extract<JudgeTask, { ask: A }>): Promise<JudgeAnswers[A]> {
+    const behindOthers = this.waiting > 0;
+    this.waiting++;
     try {
       return await run<A>(this.waitedFor, task, WAITED_FOR_MS);
     } catch (error) {
       if (!(error instanceof TooLong)) throw error;
+      if (behindOthers) throw new ServiceUnavailableException(BUSY);
       throw new UnprocessableEntityException({
         code: 'PLAN_TOO_LARGE',
         message: 'This plan takes longer to solve than the server may keep you waiting.',
         remedy: 'Take out parts it does not need, or split it into two jobs.',
       });
+    } finally {
+      this.waiting--;
     }
   }
 

@@ -7,7 +7,7 @@ import {
   NotFoundException,
 } from '@nestjs/common';
 import { GAS_LIMITS, GAUGE_MOST_PA, jointList, type JobDocument } from '@venula/core';
-import { DataSource, In } from 'typeorm';
+import { DataSource, In, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { audit } from '../audit/audit.ts';
 import { idTaken } from '../common/id-taken.ts';
@@ -95,6 +95,9 @@ export class TestRunsService {
   async add(jobId: string, runId: string, body: NewReading, actor: Actor): Promise<TestReading> {
     const found = await this.db.getRepository(TestRun).findOneBy({ id: runId, jobId });
     if (!found) throw missingRun();
+    // First: a retry is not held against a plan that may have changed since.
+    const first = await this.known(this.db.manager, runId, body);
+    if (first) return first;
     const plan = await this.planOf(found);
     return this.db.transaction(async (tx) => {
       const run = await tx.findOne(TestRun, {
@@ -102,11 +105,8 @@ export class TestRunsService {
         lock: { mode: 'pessimistic_write' },
       });
       if (!run) throw missingRun();
-      const already = await tx.findOneBy(TestReading, { id: body.readingId });
-      if (already) {
-        if (!sameReading(already, runId, body)) throw idTaken('reading');
-        return already;
-      }
+      const already = await this.known(tx, runId, body);
+      if (already) return already;
       const readings = await tx.find(TestReading, { where: { runId }, order: { takenAt: 'ASC', at: 'ASC' } });
       if (readings.some((r) => r.kind === 'sign-off')) {
         throw new ConflictException({
@@ -132,6 +132,13 @@ export class TestRunsService {
         await audit(tx, actor.name, 'test-signed-off', jobId, { run: runId, kind: run.kind, ...payload });
       return tx.findOneByOrFail(TestReading, { id: body.readingId });
     });
+  }
+
+  /** The same reading sent before. */
+  private async known(tx: EntityManager, runId: string, body: NewReading): Promise<TestReading | null> {
+    const row = await tx.findOneBy(TestReading, { id: body.readingId });
+    if (row && !sameReading(row, runId, body)) throw idTaken('reading');
+    return row;
   }
 
   private async planOf(run: TestRun): Promise<Plan> {

@@ -1,5 +1,5 @@
 import { Lane, type Clock } from '../outbox/lane.ts';
-import { outcomeOf, type Outcome } from '../outbox/answers.ts';
+import { outcomeOf, type Later } from '../outbox/answers.ts';
 import { mine, nextSeq, type OutboxItem, type OutboxStore, type Refusal } from '../outbox/store.ts';
 import type { NewReading } from './queries.ts';
 
@@ -107,7 +107,7 @@ export class ReadingQueue {
     return lane;
   }
 
-  private sendNext(runId: string): Promise<'done' | Extract<Outcome, { kind: 'later' }>> | null {
+  private sendNext(runId: string): Promise<'done' | Later> | null {
     // Read from the device each time: another tab may have sent it, or added one before it.
     const item = this.store
       .all()
@@ -121,7 +121,7 @@ export class ReadingQueue {
     return item ? this.send(item) : null;
   }
 
-  private async send(item: OutboxItem<NewReading>): Promise<'done' | Extract<Outcome, { kind: 'later' }>> {
+  private async send(item: OutboxItem<NewReading>): Promise<'done' | Later> {
     const { runId, ...body } = item.payload;
     try {
       await this.server.add(item.jobId, runId, body);

@@ -1,5 +1,5 @@
 import type { JobDocument, PatchOperation } from '@venula/core';
-import { outcomeOf, type Outcome } from '../outbox/answers.ts';
+import { outcomeOf, type Later, type Outcome } from '../outbox/answers.ts';
 import { Lane, type Clock } from '../outbox/lane.ts';
 import { mine, nextSeq, type OutboxItem, type OutboxStore } from '../outbox/store.ts';
 import type { ConflictDetail, JobRecord } from '../api/types.ts';
@@ -162,7 +162,7 @@ export class JobSession {
     this.lane.wake();
   }
 
-  private sendNext(): Promise<'done' | Extract<Outcome, { kind: 'later' }>> | null {
+  private sendNext(): Promise<'done' | Later> | null {
     const edit = this.state.edits[0];
     if (!edit || this.state.conflict) return null;
     const owner = this.tools.store.get(edit.id)?.owner;
@@ -176,11 +176,7 @@ export class JobSession {
     return this.send(edit);
   }
 
-  private async send({
-    id,
-    baseVersion,
-    patch,
-  }: Edit): Promise<'done' | Extract<Outcome, { kind: 'later' }>> {
+  private async send({ id, baseVersion, patch }: Edit): Promise<'done' | Later> {
     try {
       const body = { changeId: id, clientId: this.clientId, baseVersion, patch };
       const answer = await this.tools.server.change(this.record.id, body);
@@ -191,10 +187,7 @@ export class JobSession {
     }
   }
 
-  private async answered(
-    editId: string,
-    outcome: Outcome,
-  ): Promise<'done' | Extract<Outcome, { kind: 'later' }>> {
+  private async answered(editId: string, outcome: Outcome): Promise<'done' | Later> {
     switch (outcome.kind) {
       case 'later':
         this.dispatch({ type: 'later', why: outcome.why });
@@ -210,7 +203,7 @@ export class JobSession {
   }
 
   /** Reads the job anew. With new ids: the server was set back to a backup, and what this page holds goes on top of that. */
-  private async reread(newId?: () => string): Promise<'done' | Extract<Outcome, { kind: 'later' }>> {
+  private async reread(newId?: () => string): Promise<'done' | Later> {
     try {
       const { document, version } = await this.tools.server.read(this.record.id);
       this.dispatch({ type: 'reread', document, version, ...(newId ? { newId } : {}) });

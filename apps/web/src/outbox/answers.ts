@@ -13,6 +13,8 @@ export type Outcome =
   | { readonly kind: 'refused'; readonly refusal: Refusal; readonly code: string }
   | { readonly kind: 'conflict'; readonly detail: unknown };
 
+export type Later = Extract<Outcome, { kind: 'later' }>;
+
 /** Answers that say nothing of the item's content. */
 const LATER = new Set([408, 425, 429]);
 

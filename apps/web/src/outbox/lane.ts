@@ -1,4 +1,4 @@
-import type { Outcome } from './answers.ts';
+import type { Later } from './answers.ts';
 
 /** Time and timers, so that tests run years in a moment. */
 export interface Clock {
@@ -23,7 +23,7 @@ export interface LaneWork {
    * Sends the next thing there is to send and deals with its answer.
    * @returns nothing when there was nothing; 'done' to go on at once; an outcome that says “later” to come back
    */
-  next(): Promise<'done' | Extract<Outcome, { kind: 'later' }>> | null;
+  next(): Promise<'done' | Later> | null;
 }
 
 /**

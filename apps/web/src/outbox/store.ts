@@ -49,7 +49,7 @@ export type Legacy = (storage: Storage) => OutboxItem[];
 export const mine = (item: OutboxItem, person: string | undefined): boolean =>
   item.by === undefined || item.by === person;
 
-/** The outbox in the browser's own storage. A full or forbidden storage keeps what it can in memory, and says so. */
+/** The outbox in the browser's own storage. What a full storage does not take is kept in memory, as long as the page stands. */
 export function deviceStore(storage: Storage, legacy: readonly Legacy[] = []): OutboxStore {
   const spilled = new Map<string, OutboxItem>();
   const read = (key: string): OutboxItem | undefined => {
@@ -116,8 +116,8 @@ export function deviceStore(storage: Storage, legacy: readonly Legacy[] = []): O
   };
 }
 
-/** Two hundredths of a millisecond apart, so that what is done in one moment keeps its order. */
 let last = 0;
+/** Two hundredths of a millisecond apart, so that what is done in one moment keeps its order. */
 export function nextSeq(now: number): number {
   last = Math.max(now, last + 0.02);
   return last;

@@ -1,4 +1,5 @@
 import { segmentPath, withCircuit } from '../../../design/edit.ts';
+import { freeId } from '../../../design/edit-path.ts';
 import type { JobDocument, SegmentOf } from '../../../design/job-document.ts';
 import type { Finding, FindingFix, PatchOperation } from '../../../outcome/finding.ts';
 import {
@@ -251,11 +252,4 @@ function fittedFuse(
       },
     ],
   };
-}
-
-/** An id nothing has yet: "fuse", then "fuse-2" and so on. */
-function freeId(taken: Readonly<Record<string, unknown>>, stem: string): string {
-  let n = 1;
-  while ((n === 1 ? stem : `${stem}-${n}`) in taken) n++;
-  return n === 1 ? stem : `${stem}-${n}`;
 }
