@@ -39,10 +39,10 @@ export {
   type PumpModel,
   type PumpPoint,
   type PumpType,
-} from './parts/pump/pump-model.ts';
-export { fittingMotor, pumpFaults, type PumpFault } from './parts/pump/pump-faults.ts';
-export { pumpFromPoint, type KnownPoint } from './parts/pump/pump-from-point.ts';
-export { PUMPS, type CataloguePump } from './parts/pump/generic-pumps.ts';
+} from './kinds/plumbing/pump/pump-model.ts';
+export { fittingMotor, pumpFaults, type PumpFault } from './kinds/plumbing/pump/pump-faults.ts';
+export { pumpFromPoint, type KnownPoint } from './kinds/plumbing/pump/pump-from-point.ts';
+export { PUMPS, type CataloguePump } from './kinds/plumbing/pump/generic-pumps.ts';
 export {
   DASH_SIZES,
   HOSE_KIND_IDS,
@@ -51,9 +51,9 @@ export {
   type Dash,
   type HoseKind,
   type HoseKindId,
-} from './parts/catalogue/hoses.ts';
-export { END_IDS, ENDS, REGULATOR_CLASS_IDS, REGULATORS, type EndId } from './parts/catalogue/fittings.ts';
-export { ALL_FUSES } from './parts/catalogue/wire-data.ts';
+} from './kinds/plumbing/run/hoses.ts';
+export { END_IDS, ENDS, REGULATOR_CLASS_IDS, REGULATORS, type EndId } from './kinds/plumbing/run/fittings.ts';
+export { ALL_FUSES } from './kinds/wiring/wire/wire-data.ts';
 
 export {
   fuelProperties,
@@ -62,24 +62,24 @@ export {
   volumeRatio,
   type Blend,
   type FuelProperties,
-} from './demand/fuel.ts';
+} from './fuel/fuel.ts';
 export { fuelDemand, pullAt, type EngineDraw, type PullPoint } from './demand/pull.ts';
 export { injectorDuty } from './demand/injectors.ts';
 export { fullSpeedAt, sensorVolts, speedCommand, type SpeedMap } from './demand/speed-map.ts';
 export { threeNumberPull, type ThreeNumbers } from './demand/three-number-pull.ts';
 
-export { darcyFriction } from './plumbing/friction.ts';
-export { bendLoss, boreChangeLoss, hoseEndLoss } from './plumbing/minor-losses.ts';
-export { blockingRegulator } from './plumbing/laws/blocking-regulator.ts';
-export { bypassRegulator, seatFlow } from './plumbing/laws/bypass-regulator.ts';
-export { checkValve } from './plumbing/laws/check-valve.ts';
-export { factoryAtRest, factorySource } from './plumbing/laws/factory-source.ts';
-export { filterLoss, powerLoss } from './plumbing/laws/filter.ts';
-export type { FlowLaw, LinkLaw, LinkState, LossLaw, ValveLaw } from './plumbing/laws/link-law.ts';
-export { fixedLoss, lossAt, pipeRun } from './plumbing/laws/pipe-run.ts';
-export { runningPump, stoppedPump } from './plumbing/laws/pump.ts';
-export type { Network, NetworkLink, NetworkNode } from './plumbing/network.ts';
-export { NetworkSolver, solveNetwork, type NetworkSolve } from './plumbing/solve.ts';
+export { darcyFriction } from './flow/friction.ts';
+export { bendLoss, boreChangeLoss, hoseEndLoss } from './flow/minor-losses.ts';
+export { blockingRegulator } from './kinds/plumbing/blocking-regulator/law.ts';
+export { bypassRegulator, seatFlow } from './kinds/plumbing/bypass-regulator/law.ts';
+export { checkValve } from './kinds/plumbing/check-valve/law.ts';
+export { factoryAtRest, factorySource } from './kinds/junctions/factory/law.ts';
+export { filterLoss, powerLoss } from './flow/porous.ts';
+export type { FlowLaw, LinkLaw, LinkState, LossLaw, ValveLaw } from './flow/link-law.ts';
+export { fixedLoss, lossAt, pipeRun } from './flow/pipe.ts';
+export { runningPump, stoppedPump } from './kinds/plumbing/pump/law.ts';
+export type { Network, NetworkLink, NetworkNode } from './engine/network/network.ts';
+export { NetworkSolver, solveNetwork, type NetworkSolve } from './engine/network/network-solver.ts';
 
 export {
   awgDiameter,
@@ -91,16 +91,16 @@ export {
   wireSizeName,
   type Conductor,
   type WireSize,
-} from './wiring/wire.ts';
-export { ampacity, conductorTemperature } from './wiring/ampacity.ts';
-export { chooseFuse, fuseSurvives, motorInrush } from './wiring/fuse.ts';
+} from './kinds/wiring/wire/wire.ts';
+export { ampacity, conductorTemperature } from './kinds/wiring/wire/ampacity.ts';
+export { chooseFuse, fuseSurvives, motorInrush } from './kinds/wiring/fuse/fuse.ts';
 export {
   DcNetwork,
   solveDc,
   type DcElement,
   type DcSolution,
   type DcSolve,
-} from './wiring/network/dc-network.ts';
+} from './engine/electric/dc-network.ts';
 export {
   PowerNetwork,
   solveCircuit,
@@ -108,7 +108,7 @@ export {
   type CircuitElement,
   type CircuitSolution,
   type ElementDrop,
-} from './wiring/power-network.ts';
+} from './engine/electric/power-network.ts';
 
 export type {
   Brief,
@@ -132,15 +132,15 @@ export type {
   Tap,
   WireEnd,
   Style,
-} from './design/job-document.ts';
-export { PATTERNS } from './design/patterns/all.ts';
-export { fullReturnJob } from './design/patterns/full-return.ts';
-export type { Pattern } from './design/patterns/pattern.ts';
-export { pumpElement, pumpFigures, swapPump } from './design/pieces.ts';
-export { elementPath } from './design/edit.ts';
-export { BRANCH_ENDS, branchAt, removePath, type BranchEnd } from './design/edit-branch.ts';
-export { insertPart, movePart, NEW_PARTS, removePart, splitRun, type NewPart } from './design/edit-path.ts';
-export { STYLES } from './design/job-document.ts';
+} from './document/job-document.ts';
+export { PATTERNS } from './document/patterns/all.ts';
+export { fullReturnJob } from './document/patterns/full-return.ts';
+export type { Pattern } from './document/patterns/pattern.ts';
+export { pumpElement, pumpFigures, swapPump } from './document/pieces.ts';
+export { elementPath } from './edit/paths.ts';
+export { BRANCH_ENDS, branchAt, removePath, type BranchEnd } from './edit/branch.ts';
+export { insertPart, movePart, NEW_PARTS, removePart, splitRun, type NewPart } from './edit/path.ts';
+export { STYLES } from './document/job-document.ts';
 
 export {
   judgeChoice,
@@ -148,22 +148,22 @@ export {
   sizingChoices,
   type SizingChoice,
   type SizingResult,
-} from './plan/sizing.ts';
-export { compareJobs, type AnswerChange, type BillChange, type Comparison } from './plan/compare.ts';
+} from './advise/sizing.ts';
+export { compareJobs, type AnswerChange, type BillChange, type Comparison } from './advise/compare.ts';
 export {
   confidenceSamples,
   summarizeConfidence,
   UNCERTAIN,
   type Confidence,
   type ConfidenceSample,
-} from './plan/confidence.ts';
-export { evaluateOne, evaluatePlan, evaluateStates } from './plan/evaluate.ts';
-export { operatingStates, type OperatingState, type StateKind } from './plan/states.ts';
-export { boreOf } from './plan/run-geometry.ts';
-export { trappedVolumes, type TrappedVolume } from './plan/trapped.ts';
-export { wireAmpacity } from './plan/circuits.ts';
-export { billOfMaterials, type BillGroup, type BillLine } from './plan/bill.ts';
-export { jointList, lineVolume, type Joint } from './plan/joints.ts';
+} from './advise/confidence.ts';
+export { evaluateOne, evaluatePlan, evaluateStates } from './advise/evaluate-plan.ts';
+export { operatingStates, type OperatingState, type StateKind } from './engine/states.ts';
+export { boreOf } from './kinds/plumbing/run/geometry.ts';
+export { trappedVolumes, type TrappedVolume } from './engine/trapped.ts';
+export { wireAmpacity } from './engine/electric/circuits.ts';
+export { billOfMaterials, type BillGroup, type BillLine } from './supply/bill.ts';
+export { jointList, lineVolume, type Joint } from './supply/joints.ts';
 export type {
   PlanResult,
   PumpResult,
@@ -172,9 +172,9 @@ export type {
   StateValues,
   StationResult,
   WeakLink,
-} from './plan/results.ts';
-export { BACK_PRESSURE_SHARE } from './plan/findings/regulation.ts';
-export { CRANKING_VOLTS, DROP_LIMITS, SUCTION_LIMITS } from './plan/findings/limits.ts';
+} from './engine/results.ts';
+export { BACK_PRESSURE_SHARE } from './judge/regulation/regulation.ts';
+export { CRANKING_VOLTS, DROP_LIMITS, SUCTION_LIMITS } from './judge/limits.ts';
 export {
   driveLanes,
   driveMoments,
@@ -184,8 +184,8 @@ export {
   type Lane,
   type Leg,
   type LegKind,
-} from './plan/drive.ts';
-export { DIP_LIMIT, drivePressure, railDips, type Dip, type RailMoment } from './plan/drive-pressure.ts';
+} from './replay/drive.ts';
+export { DIP_LIMIT, drivePressure, railDips, type Dip, type RailMoment } from './replay/drive-pressure.ts';
 export {
   PULL_S,
   PUMP_START_S,
@@ -194,11 +194,11 @@ export {
   SWITCH_TOLERANCE,
   type StagingAdvice,
   type StagingPoint,
-} from './plan/staging.ts';
-export { sizeCircuit, RELAY_RATINGS, type CircuitSizing, type GaugeTried } from './plan/size-circuit.ts';
-export { circuitOf, circuitStates, hardest, type Loaded } from './plan/electric-load.ts';
-export { wayOf, wireLength, type PlacedSegment } from './plan/circuits.ts';
-export { weakestWire, wiresBehind } from './plan/fused-wires.ts';
+} from './advise/staging.ts';
+export { sizeCircuit, RELAY_RATINGS, type CircuitSizing, type GaugeTried } from './advise/size-circuit.ts';
+export { circuitOf, circuitStates, hardest, type Loaded } from './engine/electric/electric-load.ts';
+export { wayOf, wireLength, type PlacedSegment } from './engine/electric/circuits.ts';
+export { weakestWire, wiresBehind } from './engine/electric/fused-wires.ts';
 
 export {
   isLevel,
@@ -230,8 +230,8 @@ export {
   removeSegment,
   setTap,
   tapTargets,
-} from './design/edit-circuit.ts';
-export { SUPPRESSION } from './design/job-document.ts';
+} from './edit/circuit.ts';
+export { SUPPRESSION } from './document/job-document.ts';
 export {
   addDevice,
   allTerminals,
@@ -240,20 +240,20 @@ export {
   terminalName,
   terminalWord,
   TERMINALS,
-} from './design/devices.ts';
-export { HarnessModel, type Behaviour, type Inputs, type LoadState } from './plan/harness/behave.ts';
-export { MOST_SIGNALS, signalKeys, truthTable, type TruthRow } from './plan/harness/enumerate.ts';
-export { harnessOf, realiseRules } from './plan/harness/realise.ts';
-export { wiringSheet, type PinTable, type WireRow, type WiringSheet } from './plan/harness/wiring-sheet.ts';
+} from './edit/harness.ts';
+export { HarnessModel, type Behaviour, type Inputs, type LoadState } from './harness/behave.ts';
+export { MOST_SIGNALS, signalKeys, truthTable, type TruthRow } from './harness/enumerate.ts';
+export { harnessOf, realiseRules } from './harness/realise.ts';
+export { wiringSheet, type PinTable, type WireRow, type WiringSheet } from './harness/wiring-sheet.ts';
 export {
   layOutHarness,
   type HarnessLayout,
   type PlacedDevice,
   type PlacedTerminal,
   type PlacedWire,
-} from './plan/harness/layout.ts';
+} from './harness/layout.ts';
 export { wireListCsv, wirePaint, wiringNetlist, wiringSvg, wireTags } from './formats/wiring-files.ts';
-export { undrawnPieces } from './plan/harness/figures.ts';
+export { undrawnPieces } from './harness/figures.ts';
 export {
   ALWAYS,
   boostRule,
@@ -268,7 +268,7 @@ export {
   SWITCH_HYSTERESIS,
   type Rules,
   type Threshold,
-} from './design/triggers.ts';
+} from './document/triggers.ts';
 export {
   keepInJob,
   lineChoices,
@@ -278,11 +278,11 @@ export {
   type LineQuestion,
   type WireChoice,
   type WireQuestion,
-} from './plan/quick-sums.ts';
-export { meterResistance } from './parts/pump/meter-resistance.ts';
-export { upgradeJob } from './formats/upgrade.ts';
-export { dryTest, type DryRow } from './plan/harness/dry-test.ts';
-export { findRepairs, type Repair } from './plan/harness/repair.ts';
+} from './advise/quick-sums.ts';
+export { meterResistance } from './kinds/plumbing/pump/meter-resistance.ts';
+export { upgradeJob } from './document/upgrade.ts';
+export { dryTest, type DryRow } from './harness/dry-test.ts';
+export { findRepairs, type Repair } from './harness/repair.ts';
 
 export {
   GAS_LIMITS,
@@ -294,7 +294,7 @@ export {
   type DecayResult,
   type DecaySetup,
   type DecayVerdict,
-} from './proving/gas-decay.ts';
+} from './prove/procedures/gas-decay/gas-decay.ts';
 
 export { applyPatch } from './formats/apply-patch.ts';
 export { diffDocuments, overlappingPaths, valueAt } from './formats/diff.ts';
@@ -310,7 +310,7 @@ export {
   type PullPreview,
 } from './formats/brief-csv.ts';
 export { readSheet, type Sheet, type SheetColumn, type SheetRow } from './formats/sheet.ts';
-export { operatingEnvelope, type EnvelopePoint } from './plan/envelope.ts';
+export { operatingEnvelope, type EnvelopePoint } from './advise/envelope.ts';
 export { fieldRange } from './formats/field-range.ts';
 export {
   addedErrors,

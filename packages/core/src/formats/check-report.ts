@@ -1,7 +1,7 @@
-import { flag, list, nullable, number, object, oneOf, optional, text, type Infer } from '../design/shape.ts';
-import type { JobDocument } from '../design/job-document.ts';
-import { evaluatePlan } from '../plan/evaluate.ts';
-import type { PlanResult } from '../plan/results.ts';
+import { flag, list, nullable, number, object, oneOf, optional, text, type Infer } from '../fields/shape.ts';
+import type { JobDocument } from '../document/job-document.ts';
+import { evaluatePlan } from '../advise/evaluate-plan.ts';
+import type { PlanResult } from '../engine/results.ts';
 
 const any = -1e12;
 const big = 1e12;

@@ -1,5 +1,5 @@
-import { allTerminals } from '../design/devices.ts';
-import type { JobDocument } from '../design/job-document.ts';
+import { allTerminals } from '../edit/harness.ts';
+import type { JobDocument } from '../document/job-document.ts';
 import type { InputError } from '../outcome/result.ts';
 import { isLevel } from '../trigger/rule.ts';
 import { problem } from './problem.ts';

@@ -1,6 +1,6 @@
 import type { Range } from '../quantities/parse.ts';
-import type { JobDocument } from '../design/job-document.ts';
-import { jobShape } from '../design/job-document.ts';
+import type { JobDocument } from '../document/job-document.ts';
+import { jobShape } from '../document/job-document.ts';
 import { valueAt } from './diff.ts';
 
 type Schema = Readonly<Record<string, unknown>>;

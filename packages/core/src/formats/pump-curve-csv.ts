@@ -1,4 +1,4 @@
-import type { PumpCurve } from '../parts/pump/pump-model.ts';
+import type { PumpCurve } from '../kinds/plumbing/pump/pump-model.ts';
 import { readSheet, type Sheet, type SheetColumn, type SheetRow } from './sheet.ts';
 
 /** What the columns of a curve sheet hold. */

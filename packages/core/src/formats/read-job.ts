@@ -1,16 +1,16 @@
-import { checkShape } from '../design/shape.ts';
+import { checkShape } from '../fields/shape.ts';
 import {
   JOB_FORMAT,
   JOB_VERSION,
   jobShape,
   type JobDocument,
   type SpeedControl,
-} from '../design/job-document.ts';
+} from '../document/job-document.ts';
 import { fail, ok, type InputError, type Result } from '../outcome/result.ts';
-import { pumpFaults } from '../parts/pump/pump-faults.ts';
+import { pumpFaults } from '../kinds/plumbing/pump/pump-faults.ts';
 import { wiringErrors } from './check-wiring.ts';
 import { problem } from './problem.ts';
-import { upgradeJob } from './upgrade.ts';
+import { upgradeJob } from '../document/upgrade.ts';
 
 /** A job file is a few kilobytes; nothing honest comes near this. */
 export const JOB_FILE_LIMIT = 2_000_000;

@@ -1,9 +1,9 @@
-import { terminalWord } from '../design/devices.ts';
-import type { JobDocument } from '../design/job-document.ts';
-import { HarnessModel, type Inputs } from '../plan/harness/behave.ts';
-import { layOutHarness, type HarnessLayout } from '../plan/harness/layout.ts';
-import { wiringSheet, type WireRow } from '../plan/harness/wiring-sheet.ts';
-import { wireSizeName } from '../wiring/wire.ts';
+import { terminalWord } from '../edit/harness.ts';
+import type { JobDocument } from '../document/job-document.ts';
+import { HarnessModel, type Inputs } from '../harness/behave.ts';
+import { layOutHarness, type HarnessLayout } from '../harness/layout.ts';
+import { wiringSheet, type WireRow } from '../harness/wiring-sheet.ts';
+import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
 
 /** Insulation colors by name, as they are said in a shop; anything else is drawn gray. */
 const PAINT: Readonly<Record<string, string>> = {

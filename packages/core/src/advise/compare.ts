@@ -1,0 +1,85 @@
+import type { JobDocument } from '../document/job-document.ts';
+import { billOfMaterials, type BillGroup, type BillLine } from '../supply/bill.ts';
+import { evaluatePlan } from './evaluate-plan.ts';
+import type { PlanResult } from '../engine/results.ts';
+
+/** A line of the parts list that is not the same in two plans. */
+export interface BillChange {
+  readonly group: BillGroup;
+  readonly part: string;
+  readonly unit: BillLine['unit'];
+  readonly before: number;
+  readonly after: number;
+}
+
+/** A figure of the answer, in both plans. */
+export interface AnswerChange {
+  readonly name: string;
+  readonly dimension: 'flow' | 'pressure' | 'fraction' | 'volts' | 'amps' | 'count';
+  /** SI; NaN where one of the plans has no such figure. */
+  readonly before: number;
+  readonly after: number;
+}
+
+export interface Comparison {
+  readonly parts: readonly BillChange[];
+  readonly answers: readonly AnswerChange[];
+}
+
+/** Half a centimetre of hose is not a change. */
+const SAME_LENGTH = 0.005;
+
+/**
+ * What changes between two plans: parts to order or give back, and the figures of the answer.
+ * @param before one plan
+ * @param after the other
+ * @returns parts whose quantity differs (each or m), and the answer's figures side by side, SI
+ * @throws nothing
+ * @source own rule
+ * @example compareJobs(fullReturnJob('x'), fullReturnJob('x')).parts.length // => 0
+ */
+export function compareJobs(before: JobDocument, after: JobDocument): Comparison {
+  return {
+    parts: billChanges(billOfMaterials(before), billOfMaterials(after)),
+    answers: answers(evaluatePlan(before), evaluatePlan(after)),
+  };
+}
+
+function billChanges(before: readonly BillLine[], after: readonly BillLine[]): BillChange[] {
+  const key = (l: BillLine) => `${l.group}|${l.part}|${l.unit}`;
+  const was = new Map(before.map((l) => [key(l), l]));
+  const is = new Map(after.map((l) => [key(l), l]));
+  return [...new Set([...is.keys(), ...was.keys()])].flatMap((k): BillChange[] => {
+    const line = (is.get(k) ?? was.get(k))!;
+    const a = was.get(k)?.quantity ?? 0;
+    const b = is.get(k)?.quantity ?? 0;
+    if (Math.abs(a - b) < SAME_LENGTH) return [];
+    return [{ group: line.group, part: line.part, unit: line.unit, before: a, after: b }];
+  });
+}
+
+function answers(before: PlanResult, after: PlanResult): AnswerChange[] {
+  const tight = (p: PlanResult) => p.states.find((s) => s.state.id === p.tightest)?.values;
+  const idle = (p: PlanResult) => p.states.find((s) => s.state.kind === 'idle')?.values;
+  const figure = (
+    name: string,
+    dimension: AnswerChange['dimension'],
+    of: (p: PlanResult) => number | null | undefined,
+  ): AnswerChange => ({
+    name,
+    dimension,
+    before: of(before) ?? NaN,
+    after: of(after) ?? NaN,
+  });
+  return [
+    figure('engine takes, tightest point', 'flow', (p) => tight(p)?.injectorFlow),
+    figure('plan delivers there', 'flow', (p) => tight(p)?.available),
+    figure('in hand', 'fraction', (p) => tight(p)?.margin),
+    figure('rail at idle', 'pressure', (p) => idle(p)?.railGauge),
+    figure('injector duty', 'fraction', (p) => tight(p)?.injectorDuty),
+    figure('volts at the pump', 'volts', (p) => tight(p)?.pumps[0]?.volts),
+    figure('amps at the pump', 'amps', (p) => tight(p)?.pumps[0]?.current),
+    figure('stops', 'count', (p) => p.findings.filter((f) => f.severity === 'stop').length),
+    figure('fixes', 'count', (p) => p.findings.filter((f) => f.severity === 'fix').length),
+  ];
+}

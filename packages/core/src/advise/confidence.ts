@@ -1,0 +1,158 @@
+import type { JobDocument } from '../document/job-document.ts';
+import { normalQuantile, quasiRandom } from '../numerics/quasi-random.ts';
+import { CoupledSolver } from '../engine/engine.ts';
+import { operatingStates } from '../engine/states.ts';
+
+/** What is not known exactly, and how well it is known (two standard deviations). Data, so that it can be shown. */
+export const UNCERTAIN = [
+  { key: 'bsfc', name: 'fuel consumption', spread: 0.08, words: '±8 %' },
+  { key: 'pump', name: 'pump curve', spread: 0.05, words: '±5 %, ±15 % known by one point' },
+  { key: 'ethanol', name: 'ethanol content', spread: 0.1, words: '±10 points, ±3 when measured' },
+  { key: 'volts', name: 'charging volts', spread: 0.3, words: '±0.3 V' },
+  { key: 'fittings', name: 'fitting losses', spread: 0.2, words: '±20 %' },
+  { key: 'roughness', name: 'hose roughness', spread: 1, words: 'half to double' },
+] as const;
+
+export interface ConfidenceSample {
+  /** Standard scores of the inputs, in the order of UNCERTAIN. */
+  readonly inputs: readonly number[];
+  /** Supply margin at the state asked for. */
+  readonly margin: number;
+}
+
+export interface Confidence {
+  readonly samples: number;
+  /** Share of samples whose demand is met: margin ≥ 0. The spread stands in for the design margin, never adds to it. */
+  readonly met: number;
+  /** Margin at 5, 50 and 95 % of the samples. */
+  readonly low: number;
+  readonly middle: number;
+  readonly high: number;
+  /** Share of the spread each input accounts for, largest first. */
+  readonly drivers: readonly { readonly name: string; readonly words: string; readonly share: number }[];
+}
+
+/**
+ * A stretch of a confidence run: the plan solved with its uncertain inputs drawn anew for each sample. Taken in stretches,
+ * so that a caller can show progress and stop.
+ * @param doc job document
+ * @param stateId operating state to judge, usually the tightest of the pull
+ * @param first index of the first sample
+ * @param count how many samples
+ * @param seed another seed, another draw
+ * @returns inputs (standard scores) and supply margin of each sample
+ * Validity: inputs independent and normal; spreads are estimates (see UNCERTAIN).
+ * @throws nothing; a sample that does not settle is left out
+ * @source quasi-Monte Carlo with a shifted Halton sequence (Halton 1960)
+ * @example confidenceSamples(fullReturnJob('x'), 'pull-3', 0, 3, 1).length // => 3
+ */
+export function confidenceSamples(
+  doc: JobDocument,
+  stateId: string,
+  first: number,
+  count: number,
+  seed: number,
+): ConfidenceSample[] {
+  const out: ConfidenceSample[] = [];
+  for (let n = first; n < first + count; n++) {
+    const inputs = quasiRandom(n, UNCERTAIN.length, seed).map(normalQuantile);
+    const [bsfc, pump, ethanol, volts, fittings, roughness] = inputs.map(
+      (z, i) => (z * UNCERTAIN[i]!.spread) / 2,
+    ) as [number, number, number, number, number, number];
+    const drawn = variant(doc, {
+      bsfc,
+      pump,
+      ethanol: doc.brief.fuel.ethanolMeasured ? ethanol * 0.3 : ethanol,
+      volts,
+    });
+    const state = operatingStates(drawn).find((s) => s.id === stateId);
+    if (!state || state.draw <= 0) continue;
+    const solver = new CoupledSolver(drawn, 'as-drawn', {
+      minorK: Math.max(0.2, 1 + fittings),
+      roughness: 2 ** (2 * roughness),
+    });
+    const best = solver.available(state);
+    if (best) out.push({ inputs, margin: best.flow / state.draw - 1 });
+  }
+  return out;
+}
+
+interface Draw {
+  readonly bsfc: number;
+  readonly pump: number;
+  readonly ethanol: number;
+  readonly volts: number;
+}
+
+function variant(doc: JobDocument, draw: Draw): JobDocument {
+  const { brief, plumbing } = doc;
+  const elements = { ...plumbing.elements };
+  for (const [id, e] of Object.entries(elements)) {
+    if (e.kind !== 'pump') continue;
+    // A curve borrowed for its shape is known three times less well.
+    const off = e.known === 'point' ? 3 * draw.pump : draw.pump;
+    const scaled = (c: typeof e.curve) => ({ ...c, flows: c.flows.map((q) => q * (1 + off)) });
+    elements[id] = {
+      ...e,
+      curve: scaled(e.curve),
+      ...(e.moreCurves ? { moreCurves: e.moreCurves.map(scaled) } : {}),
+    };
+  }
+  return {
+    ...doc,
+    brief: {
+      ...brief,
+      bsfc: brief.bsfc * (1 + draw.bsfc),
+      fuel: { ...brief.fuel, ethanol: Math.min(1, Math.max(0, brief.fuel.ethanol + draw.ethanol)) },
+      electrical: { ...brief.electrical, chargingV: brief.electrical.chargingV + draw.volts },
+    },
+    plumbing: { ...plumbing, elements },
+  };
+}
+
+/**
+ * What a confidence run says.
+ * @param samples samples from confidenceSamples, any number of stretches together
+ * @returns share met, margins at 5/50/95 %, and each input's share of the spread (squared correlation, made to add to 1)
+ * @throws nothing; no samples give NaN
+ * @source squared correlation as variance share (linear model), standard texts
+ * @example summarizeConfidence([{ inputs: [0, 0, 0, 0, 0, 0], margin: 0.2 }]).met // => 1
+ */
+export function summarizeConfidence(samples: readonly ConfidenceSample[]): Confidence {
+  const margins = samples.map((s) => s.margin).sort((a, b) => a - b);
+  const at = (p: number): number =>
+    margins[Math.min(margins.length - 1, Math.floor(p * margins.length))] ?? NaN;
+  const squares = UNCERTAIN.map(
+    (_, i) =>
+      correlation(
+        samples.map((s) => s.inputs[i]!),
+        samples.map((s) => s.margin),
+      ) ** 2,
+  );
+  const total = squares.reduce((a, b) => a + b, 0) || 1;
+  return {
+    samples: samples.length,
+    met: margins.filter((m) => m >= 0).length / margins.length,
+    low: at(0.05),
+    middle: at(0.5),
+    high: at(0.95),
+    drivers: UNCERTAIN.map(({ name, words }, i) => ({ name, words, share: squares[i]! / total })).sort(
+      (a, b) => b.share - a.share,
+    ),
+  };
+}
+
+function correlation(x: readonly number[], y: readonly number[]): number {
+  const mean = (v: readonly number[]) => v.reduce((a, b) => a + b, 0) / v.length;
+  const mx = mean(x);
+  const my = mean(y);
+  let sxy = 0;
+  let sxx = 0;
+  let syy = 0;
+  x.forEach((xi, i) => {
+    sxy += (xi - mx) * (y[i]! - my);
+    sxx += (xi - mx) ** 2;
+    syy += (y[i]! - my) ** 2;
+  });
+  return sxx > 0 && syy > 0 ? sxy / Math.sqrt(sxx * syy) : 0;
+}

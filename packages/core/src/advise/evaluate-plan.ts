@@ -1,0 +1,77 @@
+import type { JobDocument } from '../document/job-document.ts';
+import { CoupledSolver } from '../engine/engine.ts';
+import { allFindings } from '../judge/all.ts';
+import type { PlanResult, StateResult } from '../engine/results.ts';
+import { evaluateState } from '../engine/observe/state-result.ts';
+import { fuelOf, operatingStates } from '../engine/states.ts';
+import { weakestLinks } from './weakest.ts';
+
+/**
+ * Every operating state solved, nothing judged: the quick half of evaluatePlan, for a line that must move at once.
+ * @param doc job document
+ * @returns one result a state, in the order of operatingStates; SI
+ * Validity: as evaluatePlan.
+ * @throws nothing for a valid document
+ * @source see docs/methods
+ * @example evaluateStates(fullReturnJob('x')).length // => 10
+ */
+export function evaluateStates(doc: JobDocument): StateResult[] {
+  const solver = new CoupledSolver(doc);
+  return operatingStates(doc).map((state) => evaluateState(solver, state));
+}
+
+/**
+ * One operating state alone: what the screen shows, before the rest is solved.
+ * @param doc job document
+ * @param stateId operating state
+ * @returns its result, or null where the plan has no such state; SI
+ * Validity: as evaluatePlan.
+ * @throws nothing for a valid document
+ * @source see docs/methods
+ * @example evaluateOne(fullReturnJob('x'), 'idle').converged // => true
+ */
+export function evaluateOne(doc: JobDocument, stateId: string): StateResult | null {
+  const state = operatingStates(doc).find((s) => s.id === stateId);
+  return state ? evaluateState(new CoupledSolver(doc), state) : null;
+}
+
+/**
+ * The whole plan at every operating state: pressures, flows, volts, margins, the weakest link and what is wrong.
+ * @param doc job document (already read and checked)
+ * @returns states, findings worst first, weakest links by margin gained; SI
+ * Validity: steady states; pulsation and transients are not predicted.
+ * @throws nothing for a valid document; a state that does not settle has `values: null` and a finding
+ * @source see docs/methods
+ * @example evaluatePlan(fullReturnJob('x')).states.length // => 10
+ */
+export function evaluatePlan(doc: JobDocument): PlanResult {
+  const fuel = fuelOf(doc);
+  const states = evaluateStates(doc);
+  const tightest = tightestState(states);
+  const findings = allFindings({ doc, fuel, states, tightest });
+  const margin = tightest?.values?.margin ?? null;
+  return {
+    fuel,
+    states,
+    findings,
+    tightest: tightest?.state.id ?? null,
+    weakest: tightest && margin !== null ? weakestLinks(doc, tightest.state.id, margin) : [],
+    flowLostToWiring: tightest ? flowLost(doc, tightest) : 0,
+  };
+}
+
+/** The point of the pull with the least margin. */
+function tightestState(states: readonly StateResult[]): StateResult | null {
+  const pull = states.filter(
+    (s) => s.state.kind === 'pull' && s.values?.margin !== null && s.values?.margin !== undefined,
+  );
+  return pull.reduce<StateResult | null>(
+    (least, s) => (least && least.values!.margin! <= s.values!.margin! ? least : s),
+    null,
+  );
+}
+
+function flowLost(doc: JobDocument, at: StateResult): number {
+  const ideal = new CoupledSolver(doc, 'ideal').available(at.state);
+  return ideal && at.values?.available ? Math.max(0, ideal.flow - at.values.available) : 0;
+}

@@ -1,0 +1,273 @@
+import { segmentPath, withSegment } from '../edit/paths.ts';
+import type { ElementOf, JobDocument, PlumbingElement } from '../document/job-document.ts';
+import type { PatchOperation } from '../outcome/finding.ts';
+import { swapPump } from '../document/pieces.ts';
+import { REGULATORS, type RegulatorClassId } from '../kinds/plumbing/run/fittings.ts';
+import { HOSE_KINDS, sizesOf, type Dash } from '../kinds/plumbing/run/hoses.ts';
+import { PUMPS } from '../kinds/plumbing/pump/generic-pumps.ts';
+import { chooseFuse, FUSE_CONTINUOUS_SHARE, fuseSurvives, motorInrush } from '../kinds/wiring/fuse/fuse.ts';
+import { familyOf, wireSizeName, type WireSize } from '../kinds/wiring/wire/wire.ts';
+import { wireAmpacity } from '../engine/electric/circuits.ts';
+import { CoupledSolver } from '../engine/engine.ts';
+import { BACK_PRESSURE_SHARE, isOverrun, RAIL_HIGH_LIMIT } from '../judge/regulation/regulation.ts';
+import { DROP_LIMITS } from '../judge/limits.ts';
+import { evaluateState } from '../engine/observe/state-result.ts';
+import { operatingStates } from '../engine/states.ts';
+
+/** One combination to try: what would stand in the plan in place of what is there. */
+export interface SizingChoice {
+  readonly feed: Dash | null;
+  readonly back: Dash | null;
+  readonly pump: keyof typeof PUMPS | null;
+  readonly regulator: RegulatorClassId | null;
+  readonly wire: WireSize | null;
+}
+
+export interface SizingResult {
+  readonly words: readonly string[];
+  /** Parts changed against the plan. */
+  readonly changes: number;
+  /** Least supply margin of the pull. */
+  readonly margin: number;
+  /** Most the pump draws, A. */
+  readonly amps: number;
+  readonly patch: readonly PatchOperation[];
+  /** Why it does not do; null when every check holds. */
+  readonly fails: string | null;
+}
+
+const longestRun = (doc: JobDocument, role: 'feed' | 'return'): [string, ElementOf<'run'>] | null => {
+  const runs = Object.values(doc.plumbing.paths)
+    .filter((p) => p.role === role)
+    .flatMap((p) => p.order)
+    .flatMap((id): [string, ElementOf<'run'>][] => {
+      const e = doc.plumbing.elements[id];
+      return e?.kind === 'run' ? [[id, e]] : [];
+    });
+  return runs.sort((a, b) => b[1].lengthM - a[1].lengthM)[0] ?? null;
+};
+
+const only = <K extends PlumbingElement['kind']>(
+  doc: JobDocument,
+  kind: K,
+): [string, ElementOf<K>] | null => {
+  const all = Object.entries(doc.plumbing.elements).filter(([, e]) => e.kind === kind);
+  return all.length === 1 ? (all[0] as [string, ElementOf<K>]) : null;
+};
+
+/** From one size smaller to three larger; a line kept from the car is renewed in PTFE. */
+function dashes(run: ElementOf<'run'>): (Dash | null)[] {
+  const sizes = sizesOf(HOSE_KINDS[run.existing ? 'ptfe' : run.hose]);
+  const at = sizes.findIndex((d) => d >= run.dash);
+  return [null, ...sizes.slice(Math.max(0, at - 1), at + 4).filter((d) => run.existing || d !== run.dash)];
+}
+
+/**
+ * Every combination worth trying: size of the longest feed and return hose, pump, regulator seat, wire gauge.
+ * @param doc job document
+ * @returns combinations; null stands for "as it is", the first changes nothing
+ * @throws nothing
+ * @source own rule: one size down to three up, the shipped pumps, the regulator classes, gauges one down to two up
+ * @example sizingChoices(fullReturnJob('x')).length >= 500 // => true
+ */
+export function sizingChoices(doc: JobDocument): SizingChoice[] {
+  const feed = longestRun(doc, 'feed');
+  const back = longestRun(doc, 'return');
+  const pump = only(doc, 'pump');
+  const regulator = only(doc, 'bypass-regulator');
+  const wire = mainWire(doc);
+  const pumps = pump
+    ? (Object.keys(PUMPS) as (keyof typeof PUMPS)[]).filter((k) => k !== pump[1].catalogueId)
+    : [];
+  const seats = regulator
+    ? (Object.keys(REGULATORS) as RegulatorClassId[]).filter((k) => REGULATORS[k].cv !== regulator[1].cv)
+    : [];
+  const family = wire ? familyOf(wire.size) : [];
+  const gauge = wire ? family.indexOf(wire.size) : 0;
+  const gauges = family.slice(Math.max(0, gauge - 1), gauge + 3).filter((s) => s !== wire?.size);
+  const out: SizingChoice[] = [];
+  for (const f of feed ? dashes(feed[1]) : [null])
+    for (const b of back ? dashes(back[1]) : [null])
+      for (const p of [null, ...pumps])
+        for (const r of [null, ...seats])
+          for (const w of [null, ...gauges]) out.push({ feed: f, back: b, pump: p, regulator: r, wire: w });
+  return out;
+}
+
+/** The gauge of the pump's feed, where the plan has one pump and one circuit. */
+function mainWire(doc: JobDocument): { circuitId: string; size: WireSize } | null {
+  const circuits = Object.entries(doc.wiring.circuits);
+  const [circuitId, circuit] = circuits[0] ?? [];
+  if (circuits.length !== 1 || !circuit || !circuitId) return null;
+  const wire = Object.values(circuit.segments).find((s) => s.kind === 'wire');
+  return wire?.kind === 'wire' ? { circuitId, size: wire.size } : null;
+}
+
+/**
+ * Solves one combination against every check: margin over the pull, no overrun or high rail, back-pressure, wire drop,
+ * wire and fuse against the current. A fuse is chosen with it.
+ * @param doc job document
+ * @param choice what to put in
+ * @returns words, patch, margin, amps (A) and the first check that fails
+ * @throws nothing
+ * @source the same limits as the findings
+ * @example judgeChoice(fullReturnJob('x'), sizingChoices(fullReturnJob('x'))[0]).changes // => 0
+ */
+export function judgeChoice(doc: JobDocument, choice: SizingChoice): SizingResult {
+  const words: string[] = [];
+  const patch: PatchOperation[] = [];
+  const elements = { ...doc.plumbing.elements };
+  const put = (id: string, element: PlumbingElement, what: string) => {
+    elements[id] = element;
+    words.push(what);
+    patch.push({ op: 'replace', path: `/plumbing/elements/${id}`, value: element });
+  };
+  const resize = (role: 'feed' | 'return', dash: Dash | null) => {
+    const found = dash === null ? null : longestRun(doc, role);
+    if (!found || dash === null) return;
+    const [id, { boreM: _typed, ...run }] = found;
+    const renewed = run.existing
+      ? {
+          hose: 'ptfe' as const,
+          existing: false,
+          ends: ['straight', 'straight'] as typeof run.ends,
+          bendDegrees: 180,
+          extraK: 0,
+        }
+      : {};
+    put(id, { ...run, ...renewed, dash }, `${run.name.toLowerCase()} -${dash}`);
+  };
+  resize('feed', choice.feed);
+  resize('return', choice.back);
+  const pump = only(doc, 'pump');
+  if (pump && choice.pump) {
+    put(pump[0], swapPump(pump[1], choice.pump), PUMPS[choice.pump].name.toLowerCase());
+  }
+  const regulator = only(doc, 'bypass-regulator');
+  if (regulator && choice.regulator) {
+    const { cv, droop } = REGULATORS[choice.regulator];
+    put(regulator[0], { ...regulator[1], cv, droop }, `${choice.regulator} regulator seat`);
+  }
+  let drawn: JobDocument = { ...doc, plumbing: { ...doc.plumbing, elements } };
+  const wire = mainWire(doc);
+  if (wire && choice.wire) {
+    drawn = rewired(drawn, wire.circuitId, choice.wire, patch);
+    words.push(`${wireSizeName(choice.wire)} wire`);
+  }
+  let judged = judge(drawn);
+  const fuse = wire && judged.amps > 0 ? fused(drawn, wire.circuitId, judged) : null;
+  if (wire && fuse?.changed && fuse.rating !== undefined) {
+    const segment = drawn.wiring.circuits[wire.circuitId]!.segments[fuse.id]!;
+    if (segment.kind === 'fuse')
+      drawn = withSegment(drawn, wire.circuitId, fuse.id, { ...segment, ratingA: fuse.rating });
+    patch.push({ op: 'replace', path: segmentPath(wire.circuitId, fuse.id, 'ratingA'), value: fuse.rating });
+    words.push(`${fuse.rating} A fuse`);
+    // Another fuse drops other volts.
+    judged = judge(drawn);
+  }
+  return {
+    words,
+    patch,
+    changes: words.length,
+    margin: judged.margin,
+    amps: judged.amps,
+    fails: judged.fails ?? (fuse && fuse.rating === undefined ? 'no fuse fits between load and wire' : null),
+  };
+}
+
+function rewired(doc: JobDocument, circuitId: string, size: WireSize, patch: PatchOperation[]): JobDocument {
+  const circuit = doc.wiring.circuits[circuitId]!;
+  const segments = { ...circuit.segments };
+  for (const [id, s] of Object.entries(segments)) {
+    if (s.kind !== 'wire') continue;
+    segments[id] = { ...s, size, conductor: 'copper' };
+    patch.push({ op: 'replace', path: `/wiring/circuits/${circuitId}/segments/${id}`, value: segments[id] });
+  }
+  return {
+    ...doc,
+    wiring: { ...doc.wiring, circuits: { ...doc.wiring.circuits, [circuitId]: { ...circuit, segments } } },
+  };
+}
+
+/** The fuse this current and wire ask for; undefined where none fits. */
+function fused(
+  doc: JobDocument,
+  circuitId: string,
+  { amps, loopOhms }: Judged,
+): { id: string; rating: number | undefined; changed: boolean } | null {
+  const circuit = doc.wiring.circuits[circuitId]!;
+  const entry = Object.entries(circuit.segments).find(([, s]) => s.kind === 'fuse');
+  const pump = doc.plumbing.elements[circuit.loadId];
+  if (!entry || entry[1].kind !== 'fuse' || pump?.kind !== 'pump') return null;
+  const wires = Object.values(circuit.segments).flatMap((s) =>
+    s.kind === 'wire' ? [wireAmpacity(doc, s)] : [],
+  );
+  const inrush = motorInrush(doc.brief.electrical.chargingV, loopOhms, pump.armatureOhms, amps);
+  const least = Math.min(...wires);
+  const present = entry[1].ratingA;
+  if (present <= least && amps <= FUSE_CONTINUOUS_SHARE * present && fuseSurvives(present, inrush))
+    return { id: entry[0], rating: present, changed: false };
+  const rating = chooseFuse(amps, least, inrush);
+  return { id: entry[0], rating, changed: rating !== undefined };
+}
+
+interface Judged {
+  readonly margin: number;
+  readonly amps: number;
+  /** Everything in the loop but the motor where it draws most, Ω. */
+  readonly loopOhms: number;
+  readonly fails: string | null;
+}
+
+function judge(doc: JobDocument): Judged {
+  const solver = new CoupledSolver(doc);
+  const states = operatingStates(doc);
+  let margin = Infinity;
+  let amps = 0;
+  let loopOhms = 0;
+  let drop = 0;
+  for (const state of states.filter((s) => s.kind === 'pull')) {
+    const best = solver.available(state);
+    if (!best) return { margin: NaN, amps, loopOhms, fails: 'no steady state' };
+    margin = Math.min(margin, best.flow / state.draw - 1);
+    for (const p of best.solution.pumps.values()) {
+      if (p.current >= amps) loopOhms = (p.circuit?.loopOhms ?? 0) + doc.brief.electrical.sourceOhms;
+      amps = Math.max(amps, p.current);
+      drop = Math.max(drop, p.circuit?.conductorDrop ?? 0);
+    }
+  }
+  const fail = (reason: string) => ({ margin, amps, loopOhms, fails: reason });
+  if (margin < doc.brief.designMargin) return fail('too little supply');
+  if (drop > DROP_LIMITS.nominal * DROP_LIMITS.critical) return fail('too much drop in the wires');
+  for (const state of states.filter((s) => s.kind === 'idle' || s.kind === 'lift-off')) {
+    const v = evaluateState(solver, state).values;
+    if (!v) return fail('no steady state');
+    if (isOverrun(v)) return fail('return overrun');
+    if (v.railGauge - v.required > RAIL_HIGH_LIMIT) return fail('rail too high');
+    if (v.regulator && v.regulator.returnPressure > BACK_PRESSURE_SHARE * v.railGauge)
+      return fail('return back-pressure');
+  }
+  return { margin, amps, loopOhms, fails: null };
+}
+
+/**
+ * The combinations no other one beats in all of: fewer changes, more margin, less current.
+ * @param results judged combinations
+ * @param most how many to show
+ * @returns those that pass every check and are not beaten, fewest changes first
+ * @throws nothing
+ * @source Pareto dominance
+ * @example paretoFront([{ words: [], changes: 0, margin: 0.2, amps: 9, patch: [], fails: null }], 5).length // => 1
+ */
+export function paretoFront(results: readonly SizingResult[], most: number): SizingResult[] {
+  const good = results.filter((r) => r.fails === null);
+  // A hair of margin is no reason to show two rows; of equals the first stays, which has the smaller hose.
+  const noWorse = (a: SizingResult, b: SizingResult) =>
+    a.changes <= b.changes && a.margin >= b.margin - 1e-3 && a.amps <= b.amps + 0.05;
+  const beats = (a: SizingResult, i: number, b: SizingResult, j: number) =>
+    noWorse(a, b) && (!noWorse(b, a) || i < j);
+  return good
+    .filter((r, j) => !good.some((other, i) => other !== r && beats(other, i, r, j)))
+    .sort((a, b) => a.changes - b.changes || b.margin - a.margin)
+    .slice(0, most);
+}

@@ -1,0 +1,191 @@
+import { PUMPS } from '../kinds/plumbing/pump/generic-pumps.ts';
+import type { PumpCurve, PumpModel } from '../kinds/plumbing/pump/pump-model.ts';
+import { REGULATORS } from '../kinds/plumbing/run/fittings.ts';
+import { JOB_FORMAT, JOB_VERSION, type Circuit, type ElementOf, type JobDocument } from './job-document.ts';
+
+export const LPH = 1e-3 / 3600;
+const LB_PER_HP_H = 0.45359237 / (745.6998715822702 * 3600);
+const HP = 745.6998715822702;
+const PSI = 6894.757293168;
+
+const curveCopy = (c: PumpCurve) => ({
+  volts: c.volts,
+  pressures: [...c.pressures],
+  flows: [...c.flows],
+  currents: [...c.currents],
+});
+
+/** A pump's figures as a plan holds them, its own copy: the record must not change when a catalogue does. */
+export const pumpFigures = (model: PumpModel) => ({
+  type: model.type,
+  curve: curveCopy(model.curve),
+  ...(model.moreCurves ? { moreCurves: model.moreCurves.map(curveCopy) } : {}),
+  armatureOhms: model.armatureOhms,
+  frictionAmps: model.frictionAmps,
+  reliefPa: model.reliefPa,
+  outletCheck: model.outletCheck,
+});
+
+export const pumpElement = (id: keyof typeof PUMPS, elevationM: number): ElementOf<'pump'> => ({
+  kind: 'pump',
+  name: PUMPS[id].name,
+  catalogueId: id,
+  elevationM,
+  ...pumpFigures(PUMPS[id].model),
+});
+
+/**
+ * Another pump in the same place: keeps where it sits and its controller where the new one takes it.
+ * @param old pump in the plan
+ * @param id catalogue pump to fit
+ * @returns the new element
+ * @throws nothing
+ * @source own convention
+ * @example swapPump(fullReturnJob('x').plumbing.elements.pump, 'T470').catalogueId // => 'T470'
+ */
+export function swapPump(old: ElementOf<'pump'>, id: keyof typeof PUMPS): ElementOf<'pump'> {
+  const fitted = pumpElement(id, old.elevationM);
+  return {
+    ...fitted,
+    ...(old.speed && fitted.type === 'brushless' ? { speed: old.speed } : {}),
+  };
+}
+
+export const run = (
+  name: string,
+  dash: ElementOf<'run'>['dash'],
+  lengthM: number,
+  zone: ElementOf<'run'>['zone'],
+  bendDegrees = 180,
+): ElementOf<'run'> => ({
+  kind: 'run',
+  name,
+  hose: 'ptfe',
+  dash,
+  lengthM,
+  ends: ['straight', 'elbow-45'],
+  bendDegrees,
+  extraK: 0,
+  zone,
+  existing: false,
+});
+
+/** The usual circuit of one pump; a tag tells its parts from those of another. */
+export const pumpCircuit = (loadId: string, tag = ''): Circuit => ({
+  name: `Pump${tag} feed`,
+  loadId,
+  supply: 'battery',
+  feed: ['fuse', 'feed-1', 'relay', 'feed-2', 'plug'],
+  ground: ['ground-1', 'chassis'],
+  segments: {
+    fuse: { kind: 'fuse', name: `Fuse at the battery${tag}`, ratingA: 30, distanceM: 0.15 },
+    'feed-1': wire(`Battery to relay${tag}`, 'red', 1.2, 'engine-bay'),
+    relay: {
+      kind: 'relay',
+      name: `Pump relay${tag}`,
+      ratingA: 40,
+      contactOhms: 0.005,
+      suppression: 'resistor',
+    },
+    'feed-2': wire(`Relay to pump${tag}`, 'red/white', 4.5, 'under-body'),
+    plug: { kind: 'connector', name: `Pump plug${tag}`, ohms: 0.002 },
+    'ground-1': wire(`Pump to chassis${tag}`, 'black', 0.5, 'under-body'),
+    chassis: { kind: 'chassis', name: `Chassis ground${tag}`, ohms: 0.003 },
+  },
+});
+
+const wire = (name: string, color: string, lengthM: number, zone: 'engine-bay' | 'under-body' | 'cabin') => ({
+  kind: 'wire' as const,
+  name,
+  color,
+  size: 'awg-10' as const,
+  conductor: 'copper' as const,
+  lengthM,
+  zone,
+  bundled: 1,
+  insulationK: 398.15,
+});
+
+/** What every pattern starts from: a brief worth changing, and plumbing and wiring of its own. */
+export const jobWith = (
+  title: string,
+  plumbing: JobDocument['plumbing'],
+  circuits: JobDocument['wiring']['circuits'] = { 'pump-circuit': pumpCircuit('pump') },
+  triggers?: JobDocument['wiring']['triggers'],
+): JobDocument => ({
+  format: JOB_FORMAT,
+  version: JOB_VERSION,
+  title,
+  customer: '',
+  vehicle: { description: '', engine: '', induction: 'mild-boost', asFound: '' },
+  brief: {
+    fuel: { ethanol: 0.1, ethanolMeasured: false, gasolineDensity15: 745, rvpPa: 62e3 },
+    fuelK: 308.15,
+    barometricPa: 101_325,
+    powerBasis: 'crank',
+    drivetrainLoss: 0.15,
+    bsfc: 0.6 * LB_PER_HP_H,
+    pull: [
+      { rpm: 2500, powerW: 110 * HP, boostPa: 4 * PSI },
+      { rpm: 4000, powerW: 250 * HP, boostPa: 14 * PSI },
+      { rpm: 5500, powerW: 350 * HP, boostPa: 14 * PSI },
+      { rpm: 6500, powerW: 400 * HP, boostPa: 14 * PSI },
+      { rpm: 7000, powerW: 385 * HP, boostPa: 13 * PSI },
+    ],
+    basePressurePa: 300e3,
+    designMargin: 0.15,
+    idle: { rpm: 850, manifoldPa: -10 * PSI, drawM3s: 4 * LPH },
+    cruise: { rpm: 2500, manifoldPa: -6 * PSI, drawM3s: 14 * LPH },
+    injectors: {
+      count: 4,
+      staticFlowM3s: 1000e-6 / 60,
+      ratedPa: 300e3,
+      dutyLimit: 0.85,
+      maxDifferentialPa: 700e3,
+    },
+    electrical: {
+      batteryV: 12.4,
+      chargingV: 14.2,
+      sourceOhms: 0.01,
+      engineBayK: 353.15,
+      underBodyK: 323.15,
+      cabinK: 303.15,
+    },
+  },
+  plumbing,
+  wiring: { circuits, ...(triggers ? { triggers } : {}) },
+});
+
+export const tank = { kind: 'tank', name: 'Tank', elevationM: 0 } as const;
+export const rail = (name = 'Rail') => ({ kind: 'rail', name, elevationM: 0.3, volumeM3: 0.12e-3 }) as const;
+export const tee = (name: string, elevationM: number) => ({ kind: 'tee', name, elevationM }) as const;
+
+export const strainer: ElementOf<'strainer'> = {
+  kind: 'strainer',
+  name: 'Pick-up strainer',
+  lossAt400Pa: 1000,
+  clogged: 0,
+};
+export const checkValve: ElementOf<'check-valve'> = {
+  kind: 'check-valve',
+  name: 'Check valve',
+  crackPa: 2000,
+  k: 2.5,
+  boreM: 0.0103,
+};
+export const filter: ElementOf<'filter'> = {
+  kind: 'filter',
+  name: 'Fuel filter',
+  micron: 10,
+  media: 'glass-fiber',
+  lossAt400Pa: 7000,
+  clogged: 0,
+};
+export const bypassRegulator: ElementOf<'bypass-regulator'> = {
+  kind: 'bypass-regulator',
+  name: 'Regulator',
+  referenced: true,
+  ratio: 1,
+  droop: REGULATORS.medium.droop,
+  cv: REGULATORS.medium.cv,
+};

@@ -1,0 +1,222 @@
+import { shortened } from '../quantities/text.ts';
+import type { PatchOperation } from '../outcome/finding.ts';
+import type { Circuit, ElectricLoad, JobDocument, Segment, Tap } from '../document/job-document.ts';
+import { pumpCircuit } from '../document/pieces.ts';
+import { dropRule } from '../document/triggers.ts';
+
+/** Where an edit leaves the plan: the patch, and the thing that was added. */
+export interface Added {
+  readonly id: string;
+  readonly patch: readonly PatchOperation[];
+}
+
+/** Pieces that can be put into a circuit, with figures that are a fair start. */
+export const NEW_SEGMENTS: readonly {
+  readonly kind: Segment['kind'];
+  readonly name: string;
+  readonly make: () => Segment;
+}[] = [
+  { kind: 'wire', name: 'Wire', make: () => pumpCircuit('x').segments['feed-2']! },
+  { kind: 'fuse', name: 'Fuse', make: () => pumpCircuit('x').segments['fuse']! },
+  { kind: 'relay', name: 'Relay', make: () => pumpCircuit('x').segments['relay']! },
+  {
+    kind: 'connector',
+    name: 'Connector',
+    make: () => ({ kind: 'connector', name: 'Connector', ohms: 0.002 }),
+  },
+  {
+    kind: 'switch',
+    name: 'Switch',
+    make: () => ({ kind: 'switch', name: 'Switch', ratingA: 20, ohms: 0.01 }),
+  },
+  { kind: 'chassis', name: 'Chassis ground', make: () => pumpCircuit('x').segments['chassis']! },
+];
+
+/** Loads that are not pumps, with what one of them usually takes (typical). */
+export const NEW_LOADS: readonly {
+  readonly kind: ElectricLoad['kind'];
+  readonly name: string;
+  readonly load: ElectricLoad;
+}[] = [
+  load('fan', 'Cooling fan', 18, 'resistance', 'running'),
+  load('controller', 'Engine controller', 6, 'current', 'key'),
+  load('sensor', 'Sensor', 0.02, 'current', 'key'),
+  load('gauge', 'Gauge', 0.1, 'current', 'key'),
+  load('heater', 'Heater', 8, 'resistance', 'running'),
+  load('other', 'Other load', 5, 'resistance', 'key'),
+];
+
+function load(
+  kind: ElectricLoad['kind'],
+  name: string,
+  amps: number,
+  draws: ElectricLoad['draws'],
+  when: ElectricLoad['when'],
+): { kind: ElectricLoad['kind']; name: string; load: ElectricLoad } {
+  return { kind, name, load: { kind, name, amps, draws, when } };
+}
+
+const free = (taken: object, stem: string): string => {
+  if (!(stem in taken)) return stem;
+  let n = 2;
+  while (`${stem}-${n}` in taken) n += 1;
+  return `${stem}-${n}`;
+};
+
+const at = (circuitId: string): string => `/wiring/circuits/${circuitId}`;
+
+/**
+ * Puts a piece into a circuit behind another one.
+ * @param doc job document
+ * @param circuitId which circuit
+ * @param after piece it comes behind; null: first on the feed
+ * @param kind what to put in
+ * @returns the new piece's id and the patch
+ * @throws nothing
+ * @source own convention
+ * @example insertSegment(fullReturnJob('x'), 'pump-circuit', 'fuse', 'wire').id // => 'wire'
+ */
+export function insertSegment(
+  doc: JobDocument,
+  circuitId: string,
+  after: string | null,
+  kind: Segment['kind'],
+): Added {
+  const circuit = doc.wiring.circuits[circuitId]!;
+  const made = NEW_SEGMENTS.find((s) => s.kind === kind)!;
+  const id = free(circuit.segments, kind);
+  const side = after !== null && circuit.ground.includes(after) ? 'ground' : 'feed';
+  const index = after === null ? 0 : circuit[side].indexOf(after) + 1;
+  return {
+    id,
+    patch: [
+      { op: 'add', path: `${at(circuitId)}/segments/${id}`, value: { ...made.make(), name: made.name } },
+      { op: 'add', path: `${at(circuitId)}/${side}/${index}`, value: id },
+    ],
+  };
+}
+
+/** Takes a piece out of its circuit. */
+export function removeSegment(doc: JobDocument, circuitId: string, id: string): PatchOperation[] {
+  const circuit = doc.wiring.circuits[circuitId]!;
+  const side = circuit.ground.includes(id) ? 'ground' : 'feed';
+  const index = circuit[side].indexOf(id);
+  return [
+    ...(index < 0 ? [] : [{ op: 'remove', path: `${at(circuitId)}/${side}/${index}` } as const]),
+    { op: 'remove', path: `${at(circuitId)}/segments/${id}` },
+  ];
+}
+
+/** Moves a piece along its side, by so many places. */
+export function moveSegment(doc: JobDocument, circuitId: string, id: string, by: number): PatchOperation[] {
+  const circuit = doc.wiring.circuits[circuitId]!;
+  const side = circuit.ground.includes(id) ? 'ground' : 'feed';
+  const order = [...circuit[side]];
+  const from = order.indexOf(id);
+  const to = from + by;
+  if (from < 0 || to < 0 || to >= order.length) return [];
+  order.splice(from, 1);
+  order.splice(to, 0, id);
+  return [{ op: 'replace', path: `${at(circuitId)}/${side}`, value: order }];
+}
+
+/**
+ * A circuit for a load that has none: the usual one, to be changed from there.
+ * @param doc job document
+ * @param loadId pump or other load
+ * @param name of the load
+ * @returns the circuit's id and the patch
+ * @throws nothing
+ * @source own convention
+ * @example addCircuit(fullReturnJob('x'), 'fan', 'Fan').id // => 'circuit'
+ */
+export function addCircuit(doc: JobDocument, loadId: string, name: string): Added {
+  const id = free(doc.wiring.circuits, 'circuit');
+  const usual = pumpCircuit(loadId);
+  const segments = Object.fromEntries(
+    Object.entries(usual.segments).map(([key, s]) => [
+      key,
+      {
+        ...s,
+        name: shortened(
+          s.name.replace(/\b[Pp]ump\b/, () => name),
+          80,
+        ),
+      },
+    ]),
+  );
+  const circuit: Circuit = { ...usual, segments, name: shortened(`${name} feed`, 80) };
+  return { id, patch: [{ op: 'add', path: at(id), value: circuit }] };
+}
+
+/** A load that is no pump, with the usual circuit to it. */
+export function addLoad(doc: JobDocument, kind: ElectricLoad['kind']): Added {
+  const made = NEW_LOADS.find((l) => l.kind === kind)!;
+  const loads = doc.wiring.loads ?? {};
+  const loadId = free({ ...loads, ...doc.plumbing.elements }, kind);
+  const circuit = addCircuit(doc, loadId, made.name);
+  const put: PatchOperation = doc.wiring.loads
+    ? { op: 'add', path: `/wiring/loads/${loadId}`, value: made.load }
+    : { op: 'add', path: '/wiring/loads', value: { [loadId]: made.load } };
+  return { id: circuit.id, patch: [put, ...circuit.patch] };
+}
+
+/** Takes circuits out; what hung on them and stays goes back to its own supply. */
+function dropCircuits(doc: JobDocument, gone: readonly string[]): PatchOperation[] {
+  const untapped = Object.entries(doc.wiring.circuits).flatMap(([id, c]) =>
+    (['feedFrom', 'groundInto'] as const).flatMap((side): PatchOperation[] => {
+      const on = c[side]?.circuitId;
+      return on !== undefined && gone.includes(on) && !gone.includes(id)
+        ? [{ op: 'remove', path: `${at(id)}/${side}` }]
+        : [];
+    }),
+  );
+  return [...untapped, ...gone.map((id): PatchOperation => ({ op: 'remove', path: at(id) }))];
+}
+
+/** Takes a circuit out; a load that is no pump goes with its last one. */
+export function removeCircuit(doc: JobDocument, circuitId: string): PatchOperation[] {
+  const { circuits, loads } = doc.wiring;
+  const { loadId } = circuits[circuitId]!;
+  const others = Object.entries(circuits).some(([id, c]) => id !== circuitId && c.loadId === loadId);
+  return [
+    ...dropCircuits(doc, [circuitId]),
+    ...(loads?.[loadId] && !others
+      ? [{ op: 'remove', path: `/wiring/loads/${loadId}` } as const, ...dropRule(doc, loadId)]
+      : []),
+  ];
+}
+
+/** What goes with loads that are taken out of the plan: their circuits and their rules. */
+export function removeWiring(doc: JobDocument, loadIds: readonly string[]): PatchOperation[] {
+  const gone = Object.entries(doc.wiring.circuits).flatMap(([id, c]) =>
+    loadIds.includes(c.loadId) ? [id] : [],
+  );
+  return [...dropCircuits(doc, gone), ...loadIds.flatMap((id) => dropRule(doc, id))];
+}
+
+/** Hangs a circuit's feed or ground on a piece of another, or back on its own supply. */
+export function setTap(
+  doc: JobDocument,
+  circuitId: string,
+  side: 'feedFrom' | 'groundInto',
+  tap: Tap | null,
+): PatchOperation[] {
+  const path = `${at(circuitId)}/${side}`;
+  if (tap) return [{ op: 'add', path, value: tap }];
+  return doc.wiring.circuits[circuitId]![side] ? [{ op: 'remove', path }] : [];
+}
+
+/** Circuits another one may hang on without ending up on itself. */
+export function tapTargets(doc: JobDocument, circuitId: string, side: 'feedFrom' | 'groundInto'): string[] {
+  const { circuits } = doc.wiring;
+  const hangsOn = (id: string | undefined): boolean => {
+    const seen = new Set<string>();
+    for (let c = id; c !== undefined && !seen.has(c); c = circuits[c]?.[side]?.circuitId) {
+      if (c === circuitId) return true;
+      seen.add(c);
+    }
+    return false;
+  };
+  return Object.keys(circuits).filter((id) => !hangsOn(id));
+}

@@ -1,0 +1,27 @@
+import type { Circuit, JobDocument, PlumbingElement, Segment } from '../document/job-document.ts';
+
+/** Copies of a design with one thing changed; the design itself is never written to. */
+export const withElement = (doc: JobDocument, id: string, element: PlumbingElement): JobDocument => ({
+  ...doc,
+  plumbing: { ...doc.plumbing, elements: { ...doc.plumbing.elements, [id]: element } },
+});
+
+export const withSegment = (
+  doc: JobDocument,
+  circuitId: string,
+  segmentId: string,
+  segment: Segment,
+): JobDocument => {
+  const circuit = doc.wiring.circuits[circuitId]!;
+  return withCircuit(doc, circuitId, { ...circuit, segments: { ...circuit.segments, [segmentId]: segment } });
+};
+
+export const withCircuit = (doc: JobDocument, circuitId: string, circuit: Circuit): JobDocument => ({
+  ...doc,
+  wiring: { ...doc.wiring, circuits: { ...doc.wiring.circuits, [circuitId]: circuit } },
+});
+
+/** JSON Pointer of an element's field. */
+export const elementPath = (id: string, field: string): string => `/plumbing/elements/${id}/${field}`;
+export const segmentPath = (circuitId: string, segmentId: string, field: string): string =>
+  `/wiring/circuits/${circuitId}/segments/${segmentId}/${field}`;

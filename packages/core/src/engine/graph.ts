@@ -1,0 +1,112 @@
+import type { JobDocument, JunctionOf, PlumbingElement } from '../document/job-document.ts';
+import { pathNodes } from './path-nodes.ts';
+
+/** A link of the plan's network: a part, or a stand-in for what a junction does by itself. */
+export interface GraphLink {
+  readonly id: string;
+  readonly from: string;
+  readonly to: string;
+  readonly does: LinkRole;
+}
+
+export type LinkRole =
+  | { readonly role: 'part'; readonly part: PlumbingElement }
+  /** A car's own supply feeding its outlet. */
+  | { readonly role: 'factory'; readonly junction: JunctionOf<'factory'> }
+  /** Air coming into a surge tank whose level falls: its flow is what the tank loses. */
+  | { readonly role: 'surge-falls' }
+  /** The overflow's lip: nothing leaves below it. */
+  | { readonly role: 'overflow' };
+
+/** Ids of stand-ins, by junction or path. */
+export const factoryLink = (junctionId: string): string => `@factory/${junctionId}`;
+export const surgeLink = (junctionId: string): string => `@surge/${junctionId}`;
+export const overflowLink = (pathId: string): string => `@overflow/${pathId}`;
+/** Nodes at air pressure outside the plan. */
+const air = (junctionId: string): string => `@air/${junctionId}`;
+
+/** The plan's plumbing as nodes and links, worked out once per design. */
+export interface PlumbingGraph {
+  readonly nodes: readonly { readonly id: string; readonly elevation: number; readonly held: boolean }[];
+  readonly links: readonly GraphLink[];
+  /** Inlet node of each bypass regulator by its id. */
+  readonly bypassInlets: ReadonlyMap<string, string>;
+}
+
+interface Anchor {
+  readonly at: number;
+  readonly elevation: number;
+}
+
+/** Lays the plan's paths out as a network. */
+export function plumbingGraph(doc: JobDocument): PlumbingGraph {
+  const { junctions, elements, paths } = doc.plumbing;
+  const elevations = new Map<string, number>();
+  const held = new Set<string>();
+  const links: GraphLink[] = [];
+  for (const [id, j] of Object.entries(junctions)) {
+    elevations.set(id, j.elevationM);
+    if (j.kind === 'tank') held.add(id);
+    if (j.kind !== 'factory' && j.kind !== 'surge') continue;
+    elevations.set(air(id), j.elevationM);
+    held.add(air(id));
+    links.push(
+      j.kind === 'factory'
+        ? { id: factoryLink(id), from: air(id), to: id, does: { role: 'factory', junction: j } }
+        : { id: surgeLink(id), from: air(id), to: id, does: { role: 'surge-falls' } },
+    );
+  }
+  for (const [pathId, path] of Object.entries(paths)) {
+    const order = path.order.filter((id) => elements[id]);
+    const from = junctions[path.from];
+    const to = junctions[path.to];
+    if (!from || !to) continue;
+    let parts = pathNodes(pathId, path, elements);
+    if (from.kind === 'surge' && path.role === 'return' && parts[0]) {
+      const lip = `${pathId}/lip`;
+      elevations.set(lip, from.elevationM);
+      links.push({ id: overflowLink(pathId), from: path.from, to: lip, does: { role: 'overflow' } });
+      parts = [{ ...parts[0], from: lip }, ...parts.slice(1)];
+    }
+    links.push(...parts.map((l): GraphLink => ({ ...l, does: { role: 'part', part: elements[l.id]! } })));
+    levels(elevations, order, parts, elements, from.elevationM, to.elevationM);
+  }
+  const bypassInlets = new Map(
+    links.flatMap((l): [string, string][] =>
+      l.does.role === 'part' && l.does.part.kind === 'bypass-regulator' ? [[l.id, l.from]] : [],
+    ),
+  );
+  return {
+    nodes: [...elevations].map(([id, elevation]) => ({ id, elevation, held: held.has(id) })),
+    links,
+    bypassInlets,
+  };
+}
+
+/** Elevation along a path: straight by hose length between the points whose height is known. */
+function levels(
+  elevations: Map<string, number>,
+  order: readonly string[],
+  parts: readonly { readonly to: string }[],
+  elements: Readonly<Record<string, PlumbingElement>>,
+  from: number,
+  to: number,
+): void {
+  const distance = [0];
+  const anchors: Anchor[] = [{ at: 0, elevation: from }];
+  for (const id of order) {
+    const e = elements[id]!;
+    const here = distance.at(-1)!;
+    if (e.kind === 'pump') anchors.push({ at: here, elevation: e.elevationM });
+    distance.push(here + (e.kind === 'run' ? e.lengthM : 0.05));
+  }
+  anchors.push({ at: distance.at(-1)!, elevation: to });
+  parts.slice(0, -1).forEach((part, i) => {
+    const at = distance[i + 1]!;
+    const next = anchors.findIndex((a, k) => k > 0 && a.at >= at);
+    const a = anchors[next - 1]!;
+    const b = anchors[next]!;
+    const share = b.at > a.at ? (at - a.at) / (b.at - a.at) : 1;
+    elevations.set(part.to, a.elevation + share * (b.elevation - a.elevation));
+  });
+}

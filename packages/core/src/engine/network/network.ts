@@ -1,0 +1,28 @@
+import type { GaugePressure } from '../../quantities/pressure.ts';
+import type { LinkLaw } from '../../flow/link-law.ts';
+
+/** A point where runs meet. */
+export interface NetworkNode {
+  readonly id: string;
+  /** m above a common datum. */
+  readonly elevation: number;
+  /** Pressure held from outside (an open tank), Pa gauge; absent where it is to be found. */
+  readonly fixed?: GaugePressure;
+  /** Flow taken out here, m³/s (negative puts in). */
+  readonly draw: number;
+}
+
+/** A run or component between two nodes; positive flow goes from → to. */
+export interface NetworkLink {
+  readonly id: string;
+  readonly from: string;
+  readonly to: string;
+  readonly law: LinkLaw;
+}
+
+export interface Network {
+  readonly nodes: readonly NetworkNode[];
+  readonly links: readonly NetworkLink[];
+  /** kg/m³, for elevation. */
+  readonly density: number;
+}

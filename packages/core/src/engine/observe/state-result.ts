@@ -1,0 +1,200 @@
+import { injectorDuty } from '../../demand/injectors.ts';
+import { absolute, gauge, toAbsolute } from '../../quantities/pressure.ts';
+import { darcyFriction } from '../../flow/friction.ts';
+import { fuelProperties } from '../../fuel/fuel.ts';
+import { heldPressure, requiredRail, rulingBypass } from '../required.ts';
+import { tankBalance } from './tank-balance.ts';
+import { pumpFlow, type CoupledSolution, type CoupledSolver } from '../engine.ts';
+import type {
+  PumpResult,
+  RegulatorResult,
+  RunResult,
+  StateResult,
+  StateValues,
+  StationResult,
+} from '../results.ts';
+import { runGeometry } from '../../kinds/plumbing/run/geometry.ts';
+import type { OperatingState } from '../states.ts';
+import { trappedVolumes } from '../trapped.ts';
+
+/** Solves one operating state and says everything about it. */
+export function evaluateState(solver: CoupledSolver, state: OperatingState): StateResult {
+  if (solver.compiler.railIds.length === 0) {
+    const reason = 'the plan has no rail to feed';
+    return { state, converged: false, reason, iterations: 0, worstNode: '', values: null };
+  }
+  const { unusable } = solver.compiler;
+  if (unusable) {
+    const reason = `nothing can be solved with “${unusable.name}”: ${unusable.fault.message}`;
+    return { state, converged: false, reason, iterations: 0, worstNode: unusable.id, values: null };
+  }
+  if (state.kind === 'hot-soak' && trappedVolumes(solver.doc).some((v) => v.rails.length > 0)) {
+    // Closed in, fuel follows the heat and no steady flow: the finding tells the rise, and no number is made up here.
+    const reason = 'fuel is closed in, its pressure follows the heat and not a flow; see the finding';
+    return { state, converged: true, reason, iterations: 0, worstNode: '', values: null };
+  }
+  const solved = solver.solve(state);
+  const head = {
+    state,
+    converged: solved.converged,
+    reason: solved.reason,
+    iterations: solved.iterations,
+    worstNode: solved.worstNode,
+  };
+  const dry = solved.solution && dryRail(solver, solved.solution);
+  if (dry) {
+    const reason = `no fuel reaches “${dry}”: everything on the way to it is shut or leads nowhere`;
+    return { ...head, converged: false, reason, worstNode: dry, values: null };
+  }
+  return { ...head, values: solved.solution ? stateValues(solver, state, solved.solution) : null };
+}
+
+/** A rail only reached by the trace the solver lets through shut valves would stand far below this, Pa. */
+const CUT_OFF = -50e6;
+
+/** A rail nothing feeds: no number is given for it. One that is fed too little keeps its numbers, for the margin. */
+function dryRail({ doc, compiler }: CoupledSolver, { network }: CoupledSolution): string | undefined {
+  return compiler.railIds
+    .filter((id) => (network.pressures.get(id) ?? 0) < CUT_OFF)
+    .map((id) => doc.plumbing.junctions[id]!.name)[0];
+}
+
+function stateValues(solver: CoupledSolver, state: OperatingState, solution: CoupledSolution): StateValues {
+  const { doc } = solver;
+  const { network } = solution;
+  const rail = Object.entries(doc.plumbing.junctions).find(([, j]) => j.kind === 'rail')?.[0];
+  const railGauge = (rail === undefined ? gauge(NaN) : network.pressures.get(rail)) ?? gauge(NaN);
+  const differential = railGauge - state.manifold;
+  const loaded = state.kind === 'pull' || state.kind === 'cruise';
+  const available = (loaded ? solver.available(state)?.flow : null) ?? null;
+  const stations = stationResults(solver, solution);
+  const regulator = regulatorResult(solver, state, stations);
+  return {
+    railGauge,
+    railDifferential: differential,
+    required: gauge(requiredRail(doc, state)),
+    pumpFlow: pumpFlow(solution),
+    bypassFlow: regulator?.bypass ?? 0,
+    injectorFlow: Math.max(0, state.draw),
+    pumps: pumpResults(solver, solution),
+    regulator,
+    loads: [...solution.loads].map(([id, circuit]) => ({
+      id,
+      name: doc.wiring.loads?.[id]?.name ?? id,
+      circuit,
+    })),
+    balance: tankBalance(doc, solver.compiler.graph, network),
+    stations,
+    junctions: Object.fromEntries(
+      Object.keys(doc.plumbing.junctions).map((id) => [id, network.pressures.get(id) ?? gauge(NaN)]),
+    ),
+    available,
+    margin: available !== null && state.draw > 0 ? available / state.draw - 1 : null,
+    injectorDuty: injectorDuty(
+      {
+        count: doc.brief.injectors.count,
+        staticFlow: doc.brief.injectors.staticFlowM3s,
+        ratedPa: doc.brief.injectors.ratedPa,
+      },
+      Math.max(0, state.draw),
+      differential,
+    ),
+  };
+}
+
+function stationResults(solver: CoupledSolver, solution: CoupledSolution): StationResult[] {
+  const { doc, compiler } = solver;
+  const height = new Map(compiler.graph.nodes.map((n) => [n.id, n.elevation]));
+  const ends = new Map(compiler.graph.links.map((l) => [l.id, l]));
+  return Object.entries(doc.plumbing.paths).flatMap(([pathId, path]) => {
+    const stations = path.order.flatMap((id): StationResult[] => {
+      const e = doc.plumbing.elements[id];
+      const link = solution.network.links.get(id);
+      if (!e || !link) return [];
+      const base = {
+        elementId: id,
+        pathId,
+        kind: e.kind,
+        name: e.name,
+        pUp: link.pUp,
+        pDown: link.pDown,
+        zUp: height.get(ends.get(id)?.from ?? '') ?? 0,
+        zDown: height.get(ends.get(id)?.to ?? '') ?? 0,
+        flow: link.flow,
+      };
+      const run = e.kind === 'run' ? runResult(runGeometry(e), link.flow, compiler.fuel) : undefined;
+      return [{ ...base, ...(link.state ? { valve: link.state } : {}), ...(run ? { run } : {}) }];
+    });
+    const lost = stations.reduce((sum, s) => sum + (s.kind === 'pump' ? 0 : Math.max(0, s.pUp - s.pDown)), 0);
+    return stations.map((s) =>
+      s.run ? { ...s, run: { ...s.run, share: lost > 0 ? s.run.loss / lost : 0 } } : s,
+    );
+  });
+}
+
+function runResult(
+  pipe: ReturnType<typeof runGeometry>,
+  flow: number,
+  fuel: { readonly density: number; readonly kinematicViscosity: number },
+): RunResult {
+  const area = (Math.PI * pipe.bore ** 2) / 4;
+  const velocity = Math.abs(flow) / area;
+  const reynolds = (velocity * pipe.bore) / fuel.kinematicViscosity;
+  const { f } = darcyFriction(Math.max(reynolds, 1e-6), pipe.roughness / pipe.bore);
+  const head = (fuel.density * velocity ** 2) / 2;
+  return {
+    velocity,
+    reynolds,
+    loss: ((f * pipe.length) / pipe.bore + pipe.minorK) * head,
+    share: 0,
+    equivalentLength: (pipe.minorK * pipe.bore) / f,
+  };
+}
+
+function pumpResults(solver: CoupledSolver, solution: CoupledSolution): PumpResult[] {
+  const { doc, compiler } = solver;
+  const temperature = solver.temperatures.at(solution);
+  const inlets = new Map(compiler.graph.links.map((l) => [l.id, l.from]));
+  return [...solution.pumps].map(([id, pump]): PumpResult => {
+    const inlet = toAbsolute(solution.network.links.get(id)!.pUp, absolute(doc.brief.barometricPa));
+    const inletK = temperature(inlets.get(id) ?? '');
+    const { vapourPressure } = fuelProperties(doc.brief.fuel, inletK);
+    return {
+      ...pump,
+      id,
+      name: doc.plumbing.elements[id]!.name,
+      inlet,
+      inletK,
+      vapourPressure,
+      suctionMargin: inlet - vapourPressure,
+    };
+  });
+}
+
+function regulatorResult(
+  solver: CoupledSolver,
+  state: OperatingState,
+  stations: readonly StationResult[],
+): RegulatorResult | null {
+  const [id, e] = rulingBypass(solver.doc) ?? [];
+  const station = stations.find((s) => s.elementId === id);
+  if (!station || !e) return null;
+  const setFlow = e.setFlowM3s ?? solver.adjustFlows().get(station.elementId) ?? 0;
+  const held = heldPressure(solver.doc, e, state) + e.droop * (station.flow - setFlow);
+  const raised =
+    station.valve === 'overrun'
+      ? stations.find((s) => s.kind === 'rising-rate' && s.valve === 'regulating')
+      : undefined;
+  return {
+    id: station.elementId,
+    name: station.name,
+    valve: station.valve ?? 'closed',
+    returnPressure: station.pDown,
+    bypass: station.flow,
+    capacity: state.pumpsOn
+      ? (solver.solve(state, 'capacity').solution?.network.links.get(station.elementId)?.flow ?? NaN)
+      : NaN,
+    over: station.valve === 'overrun' ? Math.max(0, station.pUp - held) : 0,
+    raisedBy: raised?.elementId ?? null,
+  };
+}

@@ -1,0 +1,129 @@
+import type { ElementKind } from '../document/job-document.ts';
+import type { FuelProperties } from '../fuel/fuel.ts';
+import type { Finding } from '../outcome/finding.ts';
+import type { LinkState } from '../flow/link-law.ts';
+import type { AbsolutePressure, GaugePressure } from '../quantities/pressure.ts';
+import type { CircuitSolution } from './electric/power-network.ts';
+import type { PumpOperating } from './engine.ts';
+import type { Balance } from './observe/tank-balance.ts';
+import type { OperatingState } from './states.ts';
+
+/** One element of a path at one operating state: a step of the falling line. */
+export interface StationResult {
+  readonly elementId: string;
+  readonly pathId: string;
+  readonly kind: ElementKind;
+  readonly name: string;
+  readonly pUp: GaugePressure;
+  readonly pDown: GaugePressure;
+  /** Height of its two ends, m above the tank's floor. */
+  readonly zUp: number;
+  readonly zDown: number;
+  /** m³/s. */
+  readonly flow: number;
+  readonly valve?: LinkState;
+  /** Runs only. */
+  readonly run?: RunResult;
+}
+
+export interface RunResult {
+  /** m/s. */
+  readonly velocity: number;
+  readonly reynolds: number;
+  /** Pressure lost to friction and fittings, elevation aside, Pa. */
+  readonly loss: number;
+  /** Share of all losses on its path, 0–1. */
+  readonly share: number;
+  /** Length of plain hose that would lose as much as the fittings do, m. */
+  readonly equivalentLength: number;
+}
+
+export interface PumpResult extends PumpOperating {
+  readonly id: string;
+  readonly name: string;
+  /** Pressure at the pump's inlet. */
+  readonly inlet: AbsolutePressure;
+  /** Fuel temperature there, K: above the tank's where the fuel goes round. */
+  readonly inletK: number;
+  readonly vapourPressure: AbsolutePressure;
+  /** Inlet pressure above the fuel's vapour pressure at that temperature, Pa. */
+  readonly suctionMargin: number;
+}
+
+export interface RegulatorResult {
+  readonly id: string;
+  readonly name: string;
+  readonly valve: LinkState;
+  /** Pressure in the return right behind the regulator. */
+  readonly returnPressure: GaugePressure;
+  /** m³/s. */
+  readonly bypass: number;
+  /** Largest flow the wide-open seat and the return can carry at the required rail pressure, m³/s. */
+  readonly capacity: number;
+  /** How far its inlet stands above what its diaphragm would hold at this flow, Pa: the overrun. */
+  readonly over: number;
+  /** Id of a rising-rate unit behind it that rules instead: then it stands wide open on purpose. */
+  readonly raisedBy: string | null;
+}
+
+/** A load that is no pump, where it is on. */
+export interface LoadResult {
+  readonly id: string;
+  readonly name: string;
+  readonly circuit: CircuitSolution;
+}
+
+export interface StateResult {
+  readonly state: OperatingState;
+  readonly converged: boolean;
+  readonly reason: string;
+  readonly iterations: number;
+  readonly worstNode: string;
+  /** Null where the solve did not settle: numbers are never shown as if valid. */
+  readonly values: StateValues | null;
+}
+
+export interface StateValues {
+  readonly railGauge: GaugePressure;
+  /** Rail minus manifold, Pa. */
+  readonly railDifferential: number;
+  /** Gauge pressure the rail should have, Pa. */
+  readonly required: GaugePressure;
+  readonly pumpFlow: number;
+  readonly bypassFlow: number;
+  readonly injectorFlow: number;
+  readonly pumps: readonly PumpResult[];
+  /** The bypass regulator that rules: of several, the one set lowest. */
+  readonly regulator: RegulatorResult | null;
+  readonly loads: readonly LoadResult[];
+  /** What each tank, factory supply and surge tank gives or gains. */
+  readonly balance: Balance;
+  readonly stations: readonly StationResult[];
+  /** Pressure at each junction, Pa gauge. */
+  readonly junctions: Readonly<Record<string, GaugePressure>>;
+  /** Pull and cruise: flow the feed side could deliver at the required pressure, m³/s. */
+  readonly available: number | null;
+  /** available / demand − 1. */
+  readonly margin: number | null;
+  readonly injectorDuty: number;
+}
+
+export interface WeakLink {
+  readonly id: string;
+  readonly name: string;
+  /** What was changed to try it: "-10 in place of -8". */
+  readonly change: string;
+  /** Margin gained by it. */
+  readonly gain: number;
+}
+
+export interface PlanResult {
+  readonly fuel: FuelProperties;
+  readonly states: readonly StateResult[];
+  readonly findings: readonly Finding[];
+  /** Id of the pull state with the least margin. */
+  readonly tightest: string | null;
+  readonly weakest: readonly WeakLink[];
+  /** Flow lost between ideal and drawn wiring at the tightest state, m³/s. */
+  readonly flowLostToWiring: number;
+}

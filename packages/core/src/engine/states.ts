@@ -1,0 +1,125 @@
+import { fuelDemand, type EngineDraw } from '../demand/pull.ts';
+import { fuelProperties, stoichiometricFactor, type FuelProperties } from '../fuel/fuel.ts';
+import type { JobDocument } from '../document/job-document.ts';
+import { gauge, type GaugePressure } from '../quantities/pressure.ts';
+
+export type StateKind = 'prime' | 'idle' | 'cruise' | 'pull' | 'lift-off' | 'hot-soak';
+
+/** One steady moment the plan is judged at. Everywhere the same list. */
+export interface OperatingState {
+  readonly id: string;
+  readonly kind: StateKind;
+  readonly label: string;
+  readonly rpm: number;
+  readonly manifold: GaugePressure;
+  /** Fuel the injectors take, m³/s. */
+  readonly draw: number;
+  /** Power as entered, W; 0 outside the pull. */
+  readonly powerW: number;
+  /** Open-circuit volts of the supply. */
+  readonly supplyVolts: number;
+  readonly pumpsOn: boolean;
+  /** Every pump made to run at full speed, whatever its trigger says: adjusting and engine-off tests. */
+  readonly forced?: boolean;
+  /** Loads that run, where a replay says so: it stands above every rule. */
+  readonly running?: ReadonlySet<string>;
+}
+
+export const fuelOf = (doc: JobDocument): FuelProperties => fuelProperties(doc.brief.fuel, doc.brief.fuelK);
+
+export const engineDrawOf = (doc: JobDocument, fuel: FuelProperties): EngineDraw => ({
+  bsfc: doc.brief.bsfc,
+  fuelFactor: stoichiometricFactor(doc.brief.fuel),
+  density: fuel.density,
+  drivetrainLoss: doc.brief.powerBasis === 'wheels' ? doc.brief.drivetrainLoss : 0,
+});
+
+/** Heated fuel swells out of the rail in a hot soak: 40 K in 15 min. */
+const SOAK_RATE = 40 / 900;
+
+/**
+ * The operating states of a job: prime, idle, cruise, every point of the pull, lift-off, hot soak.
+ * @param doc job document
+ * @returns states in the order they are shown; flows m³/s, manifold Pa gauge, V
+ * Validity: steady states; transients between them are not modelled.
+ * @source common practice
+ * @example operatingStates(fullReturnJob('x')).map((s) => s.kind).join(' ') // => 'prime idle cruise pull pull pull pull pull lift-off hot-soak'
+ */
+export function operatingStates(doc: JobDocument): OperatingState[] {
+  const { brief } = doc;
+  const fuel = fuelOf(doc);
+  const engine = engineDrawOf(doc, fuel);
+  const running = { supplyVolts: brief.electrical.chargingV, pumpsOn: true, powerW: 0 };
+  const pull = [...brief.pull].sort((a, b) => a.rpm - b.rpm);
+  const last = pull.at(-1);
+  return [
+    {
+      id: 'prime',
+      kind: 'prime',
+      label: 'Prime',
+      rpm: 0,
+      manifold: gauge(0),
+      draw: 0,
+      powerW: 0,
+      supplyVolts: brief.electrical.batteryV,
+      pumpsOn: true,
+    },
+    {
+      id: 'idle',
+      kind: 'idle',
+      label: 'Idle, hot',
+      rpm: brief.idle.rpm,
+      manifold: gauge(brief.idle.manifoldPa),
+      draw: brief.idle.drawM3s,
+      ...running,
+    },
+    {
+      id: 'cruise',
+      kind: 'cruise',
+      label: 'Cruise',
+      rpm: brief.cruise.rpm,
+      manifold: gauge(brief.cruise.manifoldPa),
+      draw: brief.cruise.drawM3s,
+      ...running,
+    },
+    ...pull.map((p, i): OperatingState => ({
+      ...running,
+      id: `pull-${i}`,
+      kind: 'pull',
+      label: `Pull at ${p.rpm} rpm`,
+      rpm: p.rpm,
+      manifold: gauge(p.boostPa),
+      draw: fuelDemand(p.powerW, engine),
+      powerW: p.powerW,
+    })),
+    {
+      id: 'lift-off',
+      kind: 'lift-off',
+      label: 'Lift-off',
+      rpm: last?.rpm ?? 0,
+      manifold: gauge(brief.idle.manifoldPa),
+      draw: 0,
+      ...running,
+    },
+    {
+      id: 'hot-soak',
+      kind: 'hot-soak',
+      label: 'Hot soak',
+      rpm: 0,
+      manifold: gauge(0),
+      draw: -soakFlow(doc, fuel),
+      powerW: 0,
+      supplyVolts: brief.electrical.batteryV,
+      pumpsOn: false,
+    },
+  ];
+}
+
+/** What swells out of the rails, where it has somewhere to go. */
+const soakFlow = (doc: JobDocument, fuel: FuelProperties): number => {
+  const volume = Object.values(doc.plumbing.junctions).reduce(
+    (v, j) => v + (j.kind === 'rail' ? j.volumeM3 : 0),
+    0,
+  );
+  return volume * fuel.expansion * SOAK_RATE;
+};

@@ -1,0 +1,158 @@
+import type { JobDocument, PlumbingElement } from '../document/job-document.ts';
+import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
+import { runGeometry } from '../kinds/plumbing/run/geometry.ts';
+import { fuelOf } from './states.ts';
+import { pathNodes } from './path-nodes.ts';
+
+/** One closed volume of fuel that cannot get back to a tank with the pumps off. */
+export interface TrappedVolume {
+  readonly nodes: ReadonlySet<string>;
+  /** Ids of the rails in it. */
+  readonly rails: readonly string[];
+  /** Ids of the runs closed in. */
+  readonly runs: readonly string[];
+  /** m³. */
+  readonly volume: number;
+  /** Rise for the hot soak, Pa: until something gives. */
+  readonly rise: number;
+  /** The valve that closes it in and may be taken out, when it is a check valve. */
+  readonly blockedBy: { readonly id: string; readonly pathId: string } | null;
+}
+
+/** Heating of fuel in the engine bay after shut-down, K. */
+const SOAK_K = 40;
+/** Give of a segment per volume and pressure, 1/Pa (estimates). */
+const COMPLIANCE: Record<string, number> = {
+  ptfe: 5e-9,
+  'rubber-braid': 3e-8,
+  'push-on': 6e-8,
+  injection: 6e-8,
+  'hard-aluminum': 5e-11,
+  'hard-steel': 5e-11,
+};
+const RAIL_COMPLIANCE = 3e-11;
+/** Linear expansion of the walls, 1/K: steel and aluminum; hoses are left at none. */
+const WALL_ALPHA: Record<string, number> = { 'hard-aluminum': 23e-6, 'hard-steel': 12e-6 };
+
+/** Whether pressure can escape through a part, with the pumps off, along the path and against it. */
+function passes(e: PlumbingElement): { forward: boolean; backward: boolean } {
+  switch (e.kind) {
+    case 'check-valve':
+    case 'rising-rate':
+    case 'bypass-regulator':
+      return { forward: true, backward: false };
+    case 'blocking-regulator':
+      // Shut as soon as its outlet stands above set; its inlet may still feed an outlet that is below.
+      return { forward: true, backward: false };
+    case 'pump':
+      return { forward: true, backward: !e.outletCheck };
+    default:
+      return { forward: true, backward: true };
+  }
+}
+
+interface PlacedLink {
+  readonly id: string;
+  readonly from: string;
+  readonly to: string;
+  readonly pathId: string;
+  readonly e: PlumbingElement;
+}
+
+/**
+ * Finds fuel closed in after shut-down: every place from which no open way leads to a tank, valve by valve. Volumes that
+ * a valve parts are two, each with its own rise: what gives in one does not relieve the other. A check valve upstream of a
+ * bypass regulator traps nothing, because the regulator relieves its own inlet.
+ * ΔP = Σ V(β − 3α)ΔT / Σ V(1/K + C), heated segments (rails and engine-bay runs) in the numerator, all in the sum below.
+ * @param doc job document
+ * @returns each closed volume with a rail or heated fuel in it, the steepest rise first; m³, Pa
+ * Validity: slow heating (isothermal bulk modulus), no gas in the line; compliance values are estimates.
+ * @throws nothing
+ * @source thermal expansion against bulk modulus and wall compliance (standard texts)
+ * @example trappedVolumes(fullReturnJob('x')).length // => 0
+ */
+export function trappedVolumes(doc: JobDocument): TrappedVolume[] {
+  const { junctions, elements } = doc.plumbing;
+  const links = Object.entries(doc.plumbing.paths).flatMap(([pathId, path]) =>
+    pathNodes(pathId, path, elements).map((link): PlacedLink => ({ ...link, pathId, e: elements[link.id]! })),
+  );
+  const relieved = relievedNodes(doc, links);
+  const closed = new Set(links.flatMap((l) => [l.from, l.to]).filter((n) => !relieved.has(n)));
+  return connected(closed, links)
+    .map((nodes): TrappedVolume => {
+      const inside = links.filter((l) => nodes.has(l.from) && nodes.has(l.to));
+      const valve = links.find((l) => l.e.kind === 'check-valve' && nodes.has(l.to) && !nodes.has(l.from));
+      return {
+        nodes,
+        rails: [...nodes].filter((n) => junctions[n]?.kind === 'rail'),
+        ...heating(doc, inside, nodes),
+        blockedBy: valve ? { id: valve.id, pathId: valve.pathId } : null,
+      };
+    })
+    .filter((v) => v.rails.length > 0 || v.rise > 0)
+    .sort((a, b) => b.rise - a.rise);
+}
+
+/** Nodes from which pressure finds a way out, walking back from where it can. A surge tank is open at its overflow; a
+ * factory supply vents its own line. */
+function relievedNodes({ plumbing: { junctions } }: JobDocument, links: readonly PlacedLink[]): Set<string> {
+  const open = (kind: string) => kind === 'tank' || kind === 'surge' || kind === 'factory';
+  const relieved = new Set(Object.entries(junctions).flatMap(([id, j]) => (open(j.kind) ? [id] : [])));
+  for (let grew = true; grew;) {
+    grew = false;
+    for (const { from, to, e } of links) {
+      const way = passes(e);
+      if (way.forward && relieved.has(to) && !relieved.has(from)) grew = Boolean(relieved.add(from));
+      if (way.backward && relieved.has(from) && !relieved.has(to)) grew = Boolean(relieved.add(to));
+    }
+  }
+  return relieved;
+}
+
+/** Nodes joined by parts that pass pressure both ways. */
+function connected(nodes: ReadonlySet<string>, links: readonly PlacedLink[]): Set<string>[] {
+  const left = new Set(nodes);
+  const both = links.filter((l) => {
+    const way = passes(l.e);
+    return way.forward && way.backward && nodes.has(l.from) && nodes.has(l.to);
+  });
+  const out: Set<string>[] = [];
+  for (const start of nodes) {
+    if (!left.delete(start)) continue;
+    const volume = new Set([start]);
+    for (const node of volume)
+      for (const { from, to } of both)
+        if (from === node || to === node)
+          for (const next of [from, to]) if (left.delete(next)) volume.add(next);
+    out.push(volume);
+  }
+  return out;
+}
+
+function heating(
+  doc: JobDocument,
+  inside: readonly { id: string; e: PlumbingElement }[],
+  nodes: ReadonlySet<string>,
+) {
+  const fuel = fuelOf(doc);
+  let volume = 0;
+  let swelling = 0;
+  let give = 0;
+  const runs: string[] = [];
+  for (const { id, e } of inside) {
+    if (e.kind !== 'run') continue;
+    const { bore, length } = runGeometry(e);
+    const v = ((Math.PI * bore ** 2) / 4) * length;
+    runs.push(id);
+    volume += v;
+    give += v * (1 / fuel.bulkModulus + COMPLIANCE[HOSE_KINDS[e.hose].id]!);
+    if (e.zone === 'engine-bay') swelling += v * (fuel.expansion - 3 * (WALL_ALPHA[e.hose] ?? 0)) * SOAK_K;
+  }
+  for (const [id, j] of Object.entries(doc.plumbing.junctions)) {
+    if (j.kind !== 'rail' || !nodes.has(id)) continue;
+    volume += j.volumeM3;
+    give += j.volumeM3 * (1 / fuel.bulkModulus + RAIL_COMPLIANCE);
+    swelling += j.volumeM3 * (fuel.expansion - 3 * 23e-6) * SOAK_K;
+  }
+  return { runs, volume, rise: give > 0 ? swelling / give : 0 };
+}

@@ -1,0 +1,64 @@
+import type { Device, Harness, HarnessWire, JobDocument, Segment } from '../document/job-document.ts';
+import { wireLength } from '../engine/electric/circuits.ts';
+
+/** The piece of a circuit a drawn part or wire stands for. */
+export const pieceOf = (doc: JobDocument, of: string | undefined): Segment | undefined => {
+  if (of === undefined) return undefined;
+  const slash = of.indexOf('/');
+  return doc.wiring.circuits[of.slice(0, slash)]?.segments[of.slice(slash + 1)];
+};
+
+/** A drawn part with the figures of the piece it stands for: they are typed once, in the circuit. */
+function deviceFigures(device: Device, piece: Segment | undefined): Device {
+  if (!piece) return device;
+  if (device.kind === 'fuse' && piece.kind === 'fuse')
+    return { ...device, name: piece.name, ratingA: piece.ratingA };
+  if (device.kind === 'relay' && piece.kind === 'relay')
+    return {
+      ...device,
+      name: piece.name,
+      ratingA: piece.ratingA,
+      suppression: piece.suppression,
+      coilOhms: piece.coilOhms ?? device.coilOhms,
+      changeover: piece.changeover ?? device.changeover,
+    };
+  if (device.kind === 'switch' && piece.kind === 'switch')
+    return { ...device, name: piece.name, ratingA: piece.ratingA };
+  if (device.kind === 'connector' && piece.kind === 'connector')
+    return { ...device, name: piece.name, ohms: piece.ohms };
+  if (device.kind === 'ground' && piece.kind === 'chassis')
+    return { ...device, name: piece.name, ohms: piece.ohms };
+  return device;
+}
+
+const wireFigures = (wire: HarnessWire, piece: Segment | undefined): HarnessWire =>
+  piece?.kind === 'wire'
+    ? { ...wire, name: piece.name, color: piece.color, size: piece.size, lengthM: wireLength(piece) }
+    : wire;
+
+export const withFigures = (doc: JobDocument, harness: Harness): Harness => ({
+  devices: Object.fromEntries(
+    Object.entries(harness.devices).map(([id, d]) => [
+      id,
+      deviceFigures(d, pieceOf(doc, 'of' in d ? d.of : undefined)),
+    ]),
+  ),
+  wires: Object.fromEntries(
+    Object.entries(harness.wires).map(([id, w]) => [id, wireFigures(w, pieceOf(doc, w.of))]),
+  ),
+});
+
+/** Pieces of circuits a drawn harness does not have: they came after it was drawn. */
+export function undrawnPieces(doc: JobDocument, harness: Harness): string[] {
+  const drawn = new Set(
+    [...Object.values(harness.devices), ...Object.values(harness.wires)].flatMap((x) =>
+      'of' in x && x.of !== undefined ? [x.of] : [],
+    ),
+  );
+  return Object.entries(doc.wiring.circuits).flatMap(([circuitId, c]) =>
+    [...c.feed, ...c.ground].flatMap((id) => {
+      const piece = c.segments[id];
+      return piece && !drawn.has(`${circuitId}/${id}`) ? [piece.name] : [];
+    }),
+  );
+}

@@ -1,0 +1,184 @@
+import { shortened } from '../quantities/text.ts';
+import type { Circuit, Device, JobDocument, Segment, SegmentOf, Tap } from '../document/job-document.ts';
+import { LOAD_VOLTS, segmentsOf, wireLength } from '../engine/electric/circuits.ts';
+import type { Drawing } from './drawing.ts';
+
+/** A plain coil, Ω (DIN relay, typical). */
+export const COIL_OHMS = 85;
+/** A lead nobody drew, between two parts that sit side by side, m. */
+const LEAD = 0.05;
+
+export interface PowerSide {
+  /** Relay device of a load, where its circuit has one. */
+  readonly relayOf: ReadonlyMap<string, string>;
+}
+
+/** Ends of each piece of a circuit on the drawing. */
+interface Ends {
+  readonly before: string;
+  readonly after: string;
+}
+
+const pieceKey = (circuitId: string, id: string): string => `${circuitId}/${id}`;
+
+/** Ohms a load looks like at rest in the logic: what its volts and current make. */
+function loadOhms(doc: JobDocument, loadId: string): number {
+  const pump = doc.plumbing.elements[loadId];
+  if (pump?.kind === 'pump') {
+    const { volts, currents } = pump.curve;
+    return volts / Math.max(0.5, currents[Math.floor(currents.length / 2)] ?? 10);
+  }
+  return LOAD_VOLTS / (doc.wiring.loads?.[loadId]?.amps ?? 10);
+}
+
+export const loadName = (doc: JobDocument, loadId: string): string =>
+  doc.plumbing.elements[loadId]?.name ?? doc.wiring.loads?.[loadId]?.name ?? loadId;
+
+/** Every circuit of the plan as devices and wires: source, pieces, load, ground. */
+export function drawPowerSide(doc: JobDocument, d: Drawing): PowerSide {
+  const ends = new Map<string, Ends>();
+  const relayOf = new Map<string, string>();
+  const done = new Set<string>();
+  const draw = (circuitId: string): void => {
+    const circuit = doc.wiring.circuits[circuitId];
+    if (!circuit || done.has(circuitId)) return;
+    done.add(circuitId);
+    for (const tap of [circuit.feedFrom, circuit.groundInto]) if (tap) draw(tap.circuitId);
+    const chain = new Chain(d, circuitId, ends, relayOf, circuit.loadId);
+    const load = d.device(`load-${circuit.loadId}`.slice(0, 40), {
+      kind: 'load',
+      name: loadName(doc, circuit.loadId),
+      loadId: circuit.loadId,
+      ohms: loadOhms(doc, circuit.loadId),
+    });
+    chain.run(
+      tapped(ends, circuit.feedFrom, 'after') ?? sourceOf(d, circuit),
+      segmentsOf(circuit, 'feed'),
+      `${load}.plus`,
+      loadName(doc, circuit.loadId),
+    );
+    const home = tapped(ends, circuit.groundInto, 'before') ?? 'battery.minus';
+    const ground = segmentsOf(circuit, 'ground');
+    // A circuit without any ground stays open: that is what it is.
+    if (ground.length > 0 || circuit.groundInto) chain.run(`${load}.minus`, ground, home, 'ground');
+  };
+  d.device('battery', { kind: 'battery', name: 'Battery' });
+  wiringOrder(doc).forEach(draw);
+  return { relayOf };
+}
+
+/** Pumps first, then by id: the stored order of circuits means nothing, and labels must not change with it. */
+function wiringOrder(doc: JobDocument): string[] {
+  const { circuits } = doc.wiring;
+  const rank = (id: string): number => (doc.plumbing.elements[circuits[id]!.loadId]?.kind === 'pump' ? 0 : 1);
+  return Object.keys(circuits).sort((a, b) => rank(a) - rank(b) || (a < b ? -1 : 1));
+}
+
+const tapped = (
+  ends: ReadonlyMap<string, Ends>,
+  tap: Tap | undefined,
+  side: keyof Ends,
+): string | undefined => tap && ends.get(pieceKey(tap.circuitId, tap.after))?.[side];
+
+function sourceOf(d: Drawing, circuit: Circuit): string {
+  switch (circuit.supply) {
+    case 'battery':
+      return 'battery.plus';
+    case 'fuse-box':
+      return `${d.device('constant', { kind: 'constant', name: 'Fuse box stud' })}.out`;
+    case 'alternator':
+      return `${d.device('alternator', { kind: 'constant', name: 'Alternator post' })}.out`;
+    case 'ignition':
+      return `${d.device('ignition', { kind: 'ignition', name: 'Ignition feed' })}.out`;
+  }
+}
+
+/** Lays the pieces of one side one behind the other. */
+class Chain {
+  constructor(
+    private readonly d: Drawing,
+    private readonly circuitId: string,
+    private readonly ends: Map<string, Ends>,
+    private readonly relayOf: Map<string, string>,
+    private readonly loadId: string,
+  ) {}
+
+  run(
+    start: string,
+    pieces: readonly { readonly id: string; readonly segment: Segment }[],
+    end: string,
+    endName: string,
+  ): void {
+    let at = start;
+    let pending: { id: string; segment: SegmentOf<'wire'> } | null = null;
+    const lay = (to: string, name: string): void => {
+      if (at === to) return;
+      if (!pending) {
+        this.d.wire(at, to, { name: `Lead to ${name}`, color: '', size: 'awg-10', lengthM: LEAD });
+        return;
+      }
+      const { id, segment: s } = pending;
+      this.d.wire(at, to, {
+        name: s.name,
+        color: s.color,
+        size: s.size,
+        lengthM: wireLength(s),
+        of: pieceKey(this.circuitId, id),
+      });
+      this.ends.set(pieceKey(this.circuitId, id), { before: at, after: to });
+      pending = null;
+    };
+    for (const { id, segment } of pieces) {
+      if (segment.kind === 'wire') {
+        if (pending) {
+          const splice = this.d.device(this.d.freeId(`splice-${id}`), {
+            kind: 'splice',
+            name: `Splice, ${segment.name}`,
+          });
+          lay(`${splice}.s`, segment.name);
+          at = `${splice}.s`;
+        }
+        pending = { id, segment };
+        continue;
+      }
+      const { device, way } = this.part(id, segment);
+      lay(way.before, segment.name);
+      this.ends.set(pieceKey(this.circuitId, id), way);
+      if (device.kind === 'relay')
+        this.relayOf.set(this.loadId, way.before.slice(0, way.before.lastIndexOf('.')));
+      // A chassis point is the end of the way.
+      if (device.kind === 'ground') return;
+      at = way.after;
+    }
+    lay(end, endName);
+  }
+
+  private part(
+    id: string,
+    s: Exclude<Segment, { kind: 'wire' }>,
+  ): { readonly device: Device; readonly way: Ends } {
+    const of = pieceKey(this.circuitId, id);
+    const put = (device: Device, a: string, b: string) => {
+      const key = this.d.device(this.d.freeId(`${device.kind}-${this.loadId}`), device);
+      return { device, way: { before: `${key}.${a}`, after: `${key}.${b}` } };
+    };
+    switch (s.kind) {
+      case 'fuse':
+        return put({ kind: 'fuse', name: s.name, ratingA: s.ratingA, of }, 'a', 'b');
+      case 'relay': {
+        const { name, ratingA, suppression, coilOhms = COIL_OHMS, changeover = false } = s;
+        return put({ kind: 'relay', name, ratingA, suppression, coilOhms, changeover, of }, '30', '87');
+      }
+      case 'switch':
+        return put(
+          { kind: 'switch', name: s.name, signal: shortened(`panel:${s.name}`, 60), ratingA: s.ratingA, of },
+          'com',
+          'no',
+        );
+      case 'connector':
+        return put({ kind: 'connector', name: s.name, ohms: s.ohms, of }, 'a', 'b');
+      case 'chassis':
+        return put({ kind: 'ground', name: s.name, ohms: s.ohms, of }, 'g', 'g');
+    }
+  }
+}

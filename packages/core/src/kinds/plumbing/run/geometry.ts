@@ -1,0 +1,34 @@
+import { ENDS, END_BORE_RATIO } from './fittings.ts';
+import { HOSE_KINDS, type Dash, type HoseKindId } from './hoses.ts';
+import { bendLoss, hoseEndLoss } from '../../../flow/minor-losses.ts';
+import type { PipeGeometry } from '../../../flow/pipe.ts';
+import type { ElementOf } from '../../../document/job-document.ts';
+
+/** Inside diameter of a hose or tube size, m; the nearest larger size where the kind does not come in this one. */
+export function boreOf(kind: HoseKindId, dash: Dash): number {
+  const bores = HOSE_KINDS[kind].bores;
+  const exact = bores[dash];
+  if (exact !== undefined) return exact;
+  const larger = Object.entries(bores).find(([d]) => Number(d) > dash);
+  return larger ? larger[1] : Object.values(bores).at(-1)!;
+}
+
+/** K of fittings and bends on the run's own bore. Long radius where the plan does not say: r/d from the hose table. */
+export function runMinorK(run: ElementOf<'run'>): number {
+  const bore = run.boreM ?? boreOf(run.hose, run.dash);
+  const radius = HOSE_KINDS[run.hose].bendRadii[run.dash] ?? 10 * bore;
+  const ends = run.ends.reduce(
+    (k, end) => k + (end === 'open' ? 0 : hoseEndLoss(ENDS[end].k, END_BORE_RATIO)),
+    0,
+  );
+  return ends + bendLoss(run.bendDegrees, radius / bore) + run.extraK;
+}
+
+export function runGeometry(run: ElementOf<'run'>): PipeGeometry {
+  return {
+    length: run.lengthM,
+    bore: run.boreM ?? boreOf(run.hose, run.dash),
+    roughness: HOSE_KINDS[run.hose].roughness,
+    minorK: runMinorK(run),
+  };
+}

@@ -1,0 +1,119 @@
+import type { JobDocument } from '../document/job-document.ts';
+import { gauge } from '../quantities/pressure.ts';
+import { CoupledSolver } from '../engine/engine.ts';
+import type { DriveMoment, Lane } from './drive.ts';
+import { requiredRail } from '../engine/required.ts';
+import { PUMP_START_S } from '../advise/staging.ts';
+import type { OperatingState } from '../engine/states.ts';
+
+/** Rail pressure at one moment of a drive. */
+export interface RailMoment {
+  readonly t: number;
+  /** Lowest rail, Pa gauge; null: no pump runs, or no steady state there. */
+  readonly rail: number | null;
+  /** What it should be, Pa gauge. */
+  readonly required: number;
+  /** Pumps at full flow by then. */
+  readonly running: readonly string[];
+}
+
+/** A stretch in which the engine draws and the rail stands too low. */
+export interface Dip {
+  readonly from: number;
+  readonly to: number;
+  /** Deepest shortfall, Pa; Infinity: no pump ran at all. */
+  readonly depth: number;
+  readonly rpm: number;
+  readonly boost: number;
+}
+
+/** A rail this far below what it should be is a dip, Pa: beyond a regulator's droop. */
+export const DIP_LIMIT = 25e3;
+/** Below this draw nobody notices, m³/s (1 L/h). */
+const DRAWS = 1e-3 / 3600;
+
+/**
+ * The rail along a drive: at each moment the steady state with the pumps that have come up by then.
+ * @param doc job document
+ * @param moments see driveMoments
+ * @param lanes see driveLanes
+ * @returns rail and wanted pressure at each moment, Pa gauge
+ * Validity: steady states in a row; a pump counts from 0.2 s after its trigger. Volume in lines and rails is not modelled.
+ * @throws nothing
+ * @source joint solve, see docs/methods/trigger.md
+ * @example drivePressure(fullReturnJob('x'), [], []).length // => 0
+ */
+export function drivePressure(
+  doc: JobDocument,
+  moments: readonly DriveMoment[],
+  lanes: readonly Lane[],
+): RailMoment[] {
+  const solver = new CoupledSolver(doc);
+  const { railIds, pumpLaws } = solver.compiler;
+  const onSince = new Map<string, number>();
+  let before: { readonly key: string; readonly rail: number | null } | undefined;
+  return moments.map((m, i) => {
+    const running = lanes.flatMap(({ loadId, steps }) => {
+      if (!steps[i]!.on) {
+        onSince.delete(loadId);
+        return [];
+      }
+      const since = onSince.get(loadId) ?? m.t;
+      onSince.set(loadId, since);
+      return m.t - since >= PUMP_START_S - 1e-9 ? [loadId] : [];
+    });
+    const state: OperatingState = {
+      id: 'drive',
+      kind: m.kind,
+      label: 'Drive',
+      rpm: m.rpm,
+      manifold: gauge(m.boost),
+      draw: m.draw,
+      powerW: m.powerW,
+      supplyVolts: m.supplyVolts,
+      pumpsOn: true,
+      running: new Set(running),
+    };
+    const required = requiredRail(doc, state);
+    const pumps = running.filter((id) => pumpLaws.has(id));
+    if (pumps.length === 0) return { t: m.t, rail: null, required, running };
+    const key = [pumps.join(), m.draw, m.boost, m.supplyVolts, m.kind].join('|');
+    if (before?.key !== key) {
+      const { solution } = solver.solve(state);
+      const rail = solution
+        ? Math.min(...railIds.map((id) => solution.network.pressures.get(id) ?? NaN))
+        : null;
+      before = { key, rail: rail !== null && Number.isFinite(rail) ? rail : null };
+    }
+    return { t: m.t, rail: before.rail, required, running };
+  });
+}
+
+/**
+ * Where the rail falls short while the engine draws fuel.
+ * @param moments see driveMoments
+ * @param rails see drivePressure, one a moment
+ * @returns dips in order of time
+ * @throws nothing
+ * @source own convention: 25 kPa below what it should be
+ * @example railDips([], []).length // => 0
+ */
+export function railDips(moments: readonly DriveMoment[], rails: readonly RailMoment[]): Dip[] {
+  const dips: Dip[] = [];
+  let open: { from: number; depth: number; rpm: number; boost: number } | undefined;
+  const close = (to: number): void => {
+    if (open) dips.push({ ...open, to });
+    open = undefined;
+  };
+  rails.forEach((r, i) => {
+    const m = moments[i]!;
+    const short = r.rail === null ? Infinity : r.required - r.rail;
+    // While cranking and priming pressure only builds: no dip yet.
+    const counts = m.draw > DRAWS && !m.starter && m.kind !== 'prime';
+    if (!counts || short <= DIP_LIMIT) return close(m.t);
+    if (!open || short > open.depth)
+      open = { from: open?.from ?? m.t, depth: short, rpm: m.rpm, boost: m.boost };
+  });
+  close(rails.at(-1)?.t ?? 0);
+  return dips;
+}
