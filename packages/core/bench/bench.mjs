@@ -30,7 +30,7 @@ import {
   standardDrive,
   truthTable,
 } from '../dist/index.js';
-import { CoupledSolver } from '../dist/plan/coupled.js';
+import { CoupledSolver } from '../dist/engine/engine.js';
 
 const DENSITY = 745;
 const NU = 0.58e-6;

@@ -8,16 +8,18 @@ export interface Friction {
 /** Where each law holds; between them a bridge. Data, so that a finding can say which side a run is on. */
 export const FRICTION_REGIMES = { laminarBelow: 2000, turbulentAbove: 4000 } as const;
 
-const TWO_OVER_LN10 = 2 / Math.LN10;
+/** 2/ln 10: Colebrook’s 2·log₁₀ in natural logarithms. */
+export const TWO_OVER_LN10 = 2 / Math.LN10;
 
 /**
  * Darcy friction factor: 64/Re below Re 2,000, Colebrook above 4,000, and between them a cubic in log Re–log f
  * that matches value and slope at both ends (head loss rises all the way).
- * Stops refining Colebrook when 1/√f moves by less than 1e-6 of itself (the error left is then about 1e-12).
+ * Colebrook takes two logarithms: one for an explicit start, one for a quartic correction; what is left is rounding.
  * @param reynolds Reynolds number on the bore, > 0
  * @param relativeRoughness ε/D, 0–0.05
  * @returns f and df/dRe, both without unit
  * Validity: Re up to 1e8; a full pipe of round bore.
+ * @throws nothing
  * @source Colebrook 1939; Hagen–Poiseuille; bridge is our own (no published law fits both ends)
  * @example darcyFriction(100000, 0.0001).f // => 0.0185
  */
@@ -32,58 +34,82 @@ export function darcyFriction(
     out.slope = -64 / (re * re);
     return out;
   }
-  if (reynolds >= FRICTION_REGIMES.turbulentAbove) return colebrook(reynolds, relativeRoughness, out);
-  return bridge(reynolds, relativeRoughness, out);
+  const rough = relativeRoughness / 3.7;
+  if (reynolds >= FRICTION_REGIMES.turbulentAbove) return colebrook(reynolds, rough, out);
+  return bridge(reynolds, rough, out);
 }
 
-function colebrook(re: number, rr: number, out: Friction): Friction {
-  const a = rr / 3.7;
+function colebrook(re: number, rough: number, out: Friction): Friction {
   const b = 2.51 / re;
-  const x = polished(a, b, start(re, rr));
-  const arg = a + b * x;
-  const dxdRe = (TWO_OVER_LN10 * b * x) / (re * arg + re * TWO_OVER_LN10 * b);
+  const x = improved(rough, b, start(rough, b));
+  const slope = inverseRootSlope(re, rough, b, x);
   out.f = 1 / (x * x);
-  out.slope = (-2 * dxdRe) / (x * x * x);
+  out.slope = (-2 * slope) / (x * x * x);
   return out;
 }
 
-/** 1/√f within 0.01 %: Praks & Brkić 2020, Processes 8:130, from the Wright ω form of Colebrook. */
-function start(re: number, rr: number): number {
-  const a = (re * rr) / 8.0884;
-  const b = Math.log(re) - 0.7794;
-  const c = Math.log(a + b);
-  return 0.8685972 * (b - c + c / (a + b - 0.5588 * c + 1.2079));
-}
+/** d(1/√f)/dRe on Colebrook’s curve; rough = ε/(3.7 D), b = 2.51/Re, x = 1/√f. */
+export const inverseRootSlope = (re: number, rough: number, b: number, x: number): number =>
+  (TWO_OVER_LN10 * b * x) / (re * (rough + b * x) + re * TWO_OVER_LN10 * b);
 
-/** Newton on x = 1/√f doubles the figures each turn: one turn from 0.01 % leaves about 1e-10, the second rounding. */
-function polished(a: number, b: number, from: number): number {
-  let x = from;
+/** 1/√f of an ordinary fuel line: the point the explicit start is taken about. */
+const MIDDLE = 7;
+
+/**
+ * 1/√f within some 1e-4 with one logarithm: Colebrook’s right side at 7, and the way from there to its own root with
+ * ln(1 + u) ≈ u(6 + u)/(6 + 4u).
+ */
+export function start(rough: number, b: number): number {
+  const arg = rough + b * MIDDLE;
+  const beta = b / arg;
+  const first = -TWO_OVER_LN10 * Math.log(arg) - MIDDLE;
+  let d = first / (1 + TWO_OVER_LN10 * beta);
   for (let k = 0; k < 2; k++) {
-    const arg = a + b * x;
-    const step = (x + TWO_OVER_LN10 * Math.log(arg)) / (1 + (TWO_OVER_LN10 * b) / arg);
-    x -= step;
-    if (Math.abs(step) < 1e-6 * x) break;
+    const u = beta * d;
+    const bottom = 6 + 4 * u;
+    const log = (u * (6 + u)) / bottom;
+    const slope = (36 + 12 * u + 4 * u * u) / (bottom * bottom);
+    d -= (d + TWO_OVER_LN10 * log - first) / (1 + TWO_OVER_LN10 * beta * slope);
   }
-  return x;
+  return MIDDLE + d;
 }
 
-const LOG_LO = Math.log(FRICTION_REGIMES.laminarBelow);
-const LOG_HI = Math.log(FRICTION_REGIMES.turbulentAbove);
+/**
+ * One step of Householder’s third order on x + 2·log₁₀(ε/3.7D + 2.51·x/Re) = 0, x = 1/√f: the error goes with its fourth
+ * power, so that one step from the explicit start leaves rounding.
+ */
+export function improved(rough: number, b: number, x: number): number {
+  const arg = rough + b * x;
+  const beta = b / arg;
+  const c = TWO_OVER_LN10 * beta;
+  const f0 = x + TWO_OVER_LN10 * Math.log(arg);
+  const f1 = 1 + c;
+  const f2 = -c * beta;
+  return x - (f0 * (6 * f1 * f1 - 3 * f0 * f2)) / (6 * f1 * f1 * f1 - 6 * f0 * f1 * f2 - 2 * f0 * f0 * f2 * beta);
+}
 
-function bridge(re: number, rr: number, out: Friction): Friction {
-  const top = colebrook(FRICTION_REGIMES.turbulentAbove, rr, out);
-  const y1 = Math.log(top.f);
-  const m1 = (top.slope * FRICTION_REGIMES.turbulentAbove) / top.f;
-  const y0 = Math.log(64 / FRICTION_REGIMES.laminarBelow);
-  const m0 = -1;
-  const h = LOG_HI - LOG_LO;
-  const t = (Math.log(re) - LOG_LO) / h;
-  const t2 = t * t;
-  const t3 = t2 * t;
-  const y =
-    (2 * t3 - 3 * t2 + 1) * y0 + (t3 - 2 * t2 + t) * h * m0 + (-2 * t3 + 3 * t2) * y1 + (t3 - t2) * h * m1;
-  const dy = ((6 * t2 - 6 * t) * (y0 - y1)) / h + (3 * t2 - 4 * t + 1) * m0 + (3 * t2 - 2 * t) * m1;
-  out.f = Math.exp(y);
-  out.slope = (out.f * dy) / re;
+/**
+ * The bridge between the regimes: log f = BRIDGE_Y + t·(BRIDGE_SLOPE + t·(square + t·cube)),
+ * t = (log Re − BRIDGE_LO)·BRIDGE_SCALE from 0 to 1. Value and slope at 2,000 are those of 64/Re.
+ */
+export const BRIDGE_LO = Math.log(FRICTION_REGIMES.laminarBelow);
+const BRIDGE_SPAN = Math.log(FRICTION_REGIMES.turbulentAbove) - BRIDGE_LO;
+export const BRIDGE_SCALE = 1 / BRIDGE_SPAN;
+export const BRIDGE_Y = Math.log(64 / FRICTION_REGIMES.laminarBelow);
+export const BRIDGE_SLOPE = -BRIDGE_SPAN;
+
+/** What makes it meet Colebrook at 4,000 in value and slope; rough = ε/(3.7 D). */
+export function bridgeCubic(rough: number): { readonly square: number; readonly cube: number } {
+  const top = colebrook(FRICTION_REGIMES.turbulentAbove, rough, { f: 0, slope: 0 });
+  const rise = Math.log(top.f) - BRIDGE_Y;
+  const slope = ((top.slope * FRICTION_REGIMES.turbulentAbove) / top.f) * BRIDGE_SPAN;
+  return { square: 3 * rise - 2 * BRIDGE_SLOPE - slope, cube: BRIDGE_SLOPE + slope - 2 * rise };
+}
+
+function bridge(re: number, rough: number, out: Friction): Friction {
+  const { square, cube } = bridgeCubic(rough);
+  const t = (Math.log(re) - BRIDGE_LO) * BRIDGE_SCALE;
+  out.f = Math.exp(BRIDGE_Y + t * (BRIDGE_SLOPE + t * (square + t * cube)));
+  out.slope = (out.f * (BRIDGE_SLOPE + t * (2 * square + 3 * t * cube)) * BRIDGE_SCALE) / re;
   return out;
 }

@@ -13,6 +13,19 @@ export interface LossLaw {
   evaluate(q: number, out: Float64Array): void;
   /** A flow of the right size to start from, m³/s. */
   readonly startFlow?: number;
+  /** The same law as plain numbers, where it is a pipe’s: a solver then evaluates all pipes in one loop. */
+  readonly pipe?: PipeNumbers;
+}
+
+/** ΔP = laminar·Q or friction·f(Re)·Q², and minor·Q·√(Q² + Q₀²). */
+export interface PipeNumbers {
+  /** Pa per (m³/s)² and unit of f. */
+  readonly friction: number;
+  /** Pa per (m³/s)². */
+  readonly minor: number;
+  readonly reynoldsPerFlow: number;
+  /** ε/(3.7 D). */
+  readonly rough: number;
 }
 
 export interface ValveLaw {

@@ -1,6 +1,6 @@
-import { darcyFriction, type Friction } from './friction.ts';
+import type { LossLaw, PipeNumbers } from './link-law.ts';
 import { LINEAR_BELOW } from './minor-losses.ts';
-import type { LossLaw } from './link-law.ts';
+import { PipeBank } from './pipe-bank.ts';
 
 export interface Fluid {
   /** kg/m³. */
@@ -22,6 +22,17 @@ export interface PipeGeometry {
   readonly lossMultiplier?: number;
 }
 
+/** A start a solver reaches the answer from in few turns, m/s. */
+const START_VELOCITY = 0.3;
+
+/** A bank of one pipe is asked through these. */
+const ONE = {
+  which: new Int32Array(1),
+  flow: new Float64Array(1),
+  loss: new Float64Array(1),
+  slope: new Float64Array(1),
+};
+
 /**
  * A run of hose or tube with its fittings: ΔP = (f·L/D + ΣK)·ρV²/2 (Darcy–Weisbach).
  * @param pipe length, bore, roughness m; ΣK on the bore
@@ -34,33 +45,27 @@ export interface PipeGeometry {
 export function pipeRun(pipe: PipeGeometry, fluid: Fluid): LossLaw {
   const area = (Math.PI * pipe.bore * pipe.bore) / 4;
   const half = fluid.density / (2 * area * area);
-  const friction = (pipe.length / pipe.bore) * (pipe.lossMultiplier ?? 1) * half;
-  const minor = pipe.minorK * half;
-  const reynoldsPerFlow = pipe.bore / (area * fluid.kinematicViscosity);
-  const relative = pipe.roughness / pipe.bore;
-  const scratch: Friction = { f: 0, slope: 0 };
-  const q02 = LINEAR_BELOW * LINEAR_BELOW;
-  // 64/Re · Q² is linear in Q: written out, it has a slope at Q = 0.
-  const laminar = (friction * 64) / reynoldsPerFlow;
+  const numbers: PipeNumbers = {
+    friction: (pipe.length / pipe.bore) * (pipe.lossMultiplier ?? 1) * half,
+    minor: pipe.minorK * half,
+    reynoldsPerFlow: pipe.bore / (area * fluid.kinematicViscosity),
+    rough: pipe.roughness / pipe.bore / 3.7,
+  };
+  let bank: PipeBank | undefined;
   return {
     form: 'loss',
-    startFlow: area,
+    startFlow: START_VELOCITY * area,
+    pipe: numbers,
     evaluate(q, out) {
-      const abs = Math.abs(q);
-      const re = abs * reynoldsPerFlow;
-      const root = Math.sqrt(abs * abs + q02);
-      let h = minor * abs * root;
-      let slope = minor * (root + (abs * abs) / root);
-      if (re <= 2000) {
-        h += laminar * abs;
-        slope += laminar;
-      } else {
-        darcyFriction(re, relative, scratch);
-        h += friction * scratch.f * abs * abs;
-        slope += friction * (scratch.slope * reynoldsPerFlow * abs * abs + 2 * scratch.f * abs);
+      if (!bank) {
+        bank = new PipeBank(1);
+        bank.set(0, numbers);
       }
-      out[0] = q < 0 ? -h : h;
-      out[1] = slope;
+      ONE.flow[0] = q;
+      // Twice: the second evaluation starts from the first one’s friction factor, as a solver’s last turn does.
+      for (let k = 0; k < 2; k++) bank.evaluate(ONE.which, 1, ONE.flow, ONE.loss, ONE.slope);
+      out[0] = ONE.loss[0]!;
+      out[1] = ONE.slope[0]!;
     },
   };
 }
@@ -96,7 +101,7 @@ export function fixedLoss(part: {
   const q02 = LINEAR_BELOW * LINEAR_BELOW;
   return {
     form: 'loss',
-    startFlow: area,
+    startFlow: START_VELOCITY * area,
     evaluate(q, out) {
       const root = Math.sqrt(q * q + q02);
       out[0] = r * q * root;

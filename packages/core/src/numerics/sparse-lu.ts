@@ -1,175 +1,252 @@
+import { Arena } from './arena.ts';
+
 /**
- * Sparse LU for matrices with a symmetric pattern and a dominant diagonal (nodal equations of a pipe network).
+ * Sparse LU for matrices with a symmetric pattern and a dominant diagonal (nodal equations of a network).
  * The elimination order and every multiply-add are worked out once per topology; refactoring with new numbers
  * then runs through flat index lists, which is what makes sweeps of hundreds of operating points cheap.
+ * The order is by least degree, so that trees are eliminated from their leaves without any fill.
  */
 export class SparseLu {
-  readonly size: number;
   /** Values of diagonal and off-diagonal entries; index with `position`. */
   readonly values: Float64Array;
-  private readonly columns: Int32Array[];
+  /** A cell of `values` nothing reads: where assembly puts entries that fall outside the matrix. */
+  readonly sink: number;
   private readonly order: Int32Array;
-  private readonly place: Int32Array;
-  // One row per multiply-add: values[target] -= values[left] * values[right] (left already divided by its pivot).
-  private readonly scaleLeft: Int32Array;
-  private readonly scalePivot: Int32Array;
+  /** Where each unknown comes in the elimination: `solveInOrder` takes and gives numbers in that order. */
+  readonly place: Int32Array;
+  // Row k of U and column k of L, in elimination order: entries rowStart[k] … rowStart[k+1] of `columns`.
+  private readonly rowStart: Int32Array;
+  private readonly columns: Int32Array;
+  /** Row of each entry. */
+  private readonly rows: Int32Array;
+  // One row per multiply-add: values[target] -= values[left] / pivot * values[right].
   private readonly opTarget: Int32Array;
   private readonly opLeft: Int32Array;
   private readonly opRight: Int32Array;
-  private readonly stepEnds: Int32Array;
-  private readonly scaleEnds: Int32Array;
+  private readonly opEnd: Int32Array;
   private readonly work: Float64Array;
+  /** One over each pivot. */
+  private readonly inverse: Float64Array;
 
-  /** @param adjacency for each unknown, the unknowns it shares a link with (no need to be sorted or unique) */
-  constructor(adjacency: readonly (readonly number[])[]) {
-    const n = adjacency.length;
-    this.size = n;
-    const { order, place, upper } = eliminate(adjacency);
+  /**
+   * @param size number of unknowns
+   * @param pairs unknowns that share a link, two by two (no need to be sorted or unique)
+   * @param arena where its arrays are made
+   */
+  constructor(
+    readonly size: number,
+    pairs: ArrayLike<number>,
+    arena = new Arena(200 * size + 512),
+  ) {
+    const { order, place, rowStart, columns } = eliminate(size, pairs, arena);
     this.order = order;
     this.place = place;
-    this.work = new Float64Array(n);
-
-    // Layout: n diagonals, then for each eliminated k its upper row entries, then its lower column entries.
-    let count = n;
-    const upperStart: number[] = [];
-    for (let k = 0; k < n; k++) {
-      upperStart.push(count);
-      count += 2 * upper[k]!.length;
-    }
-    this.values = new Float64Array(count);
-    const index = new EntryIndex(n);
-    this.columns = upper.map((u) => Int32Array.from(u));
-    for (let k = 0; k < n; k++) {
-      index.set(k, k, k);
-      upper[k]!.forEach((j, s) => {
-        index.set(k, j, upperStart[k]! + s);
-        index.set(j, k, upperStart[k]! + upper[k]!.length + s);
-      });
-    }
-    this.lookup = (i, j) => index.get(place[i]!, place[j]!);
-
+    this.rowStart = rowStart;
+    this.columns = columns;
+    const entries = columns.length;
+    this.rows = arena.ints(entries);
+    for (let k = 0; k < size; k++)
+      for (let e = rowStart[k]!, end = rowStart[k + 1]!; e < end; e++) this.rows[e] = k;
+    // Layout of values: the diagonal, U row by row, L column by column in the same order, and a sink.
+    this.values = arena.floats(size + 2 * entries + 1);
+    this.sink = size + 2 * entries;
+    const upper = size;
+    const lower = size + entries;
     const target: number[] = [];
     const left: number[] = [];
     const right: number[] = [];
-    const scaleL: number[] = [];
-    const scaleP: number[] = [];
-    const stepEnds: number[] = [];
-    const scaleEnds: number[] = [];
-    for (let k = 0; k < n; k++) {
-      for (const i of upper[k]!) {
-        scaleL.push(index.get(i, k));
-        scaleP.push(k);
-        for (const j of upper[k]!) {
-          target.push(index.get(i, j));
-          left.push(index.get(i, k));
-          right.push(index.get(k, j));
+    this.opEnd = arena.ints(size);
+    for (let k = 0; k < size; k++) {
+      const start = rowStart[k]!;
+      const end = rowStart[k + 1]!;
+      for (let a = start; a < end; a++) {
+        const i = columns[a]!;
+        target.push(i);
+        left.push(lower + a);
+        right.push(upper + a);
+        // Row i of U holds every later column of row k: walk the two sorted lists together.
+        let at = rowStart[i]!;
+        for (let b = a + 1; b < end; b++) {
+          while (columns[at] !== columns[b]) at++;
+          target.push(upper + at, lower + at);
+          left.push(lower + a, lower + b);
+          right.push(upper + b, upper + a);
         }
       }
-      stepEnds.push(target.length);
-      scaleEnds.push(scaleL.length);
+      this.opEnd[k] = target.length;
     }
-    this.opTarget = Int32Array.from(target);
-    this.opLeft = Int32Array.from(left);
-    this.opRight = Int32Array.from(right);
-    this.scaleLeft = Int32Array.from(scaleL);
-    this.scalePivot = Int32Array.from(scaleP);
-    this.stepEnds = Int32Array.from(stepEnds);
-    this.scaleEnds = Int32Array.from(scaleEnds);
-    this.upperStart = Int32Array.from(upperStart);
+    this.opTarget = arena.ints(target.length);
+    this.opLeft = arena.ints(target.length);
+    this.opRight = arena.ints(target.length);
+    this.opTarget.set(target);
+    this.opLeft.set(left);
+    this.opRight.set(right);
+    this.work = arena.floats(size);
+    this.inverse = arena.floats(size);
   }
-
-  private readonly lookup: (i: number, j: number) => number;
-  private readonly upperStart: Int32Array;
 
   /** Where entry (row i, column j) lives in `values`; −1 when the pattern does not hold it. */
   position(i: number, j: number): number {
-    return this.lookup(i, j);
+    const a = this.place[i]!;
+    const b = this.place[j]!;
+    if (a === b) return a;
+    const row = a < b ? a : b;
+    const column = a < b ? b : a;
+    const end = this.rowStart[row + 1]!;
+    let at = this.rowStart[row]!;
+    while (at < end && this.columns[at] !== column) at++;
+    if (at === end) return -1;
+    return a < b ? this.size + at : this.size + this.columns.length + at;
   }
 
   clear(): void {
     this.values.fill(0);
   }
 
-  /** Factors `values` in place. Returns the first unknown whose pivot vanished, or −1. */
+  /** Factors `values` in place (L is left unscaled). Returns the first unknown whose pivot vanished, or −1. */
   factor(): number {
-    const v = this.values;
+    const { values: v, opTarget, opLeft, opRight, opEnd, inverse, size } = this;
     let op = 0;
-    let sc = 0;
-    for (let k = 0; k < this.size; k++) {
+    for (let k = 0; k < size; k++) {
       const pivot = v[k]!;
       if (!(Math.abs(pivot) > 1e-300)) return this.order[k]!;
-      for (const end = this.scaleEnds[k]!; sc < end; sc++)
-        v[this.scaleLeft[sc]!]! /= v[this.scalePivot[sc]!]!;
-      for (const end = this.stepEnds[k]!; op < end; op++) {
-        v[this.opTarget[op]!]! -= v[this.opLeft[op]!]! * v[this.opRight[op]!]!;
-      }
+      const by = 1 / pivot;
+      inverse[k] = by;
+      for (const last = opEnd[k]!; op < last; op++)
+        v[opTarget[op]!]! -= v[opLeft[op]!]! * by * v[opRight[op]!]!;
     }
     return -1;
   }
 
   /** Solves with the factors for right-hand side b (original numbering); writes the solution over b. */
   solve(b: Float64Array): void {
-    const { work: y, values: v, columns, upperStart, size: n } = this;
-    for (let k = 0; k < n; k++) y[k] = b[this.order[k]!]!;
-    for (let k = 0; k < n; k++) {
-      const cols = columns[k]!;
-      const low = upperStart[k]! + cols.length;
-      const yk = y[k]!;
-      for (let s = 0; s < cols.length; s++) y[cols[s]!]! -= v[low + s]! * yk;
+    const { work: y, order, size } = this;
+    for (let k = 0; k < size; k++) y[k] = b[order[k]!]!;
+    this.solveInOrder(y);
+    for (let k = 0; k < size; k++) b[order[k]!] = y[k]!;
+  }
+
+  /** The same with right-hand side and solution in the order of elimination (see `place`). */
+  solveInOrder(y: Float64Array): void {
+    const { values: v, columns, rows, inverse, size } = this;
+    const entries = columns.length;
+    // Straight through the entries, without loops over rows: short rows would cost more in loop ends than in sums.
+    for (let e = 0; e < entries; e++) {
+      const k = rows[e]!;
+      y[columns[e]!]! -= v[size + entries + e]! * inverse[k]! * y[k]!;
     }
-    for (let k = n - 1; k >= 0; k--) {
-      const cols = columns[k]!;
-      const up = upperStart[k]!;
-      let sum = y[k]!;
-      for (let s = 0; s < cols.length; s++) sum -= v[up + s]! * y[cols[s]!]!;
-      y[k] = sum / v[k]!;
+    for (let e = entries - 1; e >= 0; e--) {
+      const j = columns[e]!;
+      y[rows[e]!]! -= v[size + e]! * inverse[j]! * y[j]!;
     }
-    for (let k = 0; k < n; k++) b[this.order[k]!] = y[k]!;
+    for (let k = 0; k < size; k++) y[k]! *= inverse[k]!;
   }
 }
 
-/** Where entry (i, j) lives: a plain table while that is small, a map beyond. */
-class EntryIndex {
-  private readonly table: Int32Array | null;
-  private readonly map = new Map<number, number>();
-
-  constructor(private readonly n: number) {
-    this.table = n <= 512 ? new Int32Array(n * n).fill(-1) : null;
-  }
-
-  set(i: number, j: number, at: number): void {
-    if (this.table) this.table[i * this.n + j] = at;
-    else this.map.set(i * this.n + j, at);
-  }
-
-  get(i: number, j: number): number {
-    return this.table ? this.table[i * this.n + j]! : (this.map.get(i * this.n + j) ?? -1);
-  }
-}
-
-/** Minimum-degree elimination: order, its inverse, and for each step the later unknowns it touches. */
-function eliminate(adjacency: readonly (readonly number[])[]) {
-  const n = adjacency.length;
-  const graph = adjacency.map((list, i) => new Set(list.filter((j) => j !== i)));
-  const order = new Int32Array(n);
-  const place = new Int32Array(n);
-  const touched: number[][] = [];
-  const done = new Array<boolean>(n).fill(false);
+/**
+ * Least-degree elimination: the order, its inverse, and row by row the later unknowns each one touches, in rising order of
+ * elimination. Unknowns of one degree stand in a linked list, so that the next one is found without a search.
+ */
+function eliminate(n: number, pairs: ArrayLike<number>, arena: Arena) {
+  const around = neighbours(n, pairs);
+  const lists = new DegreeLists(n, arena);
+  for (let i = 0; i < n; i++) lists.add(i, around[i]!.length);
+  const order = arena.ints(n);
+  const place = arena.ints(n);
+  const rowStart = arena.ints(n + 1);
+  const mark = arena.ints(n);
+  const touched: number[] = [];
   for (let k = 0; k < n; k++) {
-    let best = -1;
-    for (let i = 0; i < n; i++) {
-      if (!done[i] && (best < 0 || graph[i]!.size < graph[best]!.size)) best = i;
-    }
-    done[best] = true;
+    const best = lists.takeLeast();
     order[k] = best;
     place[best] = k;
-    const around = [...graph[best]!];
-    touched.push(around);
-    for (const a of around) {
-      graph[a]!.delete(best);
-      for (const b of around) if (a !== b) graph[a]!.add(b);
+    const own = around[best]!;
+    for (const a of own) touched.push(a);
+    rowStart[k + 1] = touched.length;
+    // Its neighbours become neighbours of each other.
+    for (const a of own) {
+      const before = around[a]!;
+      const stamp = a + 1;
+      const merged: number[] = [];
+      mark[a] = stamp;
+      mark[best] = stamp;
+      for (const x of before)
+        if (x !== best) {
+          mark[x] = stamp;
+          merged.push(x);
+        }
+      for (const x of own) if (mark[x] !== stamp) merged.push(x);
+      for (const x of merged) mark[x] = 0;
+      mark[a] = 0;
+      mark[best] = 0;
+      around[a] = merged;
+      if (merged.length !== before.length) {
+        lists.remove(a, before.length);
+        lists.add(a, merged.length);
+      }
     }
   }
-  const upper = touched.map((list) => list.map((i) => place[i]!).sort((a, b) => a - b));
-  return { order, place, upper };
+  const columns = arena.ints(touched.length);
+  for (let k = 0; k < n; k++) {
+    // Few to a row: sorted as they are put in.
+    for (let e = rowStart[k]!, end = rowStart[k + 1]!; e < end; e++) {
+      const column = place[touched[e]!]!;
+      let at = e;
+      for (; at > rowStart[k]! && columns[at - 1]! > column; at--) columns[at] = columns[at - 1]!;
+      columns[at] = column;
+    }
+  }
+  return { order, place, rowStart, columns };
+}
+
+/** Each unknown’s neighbours, each once. */
+function neighbours(n: number, pairs: ArrayLike<number>): number[][] {
+  const around: number[][] = [];
+  for (let i = 0; i < n; i++) around.push([]);
+  for (let p = 0; p < pairs.length; p += 2) {
+    const i = pairs[p]!;
+    const j = pairs[p + 1]!;
+    if (i === j || around[i]!.includes(j)) continue;
+    around[i]!.push(j);
+    around[j]!.push(i);
+  }
+  return around;
+}
+
+/** Unknowns by degree, in doubly linked lists. −1 ends a list. */
+class DegreeLists {
+  private readonly head: Int32Array;
+  private readonly next: Int32Array;
+  private readonly before: Int32Array;
+  private least = 0;
+
+  constructor(n: number, arena: Arena) {
+    this.head = arena.ints(n + 1).fill(-1);
+    this.next = arena.ints(n);
+    this.before = arena.ints(n);
+  }
+
+  add(i: number, degree: number): void {
+    const first = this.head[degree]!;
+    this.next[i] = first;
+    this.before[i] = -1;
+    if (first >= 0) this.before[first] = i;
+    this.head[degree] = i;
+    if (degree < this.least) this.least = degree;
+  }
+
+  remove(i: number, degree: number): void {
+    const after = this.next[i]!;
+    const ahead = this.before[i]!;
+    if (ahead >= 0) this.next[ahead] = after;
+    else this.head[degree] = after;
+    if (after >= 0) this.before[after] = ahead;
+  }
+
+  takeLeast(): number {
+    while (this.head[this.least]! < 0) this.least++;
+    const i = this.head[this.least]!;
+    this.remove(i, this.least);
+    return i;
+  }
 }

@@ -104,15 +104,13 @@ export class DcNetwork {
     const n = this.index.size;
     this.volts = new Float64Array(n);
     this.across = new Float64Array(elements.length);
-    const adjacency: number[][] = Array.from({ length: n }, () => []);
+    const pairs: number[] = [];
     for (let l = 0; l < elements.length; l++) {
       const a = this.ends[2 * l]!;
       const b = this.ends[2 * l + 1]!;
-      if (a < 0 || b < 0 || a === b) continue;
-      adjacency[a]!.push(b);
-      adjacency[b]!.push(a);
+      if (a >= 0 && b >= 0) pairs.push(a, b);
     }
-    this.lu = new SparseLu(adjacency);
+    this.lu = new SparseLu(n, pairs);
     this.slots = Int32Array.from(
       elements.flatMap((_, l) => {
         const a = this.ends[2 * l]!;

@@ -1,13 +1,18 @@
+import { Arena } from '../../numerics/arena.ts';
 import { SparseLu } from '../../numerics/sparse-lu.ts';
 import type { SolveReport } from '../../outcome/solve-report.ts';
 import { gauge, type GaugePressure } from '../../quantities/pressure.ts';
-import type { LinkState, LossLaw } from '../../flow/link-law.ts';
-import type { Network, NetworkNode } from './network.ts';
+import type { FlowLaw, LinkLaw, LinkState, LossLaw, ValveLaw } from '../../flow/link-law.ts';
+import { PipeBank } from '../../flow/pipe-bank.ts';
+import type { Network } from './network.ts';
+import type { SharedSource } from './shared-source.ts';
 
 const G = 9.80665;
 const MAX_ITERATIONS = 120;
-/** Flow change between turns, as a share of the largest flow, below which the solve has settled. */
+/** What is left to do: the flow a link’s unexplained pressure asks for, as a share of the largest flow. */
 const FLOW_TOLERANCE = 1e-7;
+/** The last step’s flow change, as a share of the largest flow, from which what is left is taken at its word. */
+const NEAR = 1e-3;
 /** Pressure left unexplained on any loss link, Pa. */
 const PRESSURE_TOLERANCE = 1e-3;
 /** After this many full steps a cycle of valves is assumed: steps then stop where the first valve shuts. */
@@ -25,7 +30,12 @@ const START_FLOW = 1e-4;
 /** No line a shop meets carries more on the way to an answer: 18,000 L/h in m³/s. */
 const MOST_FLOW = 5e-3;
 
-const NONE_SHUTS = { link: -1, share: 1 } as const;
+/** How a link is evaluated: pipes in one bank, other laws through their form, pumps of one source together. */
+const PIPE = 0;
+const LOSS = 1;
+const VALVE = 2;
+const FLOW = 3;
+const SHARED = 4;
 
 export interface LinkResult {
   /** m³/s, from → to. */
@@ -54,16 +64,27 @@ export interface NetworkSolve extends SolveReport {
 }
 
 /**
- * A network made ready for repeated solves: numbering, elimination order and the last answer are kept,
- * so the next operating point starts warm.
+ * A network made ready for repeated solves. Numbering and elimination order are worked out once per topology; laws, draws,
+ * held pressures and elevations are numbers that can be set anew; the last answer is kept, so the next operating point
+ * starts warm. A solve allocates nothing but its answer.
  */
 export class NetworkSolver {
-  private readonly nodeIndex = new Map<string, number>();
-  private readonly linkIndex = new Map<string, number>();
-  private readonly unknownOf: Int32Array;
+  readonly nodeIndex = new Map<string, number>();
+  readonly linkIndex = new Map<string, number>();
+  private readonly nodeCount: number;
+  private readonly linkCount: number;
+  private readonly nodeIds: readonly string[];
+  /** Unknown of each node as numbered here; −1 where its pressure is held from outside. */
+  private readonly numbered: Int32Array;
+  /** Row of each node in the order of elimination; one past the last where it is held. */
+  private readonly row: Int32Array;
+  private readonly unknowns: number;
+  /** Pressure of held nodes, 0 elsewhere. */
+  private readonly held: Float64Array;
   private readonly from: Int32Array;
   private readonly to: Int32Array;
   private readonly lu: SparseLu;
+  /** Where each link’s four entries of the nodal matrix live; −1 where it ends on a held node. */
   private readonly slots: Int32Array;
   private readonly pressures: Float64Array;
   private readonly next: Float64Array;
@@ -73,60 +94,170 @@ export class NetworkSolver {
   private readonly up: Float64Array;
   private readonly down: Float64Array;
   private readonly lift: Float64Array;
+  private readonly loss: Float64Array;
+  private readonly slope: Float64Array;
+  /** Links that lose pressure at a flow, the pipes first; counts are −1 until sorted. */
+  private readonly lossLinks: Int32Array;
+  private lossCount = -1;
+  private pipeCount = 0;
   private readonly rhs: Float64Array;
+  private readonly draws: Float64Array;
   private readonly out = new Float64Array(4);
+  private readonly forms: Uint8Array;
+  private readonly laws: LinkLaw[];
+  private readonly pipes: PipeBank;
+  private readonly startFlows: Float64Array;
+  // Pumps that share a source: their links, and where the entries of each pair live in the matrix.
+  private readonly sharedLinks: Int32Array;
+  private readonly sharedSlots: Int32Array;
+  private readonly rises: Float64Array;
   private warm = false;
+  /** What the present point leaves to do: flow asked for as a share of the largest, Pa unexplained, volts unsettled. */
+  private readonly left = { flow: 0, pressure: 0, volts: 0 };
 
-  /** @throws when a link names a node that is not there (programming error) */
-  constructor(private readonly shape: Network) {
+  /**
+   * @param shape nodes, links and their laws
+   * @param source pumps whose flows depend on each other’s pressures, because one source feeds them
+   * @throws when a link names a node that is not there (programming error)
+   */
+  constructor(
+    shape: Network,
+    private readonly source?: SharedSource,
+  ) {
     const { nodes, links } = shape;
-    nodes.forEach((n, i) => this.nodeIndex.set(n.id, i));
-    links.forEach((link, l) => this.linkIndex.set(link.id, l));
-    this.unknownOf = new Int32Array(nodes.length).fill(-1);
-    const unknowns: number[] = [];
-    nodes.forEach((n, i) => {
-      if (n.fixed === undefined) {
-        this.unknownOf[i] = unknowns.length;
-        unknowns.push(i);
-      }
-    });
-    this.from = Int32Array.from(links, (l) => this.indexOf(l.from));
-    this.to = Int32Array.from(links, (l) => this.indexOf(l.to));
-    const adjacency: number[][] = unknowns.map(() => []);
-    links.forEach((_, l) => {
-      const u = this.unknownOf[this.from[l]!]!;
-      const d = this.unknownOf[this.to[l]!]!;
-      if (u >= 0 && d >= 0 && u !== d) {
-        adjacency[u]!.push(d);
-        adjacency[d]!.push(u);
-      }
-    });
-    this.lu = new SparseLu(adjacency);
-    this.slots = new Int32Array(links.length * 4).fill(-1);
-    links.forEach((_, l) => {
-      const u = this.unknownOf[this.from[l]!]!;
-      const d = this.unknownOf[this.to[l]!]!;
-      if (u >= 0) this.slots[4 * l] = this.lu.position(u, u);
-      if (d >= 0) this.slots[4 * l + 1] = this.lu.position(d, d);
-      if (u >= 0 && d >= 0) {
-        this.slots[4 * l + 2] = this.lu.position(u, d);
-        this.slots[4 * l + 3] = this.lu.position(d, u);
-      }
-    });
-    this.pressures = new Float64Array(nodes.length);
-    this.next = new Float64Array(nodes.length);
-    this.flows = new Float64Array(links.length);
-    this.offset = new Float64Array(links.length);
-    this.up = new Float64Array(links.length);
-    this.down = new Float64Array(links.length);
-    this.lift = new Float64Array(links.length);
-    this.rhs = new Float64Array(unknowns.length);
+    const n = nodes.length;
+    const m = links.length;
+    const arena = new Arena(400 * (n + m) + 1024);
+    this.nodeCount = n;
+    this.linkCount = m;
+    this.nodeIds = nodes.map((node) => node.id);
+    this.numbered = arena.ints(n);
+    let unknowns = 0;
+    for (let i = 0; i < n; i++) {
+      this.nodeIndex.set(nodes[i]!.id, i);
+      this.numbered[i] = nodes[i]!.fixed === undefined ? unknowns++ : -1;
+    }
+    this.from = arena.ints(m);
+    this.to = arena.ints(m);
+    for (let l = 0; l < m; l++) {
+      this.linkIndex.set(links[l]!.id, l);
+      this.from[l] = this.indexOf(links[l]!.from);
+      this.to[l] = this.indexOf(links[l]!.to);
+    }
+    this.sharedLinks = arena.ints(source?.links.length ?? 0);
+    source?.links.forEach((id, i) => (this.sharedLinks[i] = this.linkIndex.get(id)!));
+    this.lu = new SparseLu(unknowns, this.pattern(arena), arena);
+    this.row = arena.ints(n);
+    for (let i = 0; i < n; i++)
+      this.row[i] = this.numbered[i]! >= 0 ? this.lu.place[this.numbered[i]!]! : unknowns;
+    this.unknowns = unknowns;
+    this.slots = arena.ints(m * 4);
+    for (let l = 0; l < m; l++) this.placePair(this.slots, 4 * l, l, l);
+    const pumps = this.sharedLinks.length;
+    this.sharedSlots = arena.ints(pumps * pumps * 4);
+    for (let i = 0; i < pumps; i++)
+      for (let j = 0; j < pumps; j++)
+        this.placePair(this.sharedSlots, 4 * (i * pumps + j), this.sharedLinks[i]!, this.sharedLinks[j]!);
+    this.rises = arena.floats(pumps);
+    this.pressures = arena.floats(n);
+    this.next = arena.floats(n);
+    this.draws = arena.floats(n);
+    this.flows = arena.floats(m);
+    this.offset = arena.floats(m);
+    this.up = arena.floats(m);
+    this.down = arena.floats(m);
+    this.lift = arena.floats(m);
+    this.loss = arena.floats(m);
+    this.slope = arena.floats(m);
+    this.lossLinks = arena.ints(m);
+    this.startFlows = arena.floats(m);
+    this.rhs = arena.floats(unknowns + 1);
+    this.held = arena.floats(n);
+    this.forms = new Uint8Array(m);
+    this.laws = new Array<LinkLaw>(m);
+    this.pipes = new PipeBank(m, arena);
+    this.load(shape);
+  }
+
+  /** Which unknowns meet in an equation: the ends of each link, and of pumps that share a source. */
+  private pattern(arena: Arena): Int32Array {
+    const { from, to, numbered, sharedLinks } = this;
+    const pumps = sharedLinks.length;
+    const pairs = arena.ints(2 * this.linkCount + 8 * pumps * pumps);
+    let at = 0;
+    const add = (a: number, b: number): void => {
+      const u = numbered[a]!;
+      const d = numbered[b]!;
+      if (u < 0 || d < 0 || u === d) return;
+      pairs[at++] = u;
+      pairs[at++] = d;
+    };
+    for (let l = 0; l < this.linkCount; l++) add(from[l]!, to[l]!);
+    for (let i = 0; i < pumps; i++)
+      for (let j = 0; j < i; j++)
+        for (const a of [from[sharedLinks[i]!]!, to[sharedLinks[i]!]!])
+          for (const b of [from[sharedLinks[j]!]!, to[sharedLinks[j]!]!]) add(a, b);
+    return pairs.subarray(0, at);
+  }
+
+  /** Positions (from i, from j), (to i, to j), (from i, to j), (to i, from j) of the matrix; held nodes go to its sink. */
+  private placePair(slots: Int32Array, at: number, i: number, j: number): void {
+    const { from, to } = this;
+    slots[at] = this.entry(from[i]!, from[j]!);
+    slots[at + 1] = this.entry(to[i]!, to[j]!);
+    slots[at + 2] = this.entry(from[i]!, to[j]!);
+    slots[at + 3] = this.entry(to[i]!, from[j]!);
+  }
+
+  private entry(a: number, b: number): number {
+    const u = this.numbered[a]!;
+    const v = this.numbered[b]!;
+    return u >= 0 && v >= 0 ? this.lu.position(u, v) : this.lu.sink;
+  }
+
+  /** Takes all numbers of a network of the same topology. */
+  private load({ nodes, links, density }: Network): void {
+    for (let i = 0; i < nodes.length; i++) {
+      this.draws[i] = nodes[i]!.draw;
+      const { fixed } = nodes[i]!;
+      if (fixed !== undefined) this.setHeld(i, fixed);
+    }
+    for (let l = 0; l < links.length; l++) {
+      this.lift[l] = density * G * (nodes[this.from[l]!]!.elevation - nodes[this.to[l]!]!.elevation);
+      this.setLaw(l, links[l]!.law);
+    }
+  }
+
+  /** Another law for a link. */
+  setLaw(l: number, law: LinkLaw): void {
+    if (this.laws[l] === law) return;
+    this.laws[l] = law;
+    this.lossCount = -1;
+    if (this.sharedLinks.length > 0 && this.sharedLinks.includes(l)) this.forms[l] = SHARED;
+    else if (law.form === 'valve') this.forms[l] = VALVE;
+    else if (law.form === 'flow') this.forms[l] = FLOW;
+    else if (law.pipe) {
+      this.forms[l] = PIPE;
+      this.pipes.set(l, law.pipe);
+    } else this.forms[l] = LOSS;
+    this.startFlows[l] = law.form === 'loss' ? (law.startFlow ?? START_FLOW) : START_FLOW;
+  }
+
+  /** Flow taken out at a node, m³/s. */
+  setDraw(i: number, draw: number): void {
+    this.draws[i] = draw;
+  }
+
+  /** Pressure at a node that is held from outside, Pa gauge. */
+  setHeld(i: number, pressure: number): void {
+    this.pressures[i] = pressure;
+    this.held[i] = pressure;
   }
 
   /** Forgets the last answer: the next solve starts cold. */
   restart(): void {
     this.warm = false;
-    this.pressures.fill(0);
+    for (let i = 0; i < this.nodeCount; i++) if (this.numbered[i]! >= 0) this.pressures[i] = 0;
   }
 
   private indexOf(id: string): number {
@@ -138,56 +269,43 @@ export class NetworkSolver {
   /**
    * Steady flow by the gradient method (Todini & Pilati 1988): flows on loss links and pressures at nodes are
    * corrected together. Valves enter by the straight piece their present flow lies on (the active set is the sign of
-   * that flow), pumps by their curve at the present pressures. Once a cycle shows, a step stops where the first valve
+   * that flow), pumps by their curve at the present pressures and, where a source feeds them, by what their volts do as
+   * the pressures move: volts and pressures are one Newton step. Once a cycle shows, a step stops where the first valve
    * shuts, so that valves shut one by one; later steps are halved.
    *
-   * Stops when no flow moved by more than 1e-7 of the largest and no hose or valve has more than 1 mPa unexplained
-   * (mass balances to rounding in every turn; the steps shrink quadratically); gives up after 120 turns.
+   * Stops when the last step moved no flow by more than a thousandth of the largest, what hoses, valves and pumps would
+   * still ask for at the pressures found is under 1e-7 of it (the steps shrink quadratically), no hose or valve has more
+   * than 1 mPa unexplained and volts lie within 1 µV (mass balances to rounding in every turn); gives up after 120 turns.
    *
    * `network` must have the nodes and links of the network the solver was made with, in the same order;
    * laws, draws, elevations and held pressures may differ.
    */
-  solve(network: Network = this.shape): NetworkSolve {
-    const { nodes } = network;
-    this.prepare(network);
+  solve(network?: Network): NetworkSolve {
+    if (network) this.load(network);
+    this.begin();
+    const { left } = this;
     let change = Infinity;
     for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration++) {
       const damped = iteration > 2 * DAMP_AFTER ? 0.25 : iteration > DAMP_AFTER ? 0.5 : 1;
-      this.assemble(network);
+      this.assemble();
       const stuck = this.lu.factor();
       if (stuck >= 0) {
-        const node = nodes[this.unknownOf.indexOf(stuck)]!;
-        return this.failed(
-          `node "${node.id}" is not connected to anything that sets its pressure`,
-          iteration,
-          Infinity,
-          node.id,
-        );
+        const node = this.nodeIds[this.numbered.indexOf(stuck)]!;
+        const reason = `node "${node}" is not connected to anything that sets its pressure`;
+        return this.failed(reason, iteration, Infinity, node);
       }
-      this.lu.solve(this.rhs);
+      this.lu.solveInOrder(this.rhs);
       this.solvedPressures();
-      const closing = iteration > CYCLE_AFTER ? this.firstToShut(network) : NONE_SHUTS;
-      const step = this.move(network, damped * closing.share);
-      if (closing.link >= 0) this.flows[closing.link] = JUST_SHUT;
-      change = step.change;
-      if (!Number.isFinite(change) || !Number.isFinite(step.unexplained)) {
-        return this.failed('numbers ran away', iteration, Infinity, nodes[0]?.id ?? '');
-      }
-      if (change < FLOW_TOLERANCE && step.unexplained < PRESSURE_TOLERANCE) {
-        this.warm = true;
-        const balance = this.imbalance(nodes);
-        return {
-          converged: true,
-          reason: 'flows and pressures settled',
-          iterations: iteration,
-          residual: balance.worst,
-          warnings: [],
-          worstNode: balance.node,
-          solution: this.collect(network),
-        };
-      }
+      const shutting = iteration > CYCLE_AFTER ? this.firstToShut() : -1;
+      change = this.move(damped * (shutting >= 0 ? this.shareToShut : 1));
+      if (shutting >= 0) this.flows[shutting] = JUST_SHUT;
+      this.linearize();
+      if (!Number.isFinite(change + left.flow + left.pressure + left.volts))
+        return this.failed('numbers ran away', iteration, Infinity, this.nodeIds[0] ?? '');
+      if (change < NEAR && left.flow < FLOW_TOLERANCE && left.pressure < PRESSURE_TOLERANCE && left.volts <= 1)
+        return this.settled(iteration);
     }
-    const balance = this.imbalance(nodes);
+    const balance = this.imbalance();
     const moving = (change * 100).toPrecision(2);
     return this.failed(
       `no steady flow found in ${MAX_ITERATIONS} turns (flow still moving by ${moving} %)`,
@@ -197,79 +315,163 @@ export class NetworkSolver {
     );
   }
 
-  private prepare({ nodes, links, density }: Network): void {
-    const { pressures: p, flows: q, from, to } = this;
-    for (let i = 0; i < nodes.length; i++) {
-      const fixed = nodes[i]!.fixed;
-      if (fixed !== undefined) p[i] = fixed;
-    }
-    for (let l = 0; l < links.length; l++) {
-      const { law } = links[l]!;
-      this.lift[l] = density * G * (nodes[from[l]!]!.elevation - nodes[to[l]!]!.elevation);
-      // Valves start open: a valve that should be shut shuts in one turn, the other way round takes several.
-      if (!this.warm) q[l] = law.form === 'loss' ? (law.startFlow ?? START_FLOW) : START_FLOW;
-      // Later turns find the piece left by the move.
-      if (law.form === 'loss') this.linearizeLoss(l, law);
-    }
+  private settled(iterations: number): NetworkSolve {
+    this.warm = true;
+    const balance = this.imbalance();
+    return {
+      converged: true,
+      reason: 'flows and pressures settled',
+      iterations,
+      residual: balance.worst,
+      warnings: [],
+      worstNode: balance.node,
+      solution: this.collect(),
+    };
   }
 
-  /** Returns the pressure the loss at the present flow comes to. */
-  private linearizeLoss(l: number, law: LossLaw): number {
-    const { out } = this;
-    const q = this.flows[l]!;
-    law.evaluate(q, out);
-    const g = 1 / out[1]!;
-    this.offset[l] = q - (out[0]! - this.lift[l]!) * g;
-    this.up[l] = g;
-    this.down[l] = -g;
-    return out[0]!;
+  private begin(): void {
+    // Valves start open: a valve that should be shut shuts in one turn, the other way round takes several.
+    if (!this.warm) this.flows.set(this.startFlows);
+    if (this.lossCount < 0) this.sortLosses();
+    this.linearize();
   }
 
-  private assemble({ nodes, links }: Network): void {
-    const { pressures: p, flows: q, from, to, unknownOf, lu, slots, rhs, out, offset, up, down } = this;
+  /** Lists the links that lose pressure, pipes first. */
+  private sortLosses(): void {
+    const { forms, lossLinks } = this;
+    let at = 0;
+    for (let l = 0; l < this.linkCount; l++) if (forms[l] === PIPE) lossLinks[at++] = l;
+    this.pipeCount = at;
+    for (let l = 0; l < this.linkCount; l++) if (forms[l] === LOSS) lossLinks[at++] = l;
+    this.lossCount = at;
+  }
+
+  /** Every link as the straight piece at its present flow and pressures; `left` tells what that leaves to do. */
+  private linearize(): void {
+    const { lossLinks, lossCount, pipeCount, flows: q, loss, slope, lift, offset, up, down, out } = this;
+    const { pressures: p, from, to, forms, laws, left } = this;
+    let unexplained = 0;
+    let asked = 0;
+    let largest = FLOW_FLOOR;
+    this.pipes.evaluate(lossLinks, pipeCount, q, loss, slope);
+    for (let s = pipeCount; s < lossCount; s++) {
+      const l = lossLinks[s]!;
+      (laws[l] as LossLaw).evaluate(q[l]!, out);
+      loss[l] = out[0]!;
+      slope[l] = out[1]!;
+    }
+    for (let s = 0; s < lossCount; s++) {
+      const l = lossLinks[s]!;
+      const g = 1 / slope[l]!;
+      const flow = q[l]!;
+      const drop = loss[l]! - lift[l]!;
+      offset[l] = flow - drop * g;
+      up[l] = g;
+      down[l] = -g;
+      const rest = Math.abs(drop - p[from[l]!]! + p[to[l]!]!);
+      // Written so that a NaN gets through to be seen.
+      if (!(rest <= unexplained)) unexplained = rest;
+      if (rest * g > asked) asked = rest * g;
+      const size = Math.abs(flow);
+      if (size > largest) largest = size;
+    }
+    if (this.source) asked = Math.max(asked, this.linearizeShared(this.source));
+    if (lossCount + this.sharedLinks.length < this.linkCount) {
+      for (let l = 0; l < this.linkCount; l++) {
+        const form = forms[l]!;
+        if (form !== VALVE && form !== FLOW) continue;
+        const pu = p[from[l]!]!;
+        const pd = p[to[l]!]!;
+        if (form === VALVE) {
+          (laws[l] as ValveLaw).linearize(q[l]!, pu, pd, out);
+          offset[l] = out[0]!;
+          if (!(out[3]! <= unexplained)) unexplained = out[3]!;
+        } else {
+          (laws[l] as FlowLaw).evaluate(pu, pd, out);
+          offset[l] = out[0]! - out[1]! * pu - out[2]! * pd;
+        }
+        up[l] = out[1]!;
+        down[l] = out[2]!;
+        const more = Math.abs(offset[l]! + out[1]! * pu + out[2]! * pd - q[l]!);
+        if (!(more <= asked)) asked = more;
+        const size = Math.abs(q[l]!);
+        if (size > largest) largest = size;
+      }
+    }
+    left.pressure = unexplained;
+    left.flow = asked / largest;
+  }
+
+  /** Pumps on one source: each one’s own slope as a link’s; the cross terms are put in at assembly. Returns the flow asked for. */
+  private linearizeShared(source: SharedSource): number {
+    const { pressures: p, from, to, rises, sharedLinks, offset, up, down, flows: q, left } = this;
+    const n = sharedLinks.length;
+    for (let i = 0; i < n; i++) rises[i] = p[to[sharedLinks[i]!]!]! - p[from[sharedLinks[i]!]!]!;
+    left.volts = source.linearize(rises);
+    let asked = 0;
+    const { flow, slope } = source;
+    for (let i = 0; i < n; i++) {
+      const l = sharedLinks[i]!;
+      let off = flow[i]!;
+      for (let j = 0; j < n; j++) off -= slope[i * n + j]! * rises[j]!;
+      offset[l] = off;
+      up[l] = -slope[i * n + i]!;
+      down[l] = slope[i * n + i]!;
+      const more = Math.abs(flow[i]! - q[l]!);
+      if (!(more <= asked)) asked = more;
+    }
+    return asked;
+  }
+
+  private assemble(): void {
+    const { from, to, row, lu, slots, rhs, offset, up, down, held, draws, sharedLinks, sharedSlots } = this;
     const { values } = lu;
-    lu.clear();
-    for (let i = 0, k = 0; i < nodes.length; i++) if (unknownOf[i]! >= 0) rhs[k++] = -nodes[i]!.draw;
-    for (let l = 0; l < links.length; l++) {
-      const { law } = links[l]!;
-      const pu = p[from[l]!]!;
-      const pd = p[to[l]!]!;
-      if (law.form === 'valve') {
-        law.linearize(q[l]!, pu, pd, out);
-        offset[l] = out[0]!;
-        up[l] = out[1]!;
-        down[l] = out[2]!;
-      } else if (law.form === 'flow') {
-        law.evaluate(pu, pd, out);
-        up[l] = out[1]!;
-        down[l] = out[2]!;
-        offset[l] = out[0]! - out[1]! * pu - out[2]! * pd;
-      }
+    values.fill(0);
+    for (let i = 0; i < this.nodeCount; i++) rhs[row[i]!] = -draws[i]!;
+    for (let l = 0; l < this.linkCount; l++) {
       // Flow leaves `from` and comes into `to`; pressures held from outside go to the right-hand side.
-      const u = unknownOf[from[l]!]!;
-      const d = unknownOf[to[l]!]!;
-      if (u >= 0) {
-        values[slots[4 * l]!]! += up[l]!;
-        rhs[u]! -= offset[l]! + (d < 0 ? down[l]! * pd : 0);
-      }
-      if (d >= 0) {
-        values[slots[4 * l + 1]!]! -= down[l]!;
-        rhs[d]! += offset[l]! + (u < 0 ? up[l]! * pu : 0);
-      }
-      if (u >= 0 && d >= 0) {
-        values[slots[4 * l + 2]!]! += down[l]!;
-        values[slots[4 * l + 3]!]! -= up[l]!;
+      const u = from[l]!;
+      const d = to[l]!;
+      const a = up[l]!;
+      const b = down[l]!;
+      const at = 4 * l;
+      values[slots[at]!]! += a;
+      values[slots[at + 1]!]! -= b;
+      values[slots[at + 2]!]! += b;
+      values[slots[at + 3]!]! -= a;
+      const fixed = offset[l]! + a * held[u]! + b * held[d]!;
+      rhs[row[u]!]! -= fixed;
+      rhs[row[d]!]! += fixed;
+    }
+    const n = sharedLinks.length;
+    for (let i = 0; i < n; i++) {
+      const l = sharedLinks[i]!;
+      for (let j = 0; j < n; j++) {
+        const s = this.source!.slope[i * n + j]!;
+        if (j === i || s === 0) continue;
+        // q_i gains s·(pDown_j − pUp_j).
+        const other = sharedLinks[j]!;
+        const at = 4 * (i * n + j);
+        values[sharedSlots[at]!]! -= s;
+        values[sharedSlots[at + 1]!]! -= s;
+        values[sharedSlots[at + 2]!]! += s;
+        values[sharedSlots[at + 3]!]! += s;
+        const fixed = s * (held[to[other]!]! - held[from[other]!]!);
+        rhs[row[from[l]!]!]! -= fixed;
+        rhs[row[to[l]!]!]! += fixed;
       }
     }
   }
 
-  /** The open valve this step would shut first, and the share of the step up to there. */
-  private firstToShut({ links }: Network): { readonly link: number; readonly share: number } {
-    const { next, flows: q, from, to, offset, up, down } = this;
+  private shareToShut = 1;
+
+  /** The open valve this step would shut first, or −1; `shareToShut` is the share of the step up to there. */
+  private firstToShut(): number {
+    const { next, flows: q, from, to, offset, up, down, forms } = this;
     let link = -1;
     let share = 1;
-    for (let l = 0; l < links.length; l++) {
-      if (links[l]!.law.form !== 'valve' || !(q[l]! > 0)) continue;
+    for (let l = 0; l < this.linkCount; l++) {
+      if (forms[l] !== VALVE || !(q[l]! > 0)) continue;
       const target = offset[l]! + up[l]! * next[from[l]!]! + down[l]! * next[to[l]!]!;
       if (target >= 0) continue;
       const until = q[l]! / (q[l]! - target);
@@ -277,70 +479,75 @@ export class NetworkSolver {
       link = l;
       share = until;
     }
-    return { link, share: Math.max(LEAST_STEP, share) };
+    this.shareToShut = Math.max(LEAST_STEP, share);
+    return link;
   }
 
   /** Where the solved equations would take the pressures. */
   private solvedPressures(): void {
-    const { pressures: p, next, unknownOf, rhs } = this;
+    const { pressures: p, next, row, rhs, unknowns } = this;
     for (let i = 0; i < p.length; i++) {
-      const k = unknownOf[i]!;
-      next[i] = k >= 0 ? rhs[k]! : p[i]!;
+      const k = row[i]!;
+      next[i] = k < unknowns ? rhs[k]! : p[i]!;
     }
   }
 
-  /** Takes a share of the step; tells how far flows moved and what pressure they leave unexplained. */
-  private move({ links }: Network, relax: number): { change: number; unexplained: number } {
-    const { pressures: p, next, flows: q, from, to, out } = this;
+  /** Takes a share of the step; returns how far flows moved, as a share of the largest. */
+  private move(relax: number): number {
+    const { pressures: p, next, flows: q, from, to, offset, up, down } = this;
     let largest = FLOW_FLOOR;
     let change = 0;
-    for (let l = 0; l < links.length; l++) {
+    if (this.source) this.moveShared(this.source, relax);
+    for (let l = 0; l < this.linkCount; l++) {
       const before = q[l]!;
-      const target = this.offset[l]! + this.up[l]! * next[from[l]!]! + this.down[l]! * next[to[l]!]!;
+      const target = offset[l]! + up[l]! * next[from[l]!]! + down[l]! * next[to[l]!]!;
       const moved = relax === 1 ? target : before + relax * (target - before);
       // A guess beyond any line's flow would leave its straight piece with absurd pressures for the next turn.
       const now = moved > MOST_FLOW ? MOST_FLOW : moved < -MOST_FLOW ? -MOST_FLOW : moved;
       q[l] = now;
-      largest = Math.max(largest, Math.abs(now));
-      change = Math.max(change, Math.abs(now - before));
+      const size = Math.abs(now);
+      if (size > largest) largest = size;
+      const by = Math.abs(now - before);
+      if (!(by <= change)) change = by;
     }
-    for (let i = 0; i < p.length; i++) p[i] = relax === 1 ? next[i]! : p[i]! + relax * (next[i]! - p[i]!);
-    let unexplained = 0;
-    for (let l = 0; l < links.length; l++) {
-      const { law } = links[l]!;
-      const pu = p[from[l]!]!;
-      const pd = p[to[l]!]!;
-      if (law.form === 'loss') {
-        const loss = this.linearizeLoss(l, law);
-        unexplained = Math.max(unexplained, Math.abs(loss - this.lift[l]! - (pu - pd)));
-      } else if (law.form === 'valve') {
-        law.linearize(q[l]!, pu, pd, out);
-        unexplained = Math.max(unexplained, out[3]!);
-      }
-    }
-    return { change: change / largest, unexplained };
+    if (relax === 1) p.set(next);
+    else for (let i = 0; i < p.length; i++) p[i] = p[i]! + relax * (next[i]! - p[i]!);
+    return change / largest;
+  }
+
+  /** Cross terms into the straight pieces, and the volts moved on. */
+  private moveShared(source: SharedSource, relax: number): void {
+    const { next, from, to, rises, sharedLinks, offset } = this;
+    const n = sharedLinks.length;
+    for (let j = 0; j < n; j++) rises[j] = next[to[sharedLinks[j]!]!]! - next[from[sharedLinks[j]!]!]!;
+    for (let i = 0; i < n; i++)
+      for (let j = 0; j < n; j++)
+        if (j !== i) offset[sharedLinks[i]!]! += source.slope[i * n + j]! * rises[j]!;
+    source.move(rises, relax);
   }
 
   /** Largest unbalanced flow at a node as a share of the largest flow. */
-  private imbalance(nodes: readonly NetworkNode[]): { worst: number; node: string } {
-    const net = new Float64Array(nodes.length);
+  private imbalance(): { worst: number; node: string } {
+    const net = this.next;
+    net.fill(0);
     let largest = 1e-12;
-    this.flows.forEach((flow, l) => {
+    for (let l = 0; l < this.linkCount; l++) {
+      const flow = this.flows[l]!;
       net[this.from[l]!]! -= flow;
       net[this.to[l]!]! += flow;
       largest = Math.max(largest, Math.abs(flow));
-    });
+    }
     let worst = 0;
-    let node = nodes[0]?.id ?? '';
-    nodes.forEach((candidate, i) => {
-      if (this.unknownOf[i]! < 0) return;
-      const off = Math.abs(net[i]! - candidate.draw) / largest;
+    let at = 0;
+    for (let i = 0; i < this.nodeCount; i++) {
+      if (this.numbered[i]! < 0) continue;
+      const off = Math.abs(net[i]! - this.draws[i]!) / largest;
       if (off > worst) {
         worst = off;
-        node = candidate.id;
+        at = i;
       }
-    });
-    return { worst, node };
+    }
+    return { worst, node: this.nodeIds[at] ?? '' };
   }
 
   private failed(reason: string, iterations: number, residual: number, worstNode: string): NetworkSolve {
@@ -349,32 +556,55 @@ export class NetworkSolver {
   }
 
   /** A snapshot: later solves do not touch it. */
-  private collect({ links }: Network): NetworkSolution {
-    const { nodeIndex, linkIndex, from, to } = this;
-    const p = this.pressures.slice();
-    const q = this.flows.slice();
-    return {
-      pressures: {
-        get(id) {
-          const i = nodeIndex.get(id);
-          return i === undefined ? undefined : gauge(p[i]!);
-        },
+  private collect(): NetworkSolution {
+    const { pressures: p, flows: q, forms, laws, from, to } = this;
+    const pressures: number[] = [];
+    const flows: number[] = [];
+    let states: (LinkState | undefined)[] | undefined;
+    for (let i = 0; i < this.nodeCount; i++) pressures.push(p[i]!);
+    for (let l = 0; l < this.linkCount; l++) {
+      flows.push(q[l]!);
+      if (forms[l] !== VALVE) continue;
+      states ??= [];
+      states[l] = (laws[l] as ValveLaw).stateAt(q[l]!, p[from[l]!]!, p[to[l]!]!);
+    }
+    return new Snapshot(this, pressures, flows, states);
+  }
+
+  /** Nodes at the two ends of a link. */
+  ends(l: number): readonly [number, number] {
+    return [this.from[l]!, this.to[l]!];
+  }
+}
+
+class Snapshot implements NetworkSolution {
+  readonly pressures: Lookup<GaugePressure>;
+  readonly links: Lookup<LinkResult>;
+
+  constructor(
+    solver: NetworkSolver,
+    pressures: readonly number[],
+    flows: readonly number[],
+    states: readonly (LinkState | undefined)[] | undefined,
+  ) {
+    this.pressures = {
+      get: (id) => {
+        const i = solver.nodeIndex.get(id);
+        return i === undefined ? undefined : gauge(pressures[i]!);
       },
-      links: {
-        get(id) {
-          const l = linkIndex.get(id);
-          if (l === undefined) return undefined;
-          const { law } = links[l]!;
-          const pUp = gauge(p[from[l]!]!);
-          const pDown = gauge(p[to[l]!]!);
-          const flow = q[l]!;
-          return {
-            flow,
-            pUp,
-            pDown,
-            ...(law.form === 'valve' ? { state: law.stateAt(flow, pUp, pDown) } : {}),
-          };
-        },
+    };
+    this.links = {
+      get: (id) => {
+        const l = solver.linkIndex.get(id);
+        if (l === undefined) return undefined;
+        const [from, to] = solver.ends(l);
+        const state = states?.[l];
+        return {
+          flow: flows[l]!,
+          pUp: gauge(pressures[from]!),
+          pDown: gauge(pressures[to]!),
+          ...(state ? { state } : {}),
+        };
       },
     };
   }

@@ -38,12 +38,11 @@ export class FuelTemperatures {
     private readonly graph: PlumbingGraph,
   ) {
     this.index = new Map(graph.nodes.map((n, i) => [n.id, i]));
-    const adjacency: number[][] = graph.nodes.map(() => []);
+    const pairs: number[] = [];
     this.links = graph.links.map(({ id, from: a, to: b, does }) => {
       const from = this.index.get(a)!;
       const to = this.index.get(b)!;
-      adjacency[from]!.push(to);
-      adjacency[to]!.push(from);
+      pairs.push(from, to);
       const part = does.role === 'part' ? does.part : undefined;
       const pump = part?.kind === 'pump';
       if (part?.kind !== 'run') return { id, from, to, pump, ua: 0, air: doc.brief.fuelK };
@@ -51,7 +50,7 @@ export class FuelTemperatures {
       const ua = LINE_HEAT * Math.PI * (bore + 2 * WALL) * length;
       return { id, from, to, pump, ua, air: airAround(doc, part.zone) };
     });
-    this.lu = new SparseLu(adjacency);
+    this.lu = new SparseLu(graph.nodes.length, pairs);
   }
 
   /** @returns K at a node */
