@@ -3,6 +3,8 @@ import type { SolveReport } from '../outcome/solve-report.ts';
 import type { PumpPoint } from '../kinds/plumbing/pump/pump-model.ts';
 import { NetworkSolver, type NetworkSolution } from './network/network-solver.ts';
 import type { CircuitSolution, PowerNetwork } from './electric/power-network.ts';
+import { PumpSupply, type SuppliedPump } from './electric/pump-supply.ts';
+import { stoppedConductance } from '../kinds/plumbing/pump/law.ts';
 import { loadCurrent, loadRuns, powerNetwork } from './electric/circuits.ts';
 import { findRoot } from '../numerics/root.ts';
 import { gauge } from '../quantities/pressure.ts';
@@ -32,8 +34,6 @@ export interface CoupledSolve extends SolveReport {
   readonly worstNode: string;
 }
 
-const MAX_TURNS = 30;
-const VOLT_TOLERANCE = 1e-4;
 /** Available flow of several rails is found to this, m³/s: 0.01 L/h. */
 const FLOW_TOLERANCE = 3e-9;
 /** A search for available flow starts no lower, m³/s: a bracket cannot grow from nothing. 36 L/h. */
@@ -43,6 +43,12 @@ const MOST_DELIVERED = 0.01;
 
 /** `ideal` feeds the pumps straight from the supply: what flow the wiring costs is the difference. */
 export type WiringMode = 'as-drawn' | 'ideal';
+
+/** The network of one mode, and the pumps in it. */
+interface Grid {
+  readonly solver: NetworkSolver;
+  readonly supply: PumpSupply;
+}
 
 /** What the feed side can deliver to the rails at the required pressure, and how it stands then. */
 export interface Available {
@@ -58,9 +64,9 @@ export interface Available {
 export class CoupledSolver {
   readonly compiler: PlumbingCompiler;
   private warmth: FuelTemperatures | undefined;
-  private readonly solvers = new Map<NetworkMode, NetworkSolver>();
-  private readonly volts = new Map<string, number>();
+  private readonly grids = new Map<NetworkMode, Grid>();
   private readonly power: PowerNetwork;
+  private readonly pumps: readonly SuppliedPump[];
   private adjusted: ReadonlyMap<string, number> | undefined;
   /** The last available flow of several rails: where the next search starts. */
   private delivered: number | undefined;
@@ -71,7 +77,14 @@ export class CoupledSolver {
     tuning?: LossTuning,
   ) {
     this.compiler = new PlumbingCompiler(doc, fuelOf(doc), tuning);
-    const wired = [...this.compiler.pumpLaws.keys(), ...Object.keys(doc.wiring.loads ?? {})];
+    const { pumpLaws, graph } = this.compiler;
+    this.pumps = [...pumpLaws].flatMap(([id, law]) => {
+      const part = doc.plumbing.elements[id];
+      // A pump that stands in no path is no link.
+      if (part?.kind !== 'pump' || !graph.links.some((l) => l.id === id)) return [];
+      return [{ id, law, leak: stoppedConductance(part.outletCheck) }];
+    });
+    const wired = [...this.pumps.map((p) => p.id), ...Object.keys(doc.wiring.loads ?? {})];
     this.power = powerNetwork(doc, this.wiring === 'as-drawn' ? wired : []);
   }
 
@@ -81,38 +94,63 @@ export class CoupledSolver {
   }
 
   /**
-   * Joint steady state: hydraulics at the volts the pumps get, volts at the pressure they work against, in turn.
-   * Stops when no pump's volts moved by more than 0.1 mV between turns (flow then moves by less than 1e-6 of itself,
-   * since a pump's flow changes by about its own share per share of volts).
+   * Joint steady state: pressures and flows of the plumbing, volts and currents of the wiring, in one Newton iteration (see
+   * NetworkSolver and PumpSupply).
    */
   solve(state: OperatingState, mode: NetworkMode = 'running'): CoupledSolve {
+    const grid = this.gridAt(state, mode);
+    const hydraulic = grid.solver.solve();
+    const { solution } = hydraulic;
+    return { ...hydraulic, solution: solution && { network: solution, ...this.electric(state, solution) } };
+  }
+
+  /** The network of a mode with the numbers of a state in it. */
+  private gridAt(state: OperatingState, mode: NetworkMode): Grid {
     const setFlows = mode === 'running' ? this.adjustFlows() : NO_FLOWS;
-    for (const id of this.compiler.pumpLaws.keys()) {
-      if (!this.volts.has(id)) this.volts.set(id, state.supplyVolts - 0.5);
-    }
-    let iterations = 0;
-    for (let turn = 1; turn <= MAX_TURNS; turn++) {
-      const network = this.compiler.network(state, mode, this.volts, setFlows);
-      const solver = this.solvers.get(mode) ?? new NetworkSolver(network);
-      this.solvers.set(mode, solver);
-      const hydraulic = solver.solve(network);
-      iterations += hydraulic.iterations;
-      if (!hydraulic.solution) return { ...hydraulic, iterations, solution: null };
-      const moved = this.settleVolts(state, hydraulic.solution);
-      if (moved < VOLT_TOLERANCE || !state.pumpsOn) {
-        const electric = this.electric(state, hydraulic.solution);
-        return { ...hydraulic, iterations, solution: { network: hydraulic.solution, ...electric } };
-      }
-    }
-    return {
-      converged: false,
-      reason: `volts and flow did not settle together in ${MAX_TURNS} turns`,
-      iterations,
-      residual: Infinity,
-      warnings: [],
-      worstNode: [...this.volts.keys()][0] ?? '',
-      solution: null,
-    };
+    const known = this.grids.get(mode);
+    const grid = known ?? this.newGrid(state, mode, setFlows);
+    if (known) this.refill(known, state, mode, setFlows);
+    grid.supply.run({
+      supply: this.supplyOf(state),
+      runs: this.pumps.map((p) => this.compiler.pumpRuns(p.id, state)),
+      commands: this.pumps.map((p) => this.commandAt(p.id, state)),
+      loads: this.loadsOn(state),
+    });
+    return grid;
+  }
+
+  private newGrid(state: OperatingState, mode: NetworkMode, setFlows: ReadonlyMap<string, number>): Grid {
+    const supply = new PumpSupply(this.pumps, this.power);
+    const grid = { supply, solver: new NetworkSolver(this.compiler.network(state, mode, setFlows), supply) };
+    this.grids.set(mode, grid);
+    return grid;
+  }
+
+  private refill(
+    { solver }: Grid,
+    state: OperatingState,
+    mode: NetworkMode,
+    setFlows: ReadonlyMap<string, number>,
+  ): void {
+    const { compiler } = this;
+    for (const l of compiler.varying(mode))
+      solver.setLaw(l, compiler.law(compiler.graph.links[l]!, state, mode, setFlows));
+    compiler.nodes(state, mode).forEach((node, i) => {
+      solver.setDraw(i, node.draw);
+      if (node.fixed !== undefined) solver.setHeld(i, node.fixed);
+    });
+  }
+
+  private commandAt(id: string, state: OperatingState): number | undefined {
+    const part = this.doc.plumbing.elements[id];
+    return part?.kind === 'pump' ? commandOf(part, state) : undefined;
+  }
+
+  private loadsOn(state: OperatingState): ReadonlyMap<string, (volts: number) => number> {
+    const on = new Map<string, (volts: number) => number>();
+    for (const [id, load] of Object.entries(this.doc.wiring.loads ?? {}))
+      if (loadRuns(this.doc, id, load, state)) on.set(id, loadCurrent(load));
+    return on;
   }
 
   /**
@@ -149,19 +187,6 @@ export class CoupledSolver {
     return rails.reduce((sum, id) => sum + inflow(this.compiler.graph.links, solution.network, id), 0);
   }
 
-  /** Volts of all loads at the rises the pumps work against now; returns by how much the farthest moved, V. */
-  private settleVolts(state: OperatingState, network: NetworkSolution): number {
-    this.power.settle(this.supplyOf(state), (id) => this.currentOf(id, state, network));
-    let moved = 0;
-    for (const id of this.compiler.pumpLaws.keys()) {
-      if (!this.compiler.pumpRuns(id, state)) continue;
-      const volts = this.power.voltsOf(id) ?? state.supplyVolts;
-      moved = Math.max(moved, Math.abs(volts - (this.volts.get(id) ?? 0)));
-      this.volts.set(id, volts);
-    }
-    return moved;
-  }
-
   private supplyOf(state: OperatingState): { readonly volts: number; readonly ohms: number } {
     return { volts: state.supplyVolts, ohms: this.doc.brief.electrical.sourceOhms };
   }
@@ -196,25 +221,6 @@ export class CoupledSolver {
       });
     }
     return { pumps, loads };
-  }
-
-  /** A at V of a load in a state; null where it is off. */
-  private currentOf(
-    id: string,
-    state: OperatingState,
-    network: NetworkSolution,
-  ): ((volts: number) => number) | null {
-    const part = this.doc.plumbing.elements[id];
-    const law = this.compiler.pumpLaws.get(id);
-    if (part?.kind !== 'pump' || !law) {
-      const load = this.doc.wiring.loads?.[id];
-      return load && loadRuns(this.doc, id, load, state) ? loadCurrent(load) : null;
-    }
-    const link = network.links.get(id);
-    if (!link || !this.compiler.pumpRuns(id, state)) return null;
-    const rise = link.pDown - link.pUp;
-    const command = commandOf(part, state);
-    return (v) => law(rise, v, command).current;
   }
 
   /**

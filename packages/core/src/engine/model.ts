@@ -3,7 +3,7 @@ import { speedCommand } from '../demand/speed-map.ts';
 import type { ElementOf, JobDocument, PlumbingElement, PumpTrigger } from '../document/job-document.ts';
 import { ruleOf } from '../document/triggers.ts';
 import { pumpFaults, type PumpFault } from '../kinds/plumbing/pump/pump-faults.ts';
-import { pumpLaw, type PumpLaw } from '../kinds/plumbing/pump/pump-model.ts';
+import { pointOf, pumpLaw, pumpNumbers, type PumpLaw, type PumpNumbers } from '../kinds/plumbing/pump/pump-model.ts';
 import { blockingRegulator } from '../kinds/plumbing/blocking-regulator/law.ts';
 import { bypassRegulator, heldOpen, heldShut } from '../kinds/plumbing/bypass-regulator/law.ts';
 import { checkValve } from '../kinds/plumbing/check-valve/law.ts';
@@ -11,7 +11,7 @@ import { factoryAtRest, factorySource } from '../kinds/junctions/factory/law.ts'
 import { filterLoss } from '../flow/porous.ts';
 import type { LinkLaw } from '../flow/link-law.ts';
 import { fixedLoss, pipeRun, type PipeGeometry } from '../flow/pipe.ts';
-import { runningPump, stoppedPump } from '../kinds/plumbing/pump/law.ts';
+import { stoppedPump } from '../kinds/plumbing/pump/law.ts';
 import type { Network, NetworkLink, NetworkNode } from './network/network.ts';
 import { gauge } from '../quantities/pressure.ts';
 import { plumbingGraph, type GraphLink, type PlumbingGraph } from './graph.ts';
@@ -46,14 +46,8 @@ export interface UnusablePump {
 }
 
 /** Stands in for a pump whose figures no law can use: it moves nothing. */
-const NO_PUMP: PumpLaw = () => ({
-  flow: 0,
-  continued: 0,
-  flowSlope: 0,
-  current: 0,
-  speed: 0,
-  scaled: false,
-  beyondCurve: true,
+const NO_PUMP: PumpLaw = Object.assign(() => pointOf({ ...pumpNumbers(), beyond: true }), {
+  into: (out: PumpNumbers) => void Object.assign(out, { ...pumpNumbers(), beyond: true }),
 });
 
 const AS_TABLED: LossTuning = { minorK: 1, roughness: 1 };
@@ -69,6 +63,7 @@ export class PlumbingCompiler {
   readonly unusable: UnusablePump | undefined;
   readonly graph: PlumbingGraph;
   readonly railIds: readonly string[];
+  private readonly varyingLinks = new Map<NetworkMode, readonly number[]>();
   private readonly rules = new Map<string, PumpTrigger>();
   private readonly regulatorAt = new Map<string, ElementOf<'bypass-regulator'>>();
 
@@ -106,26 +101,33 @@ export class PlumbingCompiler {
     };
   }
 
+  /** Links whose law changes from state to state in a mode. */
+  varying(mode: NetworkMode): readonly number[] {
+    const known = this.varyingLinks.get(mode);
+    if (known) return known;
+    const list = this.graph.links.flatMap(({ does }, l) => {
+      if (does.role === 'factory') return [l];
+      if (does.role !== 'part' || mode !== 'running') return [];
+      return ['bypass-regulator', 'blocking-regulator', 'rising-rate'].includes(does.part.kind) ? [l] : [];
+    });
+    this.varyingLinks.set(mode, list);
+    return list;
+  }
+
   /**
-   * @param pumpVolts volts each pump gets
    * @param setFlows bypass flow at which each regulator's screw was adjusted, m³/s
    */
-  network(
-    state: OperatingState,
-    mode: NetworkMode,
-    pumpVolts: ReadonlyMap<string, number>,
-    setFlows: ReadonlyMap<string, number>,
-  ): Network {
+  network(state: OperatingState, mode: NetworkMode, setFlows: ReadonlyMap<string, number>): Network {
     const links = this.graph.links.map((link): NetworkLink => ({
       id: link.id,
       from: link.from,
       to: link.to,
-      law: this.law(link, state, mode, pumpVolts, setFlows),
+      law: this.law(link, state, mode, setFlows),
     }));
     return { nodes: this.nodes(state, mode), links, density: this.fuel.density };
   }
 
-  private nodes(state: OperatingState, mode: NetworkMode): NetworkNode[] {
+  nodes(state: OperatingState, mode: NetworkMode): NetworkNode[] {
     const rails = this.railIds.length;
     return this.graph.nodes.map(({ id, elevation, held }): NetworkNode => {
       if (held) return { id, elevation, fixed: gauge(0), draw: 0 };
@@ -142,17 +144,16 @@ export class PlumbingCompiler {
     });
   }
 
-  private law(
+  law(
     { id, does }: GraphLink,
     state: OperatingState,
     mode: NetworkMode,
-    volts: ReadonlyMap<string, number>,
     setFlows: ReadonlyMap<string, number>,
   ): LinkLaw {
     const { density } = this.fuel;
     switch (does.role) {
       case 'part':
-        return this.partLaw(id, does.part, state, mode, volts, setFlows);
+        return this.partLaw(id, does.part, state, mode, setFlows);
       case 'factory': {
         const { setPa, shutOffPa, capacityM3s } = does.junction;
         if (!state.pumpsOn) return factoryAtRest(gauge(setPa));
@@ -178,7 +179,6 @@ export class PlumbingCompiler {
     e: PlumbingElement,
     state: OperatingState,
     mode: NetworkMode,
-    volts: ReadonlyMap<string, number>,
     setFlows: ReadonlyMap<string, number>,
   ): LinkLaw {
     const { fuel } = this;
@@ -191,9 +191,8 @@ export class PlumbingCompiler {
       case 'check-valve':
         return checkValve({ crackPa: e.crackPa, k: e.k, bore: e.boreM }, fuel.density);
       case 'pump':
-        return this.pumpRuns(id, state)
-          ? runningPump(this.pumpLaws.get(id)!, volts.get(id) ?? 0, commandOf(e, state))
-          : stoppedPump(e.outletCheck);
+        // Runs by its volts, which the supply of all pumps knows (see PumpSupply): here only what it is when it stands.
+        return stoppedPump(e.outletCheck);
       case 'jet':
       case 'component':
         return fixedLoss({ k: e.k, bore: e.boreM, density: fuel.density });

@@ -7,6 +7,10 @@ export interface Curve {
   readonly ys: readonly number[];
   valueAt(x: number): number;
   slopeAt(x: number): number;
+  /** Value and slope at once, left in `value` and `slope`: for loops that must not allocate. */
+  evaluate(x: number): void;
+  value: number;
+  slope: number;
   /** True where x lies outside the points the curve was made from. */
   beyond(x: number): boolean;
 }
@@ -36,39 +40,41 @@ export function monotoneCubic(xs: readonly number[], ys: readonly number[]): Cur
     return lo;
   };
 
-  return {
+  // Each segment as a cubic in x − xs[i].
+  const square = step.map((h, i) => (3 * secant[i]! - 2 * slope[i]! - slope[i + 1]!) / h);
+  const cube = step.map((h, i) => (slope[i]! + slope[i + 1]! - 2 * secant[i]!) / (h * h));
+  const curve: Curve = {
     xs,
     ys,
+    value: 0,
+    slope: 0,
+    evaluate(x) {
+      if (x <= xs[0]!) {
+        curve.value = ys[0]! + slope[0]! * (x - xs[0]!);
+        curve.slope = slope[0]!;
+      } else if (x >= xs[n - 1]!) {
+        curve.value = ys[n - 1]! + slope[n - 1]! * (x - xs[n - 1]!);
+        curve.slope = slope[n - 1]!;
+      } else {
+        const i = segment(x);
+        const t = x - xs[i]!;
+        const c2 = square[i]!;
+        const c3 = cube[i]!;
+        curve.value = ys[i]! + t * (slope[i]! + t * (c2 + t * c3));
+        curve.slope = slope[i]! + t * (2 * c2 + 3 * t * c3);
+      }
+    },
     valueAt(x) {
-      if (x <= xs[0]!) return ys[0]! + slope[0]! * (x - xs[0]!);
-      if (x >= xs[n - 1]!) return ys[n - 1]! + slope[n - 1]! * (x - xs[n - 1]!);
-      const i = segment(x);
-      const h = step[i]!;
-      const t = (x - xs[i]!) / h;
-      const t2 = t * t;
-      const t3 = t2 * t;
-      return (
-        (2 * t3 - 3 * t2 + 1) * ys[i]! +
-        (t3 - 2 * t2 + t) * h * slope[i]! +
-        (-2 * t3 + 3 * t2) * ys[i + 1]! +
-        (t3 - t2) * h * slope[i + 1]!
-      );
+      curve.evaluate(x);
+      return curve.value;
     },
     slopeAt(x) {
-      if (x <= xs[0]!) return slope[0]!;
-      if (x >= xs[n - 1]!) return slope[n - 1]!;
-      const i = segment(x);
-      const h = step[i]!;
-      const t = (x - xs[i]!) / h;
-      const t2 = t * t;
-      return (
-        ((6 * t2 - 6 * t) * (ys[i]! - ys[i + 1]!)) / h +
-        (3 * t2 - 4 * t + 1) * slope[i]! +
-        (3 * t2 - 2 * t) * slope[i + 1]!
-      );
+      curve.evaluate(x);
+      return curve.slope;
     },
     beyond: (x) => x < xs[0]! || x > xs[n - 1]!,
   };
+  return curve;
 }
 
 function tangents(step: readonly number[], secant: readonly number[]): number[] {

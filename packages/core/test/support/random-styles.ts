@@ -6,6 +6,8 @@ import {
   PUMPS,
   sizesOf,
   swapPump,
+  WIRE_SIZES,
+  type Circuit,
   type JobDocument,
   type PlumbingElement,
 } from '../../src/index.ts';
@@ -20,6 +22,8 @@ interface Twist {
   readonly clogged: number;
   readonly cv: number;
   readonly droop: number;
+  readonly wire: number;
+  readonly joint: number;
 }
 
 const twist: fc.Arbitrary<Twist> = fc.record({
@@ -30,6 +34,8 @@ const twist: fc.Arbitrary<Twist> = fc.record({
   clogged: real(0, 0.9),
   cv: real(0.3, 4),
   droop: real(3e6, 4e8),
+  wire: fc.nat(),
+  joint: real(0, 0.4),
 });
 
 const pumps = Object.keys(PUMPS) as (keyof typeof PUMPS)[];
@@ -53,6 +59,19 @@ function twisted(e: PlumbingElement, t: Twist): PlumbingElement {
     default:
       return e;
   }
+}
+
+/** Wire of any gauge and length the format takes, and a ground joint that may be bad. */
+function rewired(circuit: Circuit, twists: readonly Twist[]): Circuit {
+  const segments = Object.fromEntries(
+    Object.entries(circuit.segments).map(([id, s], i) => {
+      const t = twists[i % twists.length]!;
+      if (s.kind === 'wire')
+        return [id, { ...s, size: WIRE_SIZES[t.wire % WIRE_SIZES.length]!, lengthM: t.length }];
+      return [id, s.kind === 'chassis' && t.wire % 4 === 0 ? { ...s, ohms: t.joint } : s];
+    }),
+  );
+  return { ...circuit, segments };
 }
 
 /** Any style with every part drawn anew, at one point of a pull. */
@@ -79,5 +98,11 @@ export const randomStyledJob: fc.Arbitrary<JobDocument> = fc
         pull: [{ ...last, powerW: last.powerW * power }],
       },
       plumbing: { ...job.plumbing, elements },
+      wiring: {
+        ...job.wiring,
+        circuits: Object.fromEntries(
+          Object.entries(job.wiring.circuits).map(([id, c]) => [id, rewired(c, twists)]),
+        ),
+      },
     };
   });

@@ -1,5 +1,5 @@
-import { findRoot } from '../../numerics/root.ts';
-import { conductorTemperature } from '../../kinds/wiring/wire/ampacity.ts';
+import { DenseSolver } from '../../numerics/dense-solver.ts';
+import { conductorTemperature, wireHeating } from '../../kinds/wiring/wire/ampacity.ts';
 import { wireResistance, type Conductor, type WireSize } from '../../kinds/wiring/wire/wire.ts';
 
 interface Piece {
@@ -75,32 +75,58 @@ export const fuseOhms = (ratingA: number): number => 0.085 / ratingA;
 
 /** Past thermal runaway the insulation is gone; held here so that the rest still computes, K. */
 const HOTTEST = 600;
-const MAX_SWEEPS = 40;
-/** No load's volts move by more between sweeps, V. */
-const SETTLED = 1e-6;
+const MAX_TURNS = 60;
+/** No load's volts move by more between turns, V. */
+const SETTLED = 1e-9;
+/** A load's own fall of current with volts never undoes more than this much of its wiring’s drop: keeps Newton on its branch. */
+const MOST_UNDONE = 0.8;
+/** A load starts from this much under its source, V. */
+const START_UNDER = 0.5;
+/** A step takes a load's volts no lower than this share of them: a law at no volts says nothing of the way back. */
+const LEAST_KEPT = 0.3;
+/** For the slope of a current given as a function, V. */
+const STEP = 1e-4;
 
 interface Way {
   readonly id: string;
   readonly feed: readonly number[];
   readonly ground: readonly number[];
-  readonly all: readonly number[];
+  readonly all: Int32Array;
 }
 
 /**
  * Every load of a car on its source at once: pieces that several loads share carry the sum, and all sag the battery.
- * Load by load V + I(V)·R_own = V_source − what the others drop on the way they share (Gauss–Seidel), wires at the
- * temperature their current brings them to, until no load’s volts move by 1 µV. Keeps its state, so that the next
- * solve starts from the last.
+ * V_i + Σ R_e(I_e)·I_e over the pieces of its way + R_s·ΣI = V_s for every load that is on, wires at the temperature their
+ * current brings them to: Newton on the volts of all loads, until none moves by a nanovolt. Everything lies in flat arrays;
+ * the last answer is kept, so that the next solve starts from it.
  */
 export class PowerNetwork {
+  /** Current of each load and its slope with the volts, A and A/V: set by whoever solves. */
+  readonly amps: Float64Array;
+  readonly ampsPerVolt: Float64Array;
+  /** Volts across each load. */
+  readonly volts: Float64Array;
+  /** Which loads are on, their numbers first; `count` of them. */
+  readonly on: Int32Array;
+  count = 0;
+  readonly ids: readonly string[];
   private readonly elements: CircuitElement[] = [];
   private readonly ways: Way[];
-  private readonly ohms: number[];
-  private readonly carried: number[];
-  private readonly amps: number[];
-  private readonly volts: (number | undefined)[];
+  private readonly carried: Float64Array;
+  private readonly ohms: Float64Array;
+  /** d(R·I)/dI of each piece: a wire’s resistance grows with its current. */
+  private readonly slope: Float64Array;
+  // A wire's R(I) = base/(1 − heating·I²), held at `most` past runaway; other pieces keep `base`.
+  private readonly base: Float64Array;
+  private readonly heating: Float64Array;
+  private readonly most: Float64Array;
   private readonly at: ReadonlyMap<string, number>;
-  private laws: readonly (((volts: number) => number) | null)[] = [];
+  private readonly dense: DenseSolver;
+  /** What loads share with each other: M_ij = ∂(drop of i)/∂(current of j), over loads that are on. */
+  private readonly shared: Float64Array;
+  /** Pieces two loads have in common, by i·n + j. */
+  private readonly common: (Int32Array | undefined)[];
+  private readonly step: Float64Array;
 
   constructor(branches: readonly Branch[]) {
     const index = new Map<string, number>();
@@ -114,13 +140,145 @@ export class PowerNetwork {
     this.ways = branches.map((b) => {
       const feed = b.feed.map(at);
       const ground = b.ground.map(at);
-      return { id: b.id, feed, ground, all: [...feed, ...ground] };
+      return { id: b.id, feed, ground, all: new Int32Array([...feed, ...ground]) };
     });
-    this.ohms = this.elements.map((e) => resistance(e, 0));
-    this.carried = this.elements.map(() => 0);
-    this.amps = branches.map(() => 0);
-    this.volts = branches.map(() => undefined);
+    this.ids = branches.map((b) => b.id);
+    const pieces = this.elements.length;
+    const n = branches.length;
+    this.carried = new Float64Array(pieces);
+    this.ohms = new Float64Array(pieces);
+    this.slope = new Float64Array(pieces);
+    this.base = new Float64Array(pieces);
+    this.heating = new Float64Array(pieces);
+    this.most = new Float64Array(pieces).fill(Infinity);
+    this.elements.forEach((e, k) => {
+      if (e.kind !== 'wire') return void (this.base[k] = e.ohms);
+      const share = e.share ?? 1;
+      const heated = wireHeating(e.size, e.conductor, e.ambientK);
+      this.base[k] = (heated.ohmsPerMetre * e.length) / share;
+      this.heating[k] = heated.perAmpSquared / share;
+      this.most[k] = (wireResistance(e.size, e.conductor, HOTTEST) * e.length) / share;
+    });
+    this.amps = new Float64Array(n);
+    this.ampsPerVolt = new Float64Array(n);
+    this.volts = new Float64Array(n).fill(NaN);
+    this.on = new Int32Array(n);
+    this.step = new Float64Array(n);
+    this.shared = new Float64Array(n * n);
+    this.dense = new DenseSolver(n);
     this.at = new Map(branches.map((b, i) => [b.id, i]));
+    this.common = this.commonPieces();
+  }
+
+  private commonPieces(): (Int32Array | undefined)[] {
+    const n = this.ways.length;
+    const users = new Map<number, number[]>();
+    this.ways.forEach((w, i) =>
+      w.all.forEach((e) => {
+        const known = users.get(e);
+        if (!known) users.set(e, [i]);
+        else if (!known.includes(i)) known.push(i);
+      }),
+    );
+    const lists = new Map<number, number[]>();
+    for (const [e, loads] of users)
+      for (const i of loads)
+        for (const j of loads) {
+          if (i === j) continue;
+          const list = lists.get(i * n + j);
+          if (list) list.push(e);
+          else lists.set(i * n + j, [e]);
+        }
+    const out = new Array<Int32Array | undefined>(n * n);
+    for (const [at, list] of lists) out[at] = new Int32Array(list);
+    return out;
+  }
+
+  /** Number of a load here; undefined: it is not on this network. */
+  numberOf(id: string): number | undefined {
+    return this.at.get(id);
+  }
+
+  /** Says which loads are on, by number; those that come on start from near the source’s volts. */
+  switchOn(numbers: readonly number[], supply: Supply): void {
+    this.count = numbers.length;
+    this.amps.fill(0);
+    this.ampsPerVolt.fill(0);
+    numbers.forEach((i, k) => {
+      this.on[k] = i;
+      if (!(this.volts[i]! > 0 && this.volts[i]! <= supply.volts))
+        this.volts[i] = Math.max(0, supply.volts - START_UNDER);
+    });
+  }
+
+  /**
+   * Volts that are missing at each load that is on, at the currents set, and the equations for a step: fills `missing`
+   * (in the order of `on`) with V_s − drops − V and readies `solve`. Returns false where the equations are singular.
+   */
+  linearize(supply: Supply, missing: Float64Array): boolean {
+    const { on, count: n, ways, amps, ampsPerVolt, ohms, slope, shared, common, dense } = this;
+    const total = this.carry();
+    const all = ways.length;
+    for (let k = 0; k < n; k++) {
+      const i = on[k]!;
+      const way = ways[i]!.all;
+      let drop = supply.ohms * total;
+      let own = supply.ohms;
+      for (let s = 0; s < way.length; s++) {
+        const e = way[s]!;
+        drop += ohms[e]! * this.carried[e]!;
+        own += slope[e]!;
+      }
+      missing[k] = supply.volts - drop - this.volts[i]!;
+      for (let c = 0; c < n; c++) {
+        const j = on[c]!;
+        let m = i === j ? own : supply.ohms;
+        const both = i === j ? undefined : common[i * all + j];
+        if (both) for (let s = 0; s < both.length; s++) m += slope[both[s]!]!;
+        shared[k * n + c] = m;
+        dense.matrix[k * n + c] = m * ampsPerVolt[j]!;
+      }
+      const undone = dense.matrix[k * n + k]!;
+      dense.matrix[k * n + k] = 1 + (undone < -MOST_UNDONE ? -MOST_UNDONE : undone);
+    }
+    return n === 0 || dense.factor(n);
+  }
+
+  /** What a volt missing everywhere the right-hand side says does to the volts: solves in place. */
+  solveStep(rightSide: Float64Array, from: number): void {
+    this.dense.solve(rightSide, from);
+  }
+
+  /** ∂(drop on the way of the k-th load that is on)/∂(current of the c-th), Ω. */
+  sharedOhms(k: number, c: number): number {
+    return this.shared[k * this.count + c]!;
+  }
+
+  /** Adds up what every piece carries, at the resistance that brings it to; returns the sum of all loads, A. */
+  private carry(): number {
+    const { on, count, ways, amps, carried, ohms, slope, base, heating, most } = this;
+    carried.fill(0);
+    let total = 0;
+    for (let k = 0; k < count; k++) {
+      const i = on[k]!;
+      const way = ways[i]!.all;
+      const a = amps[i]!;
+      total += a;
+      for (let s = 0; s < way.length; s++) carried[way[s]!]! += a;
+    }
+    for (let e = 0; e < carried.length; e++) {
+      const square = heating[e]! * carried[e]! * carried[e]!;
+      const rest = 1 - square;
+      const r = base[e]! / rest;
+      if (rest > 0 && r < most[e]!) {
+        ohms[e] = r;
+        slope[e] = r * (1 + (2 * square) / rest);
+      } else {
+        ohms[e] = most[e]!;
+        slope[e] = most[e]!;
+      }
+    }
+    return total;
   }
 
   /**
@@ -129,75 +287,50 @@ export class PowerNetwork {
    * @param currentAt current of a load at its volts, A; null: switched off
    */
   solve(supply: Supply, currentAt: CurrentOf): ReadonlyMap<string, CircuitSolution> {
-    this.settle(supply, currentAt);
+    const laws = this.ids.map(currentAt);
+    const numbers = laws.flatMap((law, i) => (law ? [i] : []));
+    this.switchOn(numbers, supply);
+    const { volts, on, step } = this;
+    for (let turn = 0; turn < MAX_TURNS; turn++) {
+      for (let k = 0; k < this.count; k++) {
+        const i = on[k]!;
+        const law = laws[i]!;
+        const v = volts[i]!;
+        this.amps[i] = law(v);
+        this.ampsPerVolt[i] = (law(v + STEP) - law(v - STEP)) / (2 * STEP);
+      }
+      if (!this.linearize(supply, step)) break;
+      this.solveStep(step, 0);
+      if (this.moveBy(step, 1, supply) < SETTLED) break;
+    }
     return this.report(supply);
   }
 
-  /** The numbers alone: what a search asks for many times over. */
-  settle(supply: Supply, currentAt: CurrentOf): void {
-    const laws = this.ways.map((w) => currentAt(w.id));
-    this.laws = laws;
-    laws.forEach((law, i) => {
-      if (!law) this.load(i, 0);
-    });
-    for (let sweep = 0; sweep < MAX_SWEEPS; sweep++) {
-      let moved = 0;
-      this.ways.forEach((way, i) => {
-        const law = laws[i];
-        if (!law) return;
-        const before = this.volts[i];
-        const own = this.amps[i]!;
-        let loop = supply.ohms;
-        // What stands at the load's terminals for the current of the others alone.
-        let open = supply.volts - supply.ohms * (this.total() - own);
-        for (const e of way.all) {
-          loop += this.ohms[e]!;
-          open -= this.ohms[e]! * (this.carried[e]! - own);
-        }
-        const v = loadVolts(Math.max(0, open), loop, law, before ?? open);
-        this.volts[i] = v;
-        this.load(i, law(v));
-        moved = Math.max(moved, before === undefined ? Infinity : Math.abs(v - before));
-      });
-      this.heat();
-      if (moved < SETTLED) break;
+  /** Moves the volts of every load that is on by a share of a step, within what the source has; returns the largest move, V. */
+  moveBy(step: Float64Array, share: number, supply: Supply): number {
+    let most = 0;
+    for (let k = 0; k < this.count; k++) {
+      const i = this.on[k]!;
+      const before = this.volts[i]!;
+      const to = Math.min(supply.volts, Math.max(LEAST_KEPT * before, before + share * step[k]!));
+      this.volts[i] = to;
+      most = Math.max(most, Math.abs(to - before));
     }
-  }
-
-  /** Volts of a load as last settled; undefined: off, or not on this network. */
-  voltsOf(id: string): number | undefined {
-    const i = this.at.get(id);
-    return i !== undefined && this.laws[i] ? this.volts[i] : undefined;
+    return most;
   }
 
   /** Everything as last settled, piece by piece. */
   report(supply: Supply): ReadonlyMap<string, CircuitSolution> {
-    return new Map(
-      this.ways.flatMap((way, i) => (this.laws[i] ? [[way.id, this.told(way, i, supply)]] : [])),
-    );
-  }
-
-  private total(): number {
-    let sum = 0;
-    for (const a of this.amps) sum += a;
-    return sum;
-  }
-
-  private load(i: number, amps: number): void {
-    const more = amps - this.amps[i]!;
-    if (more === 0) return;
-    this.amps[i] = amps;
-    for (const e of this.ways[i]!.all) this.carried[e]! += more;
-  }
-
-  private heat(): void {
-    for (let k = 0; k < this.elements.length; k++) {
-      const e = this.elements[k]!;
-      if (e.kind === 'wire') this.ohms[k] = resistance(e, this.carried[k]!);
+    const total = this.carry();
+    const out = new Map<string, CircuitSolution>();
+    for (let k = 0; k < this.count; k++) {
+      const i = this.on[k]!;
+      out.set(this.ids[i]!, this.reported(this.ways[i]!, i, supply.volts - supply.ohms * total));
     }
+    return out;
   }
 
-  private told(way: Way, i: number, supply: Supply): CircuitSolution {
+  private reported(way: Way, i: number, sourceVolts: number): CircuitSolution {
     const drop = (k: number): ElementDrop => {
       const e = this.elements[k]!;
       const amps = this.carried[k]!;
@@ -216,9 +349,9 @@ export class PowerNetwork {
       else jointDrop += d.drop;
     }
     return {
-      loadVolts: this.volts[i] ?? 0,
+      loadVolts: this.volts[i]!,
       amps: this.amps[i]!,
-      sourceVolts: supply.volts - supply.ohms * this.total(),
+      sourceVolts,
       feed,
       ground,
       loopOhms,
@@ -248,30 +381,6 @@ export function solveCircuit(
 ): CircuitSolution {
   const network = new PowerNetwork([{ id: 'load', feed, ground }]);
   return network.solve(supply, () => currentAt).get('load')!;
-}
-
-/** V + I(V)·R rises with V, so secant steps from a near guess settle in two or three turns. */
-function loadVolts(supply: number, ohms: number, currentAt: (v: number) => number, guess: number): number {
-  const g = (v: number): number => v + currentAt(v) * ohms - supply;
-  let v0 = guess;
-  let g0 = g(v0);
-  let v1 = v0 - g0;
-  for (let k = 0; k < 12; k++) {
-    if (!(v1 >= 0 && v1 <= supply)) break;
-    if (Math.abs(v1 - v0) < 1e-9) return v1;
-    const g1 = g(v1);
-    const step = (g1 * (v1 - v0)) / (g1 - g0);
-    v0 = v1;
-    g0 = g1;
-    v1 -= Number.isFinite(step) ? step : 0;
-  }
-  return findRoot(g, 0, supply, 1e-6).x;
-}
-
-function resistance(e: CircuitElement, amps: number): number {
-  if (e.kind !== 'wire') return e.ohms;
-  const kelvin = Math.min(HOTTEST, kelvinOf(e, amps));
-  return (wireResistance(e.size, e.conductor, kelvin) * e.length) / (e.share ?? 1);
 }
 
 /** A smaller section heats as the full one would at so much more current. */

@@ -8,23 +8,32 @@ import type { Network } from './network.ts';
 import type { SharedSource } from './shared-source.ts';
 
 const G = 9.80665;
-const MAX_ITERATIONS = 120;
+const MAX_ITERATIONS = 200;
 /** What is left to do: the flow a link’s unexplained pressure asks for, as a share of the largest flow. */
 const FLOW_TOLERANCE = 1e-7;
+/** Rounding of pressures in a nearly shut section: as a share of the highest, and the flow it seems to ask for. */
+const ROUNDED_PRESSURE = 3e-8;
+const ROUNDED_FLOW = 0.05;
 /** The last step’s flow change, as a share of the largest flow, from which what is left is taken at its word. */
 const NEAR = 1e-3;
 /** Pressure left unexplained on any loss link, Pa. */
 const PRESSURE_TOLERANCE = 1e-3;
 /** After this many full steps a cycle of valves is assumed: steps then stop where the first valve shuts. */
 const CYCLE_AFTER = 12;
-/** After this many turns steps are halved as well, later quartered. */
-const DAMP_AFTER = 40;
+/** From this turn on: after so many turns that leave no less to do steps are halved, after so many that do, doubled again. */
+const DAMP_AFTER = 8;
+const STALLED_TURNS = 3;
+const GOOD_TURNS = 4;
+/** Less to do: less than the least so far by this share of what the step promised to take away. */
+const KEPT_PROMISE = 0.4;
 /** Least share of a step taken. */
-const LEAST_STEP = 0.02;
+const LEAST_STEP = 0.05;
 /** What a valve shut in mid-step is left with, m³/s. */
 const JUST_SHUT = -1e-12;
 /** Flows under 0.4 L/h (1e-7 m³/s) are judged as if they were that large: a shut system has no larger one. */
 const FLOW_FLOOR = 1e-7;
+/** What is left to do is told as a share of at least this flow, m³/s (40 L/h): below it pump laws round. */
+const LEFT_FLOOR = 1e-5;
 /** 360 L/h in m³/s. */
 const START_FLOW = 1e-4;
 /** No line a shop meets carries more on the way to an answer: 18,000 L/h in m³/s. */
@@ -112,6 +121,8 @@ export class NetworkSolver {
   private readonly sharedSlots: Int32Array;
   private readonly rises: Float64Array;
   private warm = false;
+  /** Share of each step taken, the least left to do so far, and turns in a row that left less or no less. */
+  private readonly pace = { share: 1, least: Infinity, good: 0, stalled: 0 };
   /** What the present point leaves to do: flow asked for as a share of the largest, Pa unexplained, volts unsettled. */
   private readonly left = { flow: 0, pressure: 0, volts: 0 };
 
@@ -271,11 +282,11 @@ export class NetworkSolver {
    * corrected together. Valves enter by the straight piece their present flow lies on (the active set is the sign of
    * that flow), pumps by their curve at the present pressures and, where a source feeds them, by what their volts do as
    * the pressures move: volts and pressures are one Newton step. Once a cycle shows, a step stops where the first valve
-   * shuts, so that valves shut one by one; later steps are halved.
+   * shuts, so that valves shut one by one; steps that lead nowhere shrink, and grow again.
    *
    * Stops when the last step moved no flow by more than a thousandth of the largest, what hoses, valves and pumps would
    * still ask for at the pressures found is under 1e-7 of it (the steps shrink quadratically), no hose or valve has more
-   * than 1 mPa unexplained and volts lie within 1 µV (mass balances to rounding in every turn); gives up after 120 turns.
+   * than 1 mPa unexplained and volts lie within 1 µV (mass balances to rounding in every turn); gives up after 200 turns.
    *
    * `network` must have the nodes and links of the network the solver was made with, in the same order;
    * laws, draws, elevations and held pressures may differ.
@@ -285,8 +296,12 @@ export class NetworkSolver {
     this.begin();
     const { left } = this;
     let change = Infinity;
+    this.pace.share = 1;
+    this.pace.least = Infinity;
+    this.pace.good = 0;
+    this.pace.stalled = 0;
     for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration++) {
-      const damped = iteration > 2 * DAMP_AFTER ? 0.25 : iteration > DAMP_AFTER ? 0.5 : 1;
+      if (iteration > DAMP_AFTER) this.setPace();
       this.assemble();
       const stuck = this.lu.factor();
       if (stuck >= 0) {
@@ -297,13 +312,12 @@ export class NetworkSolver {
       this.lu.solveInOrder(this.rhs);
       this.solvedPressures();
       const shutting = iteration > CYCLE_AFTER ? this.firstToShut() : -1;
-      change = this.move(damped * (shutting >= 0 ? this.shareToShut : 1));
+      change = this.move(this.pace.share * (shutting >= 0 ? this.shareToShut : 1));
       if (shutting >= 0) this.flows[shutting] = JUST_SHUT;
       this.linearize();
       if (!Number.isFinite(change + left.flow + left.pressure + left.volts))
         return this.failed('numbers ran away', iteration, Infinity, this.nodeIds[0] ?? '');
-      if (change < NEAR && left.flow < FLOW_TOLERANCE && left.pressure < PRESSURE_TOLERANCE && left.volts <= 1)
-        return this.settled(iteration);
+      if (change < NEAR && left.volts <= 1 && this.exact()) return this.settled(iteration);
     }
     const balance = this.imbalance();
     const moving = (change * 100).toPrecision(2);
@@ -313,6 +327,36 @@ export class NetworkSolver {
       balance.worst,
       balance.node,
     );
+  }
+
+  /** Nothing left to do, or only what rounding of the pressures makes (a shut section, where any pascal is a flow). */
+  private exact(): boolean {
+    const { left, pressures: p } = this;
+    if (left.flow < FLOW_TOLERANCE && left.pressure < PRESSURE_TOLERANCE) return true;
+    let highest = 0;
+    for (let i = 0; i < p.length; i++) highest = Math.max(highest, Math.abs(p[i]!));
+    return left.flow < ROUNDED_FLOW && left.pressure < ROUNDED_PRESSURE * highest;
+  }
+
+  /** Smaller steps where full ones run in a circle (from one kink of a law to the other and back), larger ones again later. */
+  private setPace(): void {
+    const { pace, left } = this;
+    if (left.flow < (1 - KEPT_PROMISE * pace.share) * pace.least) {
+      pace.least = left.flow;
+      pace.good++;
+      pace.stalled = 0;
+    } else {
+      pace.good = 0;
+      pace.stalled++;
+    }
+    if (pace.stalled >= STALLED_TURNS) {
+      pace.share = Math.max(LEAST_STEP, pace.share / 2);
+      pace.least = left.flow;
+      pace.stalled = 0;
+    } else if (pace.good >= GOOD_TURNS) {
+      pace.share = Math.min(1, pace.share * 2);
+      pace.good = 0;
+    }
   }
 
   private settled(iterations: number): NetworkSolve {
@@ -352,7 +396,7 @@ export class NetworkSolver {
     const { pressures: p, from, to, forms, laws, left } = this;
     let unexplained = 0;
     let asked = 0;
-    let largest = FLOW_FLOOR;
+    let largest = LEFT_FLOOR;
     this.pipes.evaluate(lossLinks, pipeCount, q, loss, slope);
     for (let s = pipeCount; s < lossCount; s++) {
       const l = lossLinks[s]!;

@@ -27,6 +27,10 @@ export function runningPump(law: PumpLaw, volts: number, command?: number): Flow
   };
 }
 
+/** Conductance of a stopped pump, m³/s per Pa. */
+export const stoppedConductance = (outletCheck: boolean): number =>
+  outletCheck ? SHUT_CONDUCTANCE : STOPPED_LEAK;
+
 /**
  * A stopped pump: shut when it has an outlet check valve (what a full tank could siphon forward through it is left
  * out), a leak path both ways otherwise.
@@ -36,7 +40,7 @@ export function runningPump(law: PumpLaw, volts: number, command?: number): Flow
  * @example stoppedPump(true).form // => 'flow'
  */
 export function stoppedPump(outletCheck: boolean): FlowLaw {
-  const g = outletCheck ? SHUT_CONDUCTANCE : STOPPED_LEAK;
+  const g = stoppedConductance(outletCheck);
   return {
     form: 'flow',
     evaluate(pUp, pDown, out) {

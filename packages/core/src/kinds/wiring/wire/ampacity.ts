@@ -91,3 +91,24 @@ export function conductorTemperature(
   const rest = 1 - heat * alpha;
   return rest <= 0 ? Infinity : (ambientK + heat * (1 - alpha * 293.15)) / rest;
 }
+
+/**
+ * A wire's resistance as its own current heats it, in closed form: R(I) = ohmsPerMetre/(1 − perAmpSquared·I²), from the same
+ * heat balance as conductorTemperature.
+ * @param size gauge or metric size
+ * @param conductor material
+ * @param ambientK surrounding air, K
+ * @returns Ω/m at the surrounding air's temperature, and the share it falls short by per A²
+ * @source heat balance, standard texts
+ */
+export function wireHeating(
+  size: WireSize,
+  conductor: Conductor,
+  ambientK: number,
+): { readonly ohmsPerMetre: number; readonly perAmpSquared: number } {
+  const alpha = 3.93e-3;
+  return {
+    ohmsPerMetre: wireResistance(size, conductor, ambientK),
+    perAmpSquared: alpha * wireResistance(size, conductor, 293.15) * THERMAL_RESISTANCE.get(size)!,
+  };
+}
