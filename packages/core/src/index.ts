@@ -52,7 +52,8 @@ export {
   type HoseKind,
   type HoseKindId,
 } from './kinds/plumbing/run/hoses.ts';
-export { END_IDS, ENDS, REGULATOR_CLASS_IDS, REGULATORS, type EndId } from './kinds/plumbing/run/fittings.ts';
+export { END_IDS, ENDS, type EndId } from './kinds/plumbing/run/ends.ts';
+export { REGULATOR_CLASS_IDS, REGULATORS } from './kinds/plumbing/bypass-regulator/seats.ts';
 export { ALL_FUSES } from './kinds/wiring/wire/wire-data.ts';
 
 export {
@@ -71,7 +72,8 @@ export { threeNumberPull, type ThreeNumbers } from './demand/three-number-pull.t
 export { darcyFriction } from './flow/friction.ts';
 export { bendLoss, boreChangeLoss, hoseEndLoss } from './flow/minor-losses.ts';
 export { blockingRegulator } from './kinds/plumbing/blocking-regulator/law.ts';
-export { bypassRegulator, seatFlow } from './kinds/plumbing/bypass-regulator/law.ts';
+export { bypassRegulator } from './kinds/plumbing/bypass-regulator/law.ts';
+export { seatFlow } from './flow/seat.ts';
 export { checkValve } from './kinds/plumbing/check-valve/law.ts';
 export { factoryAtRest, factorySource } from './kinds/junctions/factory/law.ts';
 export { filterLoss, powerLoss } from './flow/porous.ts';
@@ -136,7 +138,8 @@ export type {
 export { PATTERNS } from './document/patterns/all.ts';
 export { fullReturnJob } from './document/patterns/full-return.ts';
 export type { Pattern } from './document/patterns/pattern.ts';
-export { pumpElement, pumpFigures, swapPump } from './document/pieces.ts';
+export { pumpElement } from './document/pieces.ts';
+export { pumpFigures, swapPump } from './kinds/plumbing/pump/shape.ts';
 export { elementPath } from './edit/paths.ts';
 export { BRANCH_ENDS, branchAt, removePath, type BranchEnd } from './edit/branch.ts';
 export { insertPart, movePart, NEW_PARTS, removePart, splitRun, type NewPart } from './edit/path.ts';

@@ -1,8 +1,8 @@
 import { segmentPath, withSegment } from '../edit/paths.ts';
 import type { ElementOf, JobDocument, PlumbingElement } from '../document/job-document.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
-import { swapPump } from '../document/pieces.ts';
-import { REGULATORS, type RegulatorClassId } from '../kinds/plumbing/run/fittings.ts';
+import { swapPump } from '../kinds/plumbing/pump/shape.ts';
+import { REGULATORS, type RegulatorClassId } from '../kinds/plumbing/bypass-regulator/seats.ts';
 import { HOSE_KINDS, sizesOf, type Dash } from '../kinds/plumbing/run/hoses.ts';
 import { PUMPS } from '../kinds/plumbing/pump/generic-pumps.ts';
 import { chooseFuse, FUSE_CONTINUOUS_SHARE, fuseSurvives, motorInrush } from '../kinds/wiring/fuse/fuse.ts';

@@ -1,4 +1,5 @@
-import { sizesOf, HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
+import type { StepChange } from '../kinds/contract.ts';
+import { plumbingKind } from '../kinds/index.ts';
 import type { ElementOf, JobDocument, PlumbingElement } from '../document/job-document.ts';
 import { withElement, withSegment } from '../edit/paths.ts';
 import { familyOf, wireSizeName } from '../kinds/wiring/wire/wire.ts';
@@ -58,57 +59,39 @@ function trials(doc: JobDocument): Trial[] {
   );
   for (const [id, e] of Object.entries(doc.plumbing.elements)) {
     if (!feeding.has(id)) continue;
-    const better = improved(e);
+    const better = plumbingKind(e).step(e);
     if (better)
-      out.push({ id, name: e.name, change: better.change, doc: withElement(doc, id, better.element) });
+      out.push({
+        id,
+        name: e.name,
+        change: changeWords(better.change),
+        doc: withElement(doc, id, better.element),
+      });
   }
   for (const [circuitId, circuit] of Object.entries(doc.wiring.circuits)) {
     for (const [id, s] of Object.entries(circuit.segments)) {
       if (s.kind !== 'wire') continue;
       const next = familyOf(s.size)[familyOf(s.size).indexOf(s.size) + 1];
       if (!next) continue;
-      const change = `${wireSizeName(next)} in place of ${wireSizeName(s.size)}`;
+      const change = changeWords({ what: 'gauge', from: wireSizeName(s.size), to: wireSizeName(next) });
       out.push({ id, name: s.name, change, doc: withSegment(doc, circuitId, id, { ...s, size: next }) });
     }
   }
   return out;
 }
 
-const stronger = (c: ElementOf<'pump'>['curve']) => ({ ...c, flows: c.flows.map((q) => q * 1.15) });
-
-/** The next size of an element, or nothing where there is none. */
-function improved(e: PlumbingElement): { element: PlumbingElement; change: string } | undefined {
-  switch (e.kind) {
-    case 'run': {
-      const sizes = sizesOf(HOSE_KINDS[e.hose]);
-      const next = sizes[sizes.indexOf(e.dash) + 1];
-      if (!next) return undefined;
-      const { boreM: _typed, ...rest } = e;
-      return { element: { ...rest, dash: next }, change: `-${next} in place of -${e.dash}` };
-    }
-    case 'filter':
-    case 'strainer':
-      return {
-        element: { ...e, lossAt400Pa: e.lossAt400Pa / 2, clogged: 0 },
-        change: 'twice the element area, clean',
-      };
-    case 'check-valve':
-      return { element: { ...e, boreM: e.boreM * 1.25 }, change: 'one size larger' };
-    case 'pump':
-      return {
-        element: {
-          ...e,
-          curve: stronger(e.curve),
-          ...(e.moreCurves ? { moreCurves: e.moreCurves.map(stronger) } : {}),
-        },
-        change: 'a pump of 15 % more flow',
-      };
-    case 'component':
-      return { element: { ...e, boreM: e.boreM * 1.25 }, change: 'one size larger' };
-    case 'bypass-regulator':
-    case 'blocking-regulator':
-    case 'rising-rate':
-    case 'jet':
-      return undefined;
+/** What a step is called. */
+function changeWords(change: StepChange): string {
+  switch (change.what) {
+    case 'dash':
+      return `-${change.to} in place of -${change.from}`;
+    case 'gauge':
+      return `${change.to} in place of ${change.from}`;
+    case 'area':
+      return 'twice the element area, clean';
+    case 'bore':
+      return 'one size larger';
+    case 'flow':
+      return 'a pump of 15 % more flow';
   }
 }

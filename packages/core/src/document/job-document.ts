@@ -1,5 +1,5 @@
-import { DASH_SIZES, HOSE_KIND_IDS } from '../kinds/plumbing/run/hoses.ts';
-import { END_IDS } from '../kinds/plumbing/run/fittings.ts';
+import { id, name } from '../fields/name.ts';
+import { JUNCTIONS, PLUMBING, shapesOf } from '../kinds/index.ts';
 import { WIRE_SIZES } from '../kinds/wiring/wire/wire.ts';
 import {
   byId,
@@ -43,7 +43,6 @@ export const STYLES = [
 ] as const;
 export type Style = (typeof STYLES)[number];
 
-const name = text(80, 1);
 const LPH = 1e-3 / 3600;
 
 const fuel = object({
@@ -106,156 +105,8 @@ const brief = object({
   }),
 });
 
-const junction = variant({
-  tank: object({ kind: oneOf(['tank']), name, elevationM: number(-3, 5, 'm') }),
-  rail: object({
-    kind: oneOf(['rail']),
-    name,
-    elevationM: number(-3, 5, 'm'),
-    volumeM3: number(1e-6, 5e-3, 'm³'),
-  }),
-  tee: object({ kind: oneOf(['tee']), name, elevationM: number(-3, 5, 'm') }),
-  /** A small tank kept full by a lift pump; what it cannot hold leaves by its overflow. */
-  surge: object({
-    kind: oneOf(['surge']),
-    name,
-    elevationM: number(-3, 5, 'm'),
-    volumeM3: number(1e-4, 0.05, 'm³'),
-  }),
-  /** The car's own supply, kept as it is: holds its set pressure up to its capacity, never takes fuel back. */
-  factory: object({
-    kind: oneOf(['factory']),
-    name,
-    elevationM: number(-3, 5, 'm'),
-    setPa: number(50e3, 800e3, 'Pa'),
-    /** What its pump delivers at the set pressure. */
-    capacityM3s: number(5 * LPH, 1000 * LPH, 'm³/s'),
-    /** Pressure of its pump with no flow. */
-    shutOffPa: number(100e3, 2e6, 'Pa'),
-  }),
-});
-
-/** A pump controller: sensor volts by manifold pressure, speed by volts, both straight and held at the ends. */
-const speedControl = object({
-  sensorLowPa: number(-100e3, 200e3, 'Pa gauge'),
-  sensorHighPa: number(-50e3, 700e3, 'Pa gauge'),
-  sensorLowV: number(0, 5, 'V'),
-  sensorHighV: number(0, 5, 'V'),
-  lowV: number(0, 5, 'V'),
-  lowSpeed: number(0.05, 1, ''),
-  fullV: number(0, 5, 'V'),
-});
-
-const pumpCurve = object({
-  volts: number(6, 30, 'V'),
-  pressures: list(number(0, 3e6, 'Pa'), 2, 60),
-  flows: list(number(0, 2e-3, 'm³/s'), 2, 60),
-  currents: list(number(0.05, 200, 'A'), 2, 60),
-});
-
-const element = variant({
-  strainer: object({
-    kind: oneOf(['strainer']),
-    name,
-    lossAt400Pa: number(0, 200e3, 'Pa'),
-    clogged: number(0, 0.95, ''),
-  }),
-  filter: object({
-    kind: oneOf(['filter']),
-    name,
-    micron: number(1, 500, 'µm'),
-    media: oneOf(['paper', 'glass-fiber', 'steel']),
-    lossAt400Pa: number(0, 200e3, 'Pa'),
-    clogged: number(0, 0.95, ''),
-  }),
-  pump: object({
-    kind: oneOf(['pump']),
-    name,
-    catalogueId: optional(text(40)),
-    elevationM: number(-3, 5, 'm'),
-    type: oneOf(['turbine', 'positive-displacement', 'brushless']),
-    curve: pumpCurve,
-    /** Further curves at other volts. */
-    moreCurves: optional(list(pumpCurve, 1, 5)),
-    /** 'point': only one point of it is known, the rest is the usual curve of its type. */
-    known: optional(oneOf(['curve', 'point'])),
-    /** Speed follows a 0–5 V signal; absent: full speed. */
-    speed: optional(speedControl),
-    armatureOhms: number(0.001, 1, 'Ω'),
-    frictionAmps: number(0, 50, 'A'),
-    reliefPa: number(100e3, 3e6, 'Pa'),
-    outletCheck: flag(),
-  }),
-  'check-valve': object({
-    kind: oneOf(['check-valve']),
-    name,
-    crackPa: number(0, 100e3, 'Pa'),
-    k: number(0, 100, ''),
-    boreM: number(1e-3, 0.05, 'm'),
-  }),
-  run: object({
-    kind: oneOf(['run']),
-    name,
-    hose: oneOf(HOSE_KIND_IDS),
-    dash: oneOf(DASH_SIZES),
-    /** Measured bore where it differs from the table's. */
-    boreM: optional(number(1e-3, 0.05, 'm')),
-    lengthM: number(0.01, 30, 'm'),
-    ends: list(oneOf(END_IDS), 2, 2),
-    bendDegrees: number(0, 1080, '°'),
-    extraK: number(0, 100, ''),
-    zone: oneOf(['in-tank', 'under-body', 'engine-bay', 'cabin']),
-    existing: flag(),
-  }),
-  'bypass-regulator': object({
-    kind: oneOf(['bypass-regulator']),
-    name,
-    referenced: flag(),
-    ratio: number(0, 10, ''),
-    /** Where it is set to something else than the base pressure. */
-    setPa: optional(number(10e3, 1e6, 'Pa')),
-    droop: number(1e5, 1e10, 'Pa per m³/s'),
-    cv: number(0.05, 20, 'US gpm/√psi'),
-    /** Bypass flow while the screw was set; absent: what the pump gives then. */
-    setFlowM3s: optional(number(0, 1e-3, 'm³/s')),
-  }),
-  'blocking-regulator': object({
-    kind: oneOf(['blocking-regulator']),
-    name,
-    referenced: flag(),
-    ratio: number(0, 10, ''),
-    setPa: optional(number(10e3, 1e6, 'Pa')),
-    droop: number(1e5, 1e10, 'Pa per m³/s'),
-    cv: number(0.05, 20, 'US gpm/√psi'),
-  }),
-  /** A second regulator in the return behind the first: raises several times the boost above its start. */
-  'rising-rate': object({
-    kind: oneOf(['rising-rate']),
-    name,
-    ratio: number(1, 20, ''),
-    startPa: number(0, 200e3, 'Pa gauge'),
-    droop: number(1e5, 1e10, 'Pa per m³/s'),
-    cv: number(0.05, 20, 'US gpm/√psi'),
-  }),
-  /** A jet in the return that carries fuel over from another tank: so much for each part of drive flow. */
-  jet: object({
-    kind: oneOf(['jet']),
-    name,
-    k: number(0, 200, ''),
-    boreM: number(5e-4, 0.02, 'm'),
-    transferRatio: number(0, 5, ''),
-    fromId: text(40, 1),
-  }),
-  component: object({
-    kind: oneOf(['component']),
-    name,
-    what: oneOf(['ethanol-sensor', 'valve-core', 'quick-connector', 'bulkhead', 'other']),
-    k: number(0, 200, ''),
-    boreM: number(1e-3, 0.05, 'm'),
-  }),
-});
-
-const id = text(40, 1);
+const junction = variant(shapesOf(JUNCTIONS));
+const element = variant(shapesOf(PLUMBING));
 
 const plumbing = object({
   style: oneOf(STYLES),
@@ -472,12 +323,8 @@ export const jobShape = object({
 
 export type JobDocument = Infer<typeof jobShape>;
 export type Brief = Infer<typeof brief>;
-export type PlumbingElement = Infer<typeof element>;
-export type ElementKind = PlumbingElement['kind'];
-export type ElementOf<K extends ElementKind> = Extract<PlumbingElement, { kind: K }>;
-export type Junction = Infer<typeof junction>;
-export type JunctionOf<K extends Junction['kind']> = Extract<Junction, { kind: K }>;
-export type SpeedControl = Infer<typeof speedControl>;
+export type { ElementKind, ElementOf, Junction, JunctionOf, PlumbingElement } from '../kinds/index.ts';
+export type { SpeedControl } from '../kinds/plumbing/pump/shape.ts';
 export type Path = JobDocument['plumbing']['paths'][string];
 export type Circuit = Infer<typeof circuit>;
 export type ElectricLoad = Infer<typeof electricLoad>;

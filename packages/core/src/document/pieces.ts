@@ -1,74 +1,19 @@
-import { PUMPS } from '../kinds/plumbing/pump/generic-pumps.ts';
-import type { PumpCurve, PumpModel } from '../kinds/plumbing/pump/pump-model.ts';
-import { REGULATORS } from '../kinds/plumbing/run/fittings.ts';
-import { JOB_FORMAT, JOB_VERSION, type Circuit, type ElementOf, type JobDocument } from './job-document.ts';
+import { makeBypassRegulator } from '../kinds/plumbing/bypass-regulator/shape.ts';
+import { makeCheckValve } from '../kinds/plumbing/check-valve/shape.ts';
+import { makeFilter } from '../kinds/plumbing/filter/shape.ts';
+import { makePump } from '../kinds/plumbing/pump/shape.ts';
+import { makeRun } from '../kinds/plumbing/run/shape.ts';
+import { makeStrainer } from '../kinds/plumbing/strainer/shape.ts';
+import { JOB_FORMAT, JOB_VERSION, type Circuit, type JobDocument } from './job-document.ts';
 
 export const LPH = 1e-3 / 3600;
 const LB_PER_HP_H = 0.45359237 / (745.6998715822702 * 3600);
 const HP = 745.6998715822702;
 const PSI = 6894.757293168;
 
-const curveCopy = (c: PumpCurve) => ({
-  volts: c.volts,
-  pressures: [...c.pressures],
-  flows: [...c.flows],
-  currents: [...c.currents],
-});
-
-/** A pump's figures as a plan holds them, its own copy: the record must not change when a catalogue does. */
-export const pumpFigures = (model: PumpModel) => ({
-  type: model.type,
-  curve: curveCopy(model.curve),
-  ...(model.moreCurves ? { moreCurves: model.moreCurves.map(curveCopy) } : {}),
-  armatureOhms: model.armatureOhms,
-  frictionAmps: model.frictionAmps,
-  reliefPa: model.reliefPa,
-  outletCheck: model.outletCheck,
-});
-
-export const pumpElement = (id: keyof typeof PUMPS, elevationM: number): ElementOf<'pump'> => ({
-  kind: 'pump',
-  name: PUMPS[id].name,
-  catalogueId: id,
-  elevationM,
-  ...pumpFigures(PUMPS[id].model),
-});
-
-/**
- * Another pump in the same place: keeps where it sits and its controller where the new one takes it.
- * @param old pump in the plan
- * @param id catalogue pump to fit
- * @returns the new element
- * @throws nothing
- * @source own convention
- * @example swapPump(fullReturnJob('x').plumbing.elements.pump, 'T470').catalogueId // => 'T470'
- */
-export function swapPump(old: ElementOf<'pump'>, id: keyof typeof PUMPS): ElementOf<'pump'> {
-  const fitted = pumpElement(id, old.elevationM);
-  return {
-    ...fitted,
-    ...(old.speed && fitted.type === 'brushless' ? { speed: old.speed } : {}),
-  };
-}
-
-export const run = (
-  name: string,
-  dash: ElementOf<'run'>['dash'],
-  lengthM: number,
-  zone: ElementOf<'run'>['zone'],
-  bendDegrees = 180,
-): ElementOf<'run'> => ({
-  kind: 'run',
-  name,
-  hose: 'ptfe',
-  dash,
-  lengthM,
-  ends: ['straight', 'elbow-45'],
-  bendDegrees,
-  extraK: 0,
-  zone,
-  existing: false,
-});
+/** Pieces patterns are made of: new ones each time, since two plans must not share a part. */
+export const pumpElement = makePump;
+export const run = makeRun;
 
 /** The usual circuit of one pump; a tag tells its parts from those of another. */
 export const pumpCircuit = (loadId: string, tag = ''): Circuit => ({
@@ -156,36 +101,10 @@ export const jobWith = (
   wiring: { circuits, ...(triggers ? { triggers } : {}) },
 });
 
-export const tank = { kind: 'tank', name: 'Tank', elevationM: 0 } as const;
+export const tank = () => ({ kind: 'tank', name: 'Tank', elevationM: 0 }) as const;
 export const rail = (name = 'Rail') => ({ kind: 'rail', name, elevationM: 0.3, volumeM3: 0.12e-3 }) as const;
 export const tee = (name: string, elevationM: number) => ({ kind: 'tee', name, elevationM }) as const;
-
-export const strainer: ElementOf<'strainer'> = {
-  kind: 'strainer',
-  name: 'Pick-up strainer',
-  lossAt400Pa: 1000,
-  clogged: 0,
-};
-export const checkValve: ElementOf<'check-valve'> = {
-  kind: 'check-valve',
-  name: 'Check valve',
-  crackPa: 2000,
-  k: 2.5,
-  boreM: 0.0103,
-};
-export const filter: ElementOf<'filter'> = {
-  kind: 'filter',
-  name: 'Fuel filter',
-  micron: 10,
-  media: 'glass-fiber',
-  lossAt400Pa: 7000,
-  clogged: 0,
-};
-export const bypassRegulator: ElementOf<'bypass-regulator'> = {
-  kind: 'bypass-regulator',
-  name: 'Regulator',
-  referenced: true,
-  ratio: 1,
-  droop: REGULATORS.medium.droop,
-  cv: REGULATORS.medium.cv,
-};
+export const strainer = makeStrainer;
+export const checkValve = makeCheckValve;
+export const filter = makeFilter;
+export const bypassRegulator = makeBypassRegulator;

@@ -3,7 +3,17 @@ import { removeWiring } from './circuit.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import { freeId, placeOf, setOrder } from './path.ts';
 import type { Circuit, JobDocument, Junction, Path, PlumbingElement } from '../document/job-document.ts';
-import { checkValve, LPH, pumpCircuit, pumpElement, rail, run, strainer, tank, tee } from '../document/pieces.ts';
+import {
+  checkValve,
+  LPH,
+  pumpCircuit,
+  pumpElement,
+  rail,
+  run,
+  strainer,
+  tank,
+  tee,
+} from '../document/pieces.ts';
 
 /** Where a new branch leads, or what comes in by it: something new, or a junction that is there. */
 export const BRANCH_ENDS = [
@@ -88,7 +98,7 @@ export function branchAt(doc: JobDocument, afterId: string, end: string): Branch
     return { pathId, patch };
   };
   if (end === 'new-rail') return lead(freeId(junctions, 'rail'), rail('Second rail'));
-  if (end === 'new-tank') return lead(freeId(junctions, 'tank'), { ...tank, name: 'Second tank' });
+  if (end === 'new-tank') return lead(freeId(junctions, 'tank'), { ...tank(), name: 'Second tank' });
   if (end === 'new-pump') {
     const from = Object.keys(junctions).find((id) => junctions[id]!.kind === 'tank');
     return from === undefined
@@ -126,9 +136,9 @@ export function branchAt(doc: JobDocument, afterId: string, end: string): Branch
 function pumpFrom(doc: JobDocument, from: string, to: string, pathId: string): PatchOperation[] {
   const { elements } = doc.plumbing;
   const parts: [string, PlumbingElement][] = [
-    [freeId(elements, 'strainer'), strainer],
+    [freeId(elements, 'strainer'), strainer()],
     [freeId(elements, 'pump'), { ...pumpElement('T255', -0.1), name: 'Added pump' }],
-    [freeId(elements, 'check'), { ...checkValve, boreM: 0.0079 }],
+    [freeId(elements, 'check'), { ...checkValve(), boreM: 0.0079 }],
   ];
   const pump = parts[1]![0];
   const circuitId = freeId(doc.wiring.circuits, `${pump}-circuit`);

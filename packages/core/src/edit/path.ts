@@ -2,87 +2,15 @@ import { shortened } from '../quantities/text.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import { removeWiring } from './circuit.ts';
 import type { JobDocument, PlumbingElement } from '../document/job-document.ts';
-import { bypassRegulator, checkValve, filter, pumpCircuit, pumpElement, run, strainer } from '../document/pieces.ts';
-import { REGULATORS } from '../kinds/plumbing/run/fittings.ts';
+import { pumpCircuit } from '../document/pieces.ts';
+import type { Offer } from '../kinds/contract.ts';
+import { PLUMBING } from '../kinds/index.ts';
 
 /** A kind of part that can be put on the track. */
-export interface NewPart {
-  readonly key: string;
-  readonly name: string;
-  readonly make: () => PlumbingElement;
-}
+export type NewPart = Offer<PlumbingElement>;
 
 /** Parts offered, with sizes that are a fair start; typical losses, all overridable. */
-export const NEW_PARTS: readonly NewPart[] = [
-  { key: 'run', name: 'Hose', make: () => run('Hose', 8, 0.5, 'under-body', 45) },
-  { key: 'filter', name: 'Filter', make: () => filter },
-  { key: 'check', name: 'Check valve', make: () => checkValve },
-  { key: 'strainer', name: 'Strainer', make: () => strainer },
-  { key: 'pump', name: 'Pump', make: () => pumpElement('T340', 0) },
-  { key: 'regulator', name: 'Bypass regulator', make: () => bypassRegulator },
-  {
-    key: 'blocking',
-    name: 'Blocking regulator',
-    make: () => ({
-      kind: 'blocking-regulator',
-      name: 'Blocking regulator',
-      referenced: true,
-      ratio: 1,
-      droop: REGULATORS.medium.droop,
-      cv: REGULATORS.medium.cv,
-    }),
-  },
-  {
-    key: 'rising',
-    name: 'Rising-rate unit',
-    make: () => ({
-      kind: 'rising-rate',
-      name: 'Rising-rate unit',
-      ratio: 8,
-      startPa: 0,
-      droop: REGULATORS.large.droop,
-      cv: REGULATORS.large.cv,
-    }),
-  },
-  {
-    key: 'jet',
-    name: 'Transfer jet',
-    make: () => ({
-      kind: 'jet',
-      name: 'Transfer jet',
-      k: 1.2,
-      boreM: 0.0055,
-      transferRatio: 0.6,
-      fromId: 'far',
-    }),
-  },
-  {
-    key: 'sensor',
-    name: 'Ethanol sensor',
-    make: () => ({ kind: 'component', name: 'Ethanol sensor', what: 'ethanol-sensor', k: 2, boreM: 0.0077 }),
-  },
-  {
-    key: 'core',
-    name: 'Service-port valve core',
-    make: () => ({ kind: 'component', name: 'Valve core', what: 'valve-core', k: 40, boreM: 0.0079 }),
-  },
-  {
-    key: 'quick',
-    name: 'Quick connector',
-    make: () => ({
-      kind: 'component',
-      name: 'Quick connector',
-      what: 'quick-connector',
-      k: 1,
-      boreM: 0.0079,
-    }),
-  },
-  {
-    key: 'bulkhead',
-    name: 'Bulkhead',
-    make: () => ({ kind: 'component', name: 'Bulkhead', what: 'bulkhead', k: 0.2, boreM: 0.0079 }),
-  },
-];
+export const NEW_PARTS = Object.values(PLUMBING).flatMap((kind) => kind.offers as readonly NewPart[]);
 
 export interface Place {
   readonly pathId: string;

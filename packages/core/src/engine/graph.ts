@@ -1,4 +1,5 @@
-import type { JobDocument, JunctionOf, PlumbingElement } from '../document/job-document.ts';
+import type { JobDocument, Junction, PlumbingElement } from '../document/job-document.ts';
+import { junctionKind, plumbingKind } from '../kinds/index.ts';
 import { pathNodes } from './path-nodes.ts';
 
 /** A link of the plan's network: a part, or a stand-in for what a junction does by itself. */
@@ -11,16 +12,13 @@ export interface GraphLink {
 
 export type LinkRole =
   | { readonly role: 'part'; readonly part: PlumbingElement }
-  /** A car's own supply feeding its outlet. */
-  | { readonly role: 'factory'; readonly junction: JunctionOf<'factory'> }
-  /** Air coming into a surge tank whose level falls: its flow is what the tank loses. */
-  | { readonly role: 'surge-falls' }
+  /** What feeds a junction from outside the plan: a car's own supply, a surge tank's falling level. */
+  | { readonly role: 'supply'; readonly junction: Junction }
   /** The overflow's lip: nothing leaves below it. */
   | { readonly role: 'overflow' };
 
 /** Ids of stand-ins, by junction or path. */
-export const factoryLink = (junctionId: string): string => `@factory/${junctionId}`;
-export const surgeLink = (junctionId: string): string => `@surge/${junctionId}`;
+export const supplyLink = (junctionId: string): string => `@supply/${junctionId}`;
 export const overflowLink = (pathId: string): string => `@overflow/${pathId}`;
 /** Nodes at air pressure outside the plan. */
 const air = (junctionId: string): string => `@air/${junctionId}`;
@@ -32,6 +30,9 @@ export interface PlumbingGraph {
   /** Inlet node of each bypass regulator by its id. */
   readonly bypassInlets: ReadonlyMap<string, string>;
 }
+
+/** What a part that is no line takes of its path, m. */
+const PART_LENGTH = 0.05;
 
 interface Anchor {
   readonly at: number;
@@ -46,15 +47,12 @@ export function plumbingGraph(doc: JobDocument): PlumbingGraph {
   const links: GraphLink[] = [];
   for (const [id, j] of Object.entries(junctions)) {
     elevations.set(id, j.elevationM);
-    if (j.kind === 'tank') held.add(id);
-    if (j.kind !== 'factory' && j.kind !== 'surge') continue;
+    const kind = junctionKind(j);
+    if (kind.held) held.add(id);
+    if (!kind.supply) continue;
     elevations.set(air(id), j.elevationM);
     held.add(air(id));
-    links.push(
-      j.kind === 'factory'
-        ? { id: factoryLink(id), from: air(id), to: id, does: { role: 'factory', junction: j } }
-        : { id: surgeLink(id), from: air(id), to: id, does: { role: 'surge-falls' } },
-    );
+    links.push({ id: supplyLink(id), from: air(id), to: id, does: { role: 'supply', junction: j } });
   }
   for (const [pathId, path] of Object.entries(paths)) {
     const order = path.order.filter((id) => elements[id]);
@@ -62,7 +60,7 @@ export function plumbingGraph(doc: JobDocument): PlumbingGraph {
     const to = junctions[path.to];
     if (!from || !to) continue;
     let parts = pathNodes(pathId, path, elements);
-    if (from.kind === 'surge' && path.role === 'return' && parts[0]) {
+    if (junctionKind(from).overflows && path.role === 'return' && parts[0]) {
       const lip = `${pathId}/lip`;
       elevations.set(lip, from.elevationM);
       links.push({ id: overflowLink(pathId), from: path.from, to: lip, does: { role: 'overflow' } });
@@ -97,8 +95,9 @@ function levels(
   for (const id of order) {
     const e = elements[id]!;
     const here = distance.at(-1)!;
-    if (e.kind === 'pump') anchors.push({ at: here, elevation: e.elevationM });
-    distance.push(here + (e.kind === 'run' ? e.lengthM : 0.05));
+    const height = plumbingKind(e).height(e);
+    if (height !== null) anchors.push({ at: here, elevation: height });
+    distance.push(here + (plumbingKind(e).line(e)?.length ?? PART_LENGTH));
   }
   anchors.push({ at: distance.at(-1)!, elevation: to });
   parts.slice(0, -1).forEach((part, i) => {

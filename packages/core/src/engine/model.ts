@@ -1,33 +1,27 @@
-import type { FuelProperties } from '../fuel/fuel.ts';
 import { speedCommand } from '../demand/speed-map.ts';
-import type { ElementOf, JobDocument, PlumbingElement, PumpTrigger } from '../document/job-document.ts';
+import type { ElementOf, JobDocument, PumpTrigger } from '../document/job-document.ts';
 import { ruleOf } from '../document/triggers.ts';
-import { pumpFaults, type PumpFault } from '../kinds/plumbing/pump/pump-faults.ts';
-import { pointOf, pumpLaw, pumpNumbers, type PumpLaw, type PumpNumbers } from '../kinds/plumbing/pump/pump-model.ts';
-import { blockingRegulator } from '../kinds/plumbing/blocking-regulator/law.ts';
-import { bypassRegulator, heldOpen, heldShut } from '../kinds/plumbing/bypass-regulator/law.ts';
-import { checkValve } from '../kinds/plumbing/check-valve/law.ts';
-import { factoryAtRest, factorySource } from '../kinds/junctions/factory/law.ts';
-import { filterLoss } from '../flow/porous.ts';
 import type { LinkLaw } from '../flow/link-law.ts';
-import { fixedLoss, pipeRun, type PipeGeometry } from '../flow/pipe.ts';
-import { stoppedPump } from '../kinds/plumbing/pump/law.ts';
-import type { Network, NetworkLink, NetworkNode } from './network/network.ts';
+import type { FuelProperties } from '../fuel/fuel.ts';
+import type { LawSite, NetworkMode } from '../kinds/contract.ts';
+import { junctionKind, plumbingKind } from '../kinds/index.ts';
+import { bypassRegulator } from '../kinds/plumbing/bypass-regulator/law.ts';
+import { pumpFaults, type PumpFault } from '../kinds/plumbing/pump/pump-faults.ts';
+import {
+  pointOf,
+  pumpLaw,
+  pumpNumbers,
+  type PumpLaw,
+  type PumpNumbers,
+} from '../kinds/plumbing/pump/pump-model.ts';
 import { gauge } from '../quantities/pressure.ts';
 import { plumbingGraph, type GraphLink, type PlumbingGraph } from './graph.ts';
-import { requiredRail, risingPressure, setPressure } from './required.ts';
-import { runGeometry } from '../kinds/plumbing/run/geometry.ts';
+import type { Network, NetworkLink, NetworkNode } from './network/network.ts';
+import { requiredRail, setPressure } from './required.ts';
 import type { OperatingState } from './states.ts';
 import { runsSteadily } from './steady-trigger.ts';
 
-/**
- * What is asked of the plumbing:
- * - running: as it works;
- * - available: every bypass shut and the rail held at the required pressure: what the feed side can deliver.
- *   Several rails are not held but drawn from alike (see CoupledSolver.available);
- * - capacity: each bypass wide open with its inlet held at what it is set to: what the return side can carry.
- */
-export type NetworkMode = 'running' | 'available' | 'capacity';
+export type { NetworkMode } from '../kinds/contract.ts';
 
 /** What its controller asks a pump for, 0–1; nothing where it has none. Forced for a test, it runs at full speed. */
 export const commandOf = (pump: ElementOf<'pump'>, state: OperatingState): number | undefined =>
@@ -52,9 +46,8 @@ const NO_PUMP: PumpLaw = Object.assign(() => pointOf({ ...pumpNumbers(), beyond:
 
 const AS_TABLED: LossTuning = { minorK: 1, roughness: 1 };
 
-/** An overflow's lip and a surge tank's free surface: as good as no loss at any flow a shop meets. */
+/** An overflow's lip: as good as no loss at any flow a shop meets. */
 const LIP = { cv: 50, droop: 1e7 } as const;
-const SURFACE = { crackPa: 0, k: 1, bore: 0.05 } as const;
 
 /** Turns the plumbing of a job into networks, one per operating state and question. */
 export class PlumbingCompiler {
@@ -93,22 +86,16 @@ export class PlumbingCompiler {
     return state.running ? state.running.has(id) : runsSteadily(this.rules.get(id)!, state);
   }
 
-  private tuned(pipe: PipeGeometry): PipeGeometry {
-    return {
-      ...pipe,
-      minorK: pipe.minorK * this.tuning.minorK,
-      roughness: pipe.roughness * this.tuning.roughness,
-    };
-  }
-
   /** Links whose law changes from state to state in a mode. */
   varying(mode: NetworkMode): readonly number[] {
     const known = this.varyingLinks.get(mode);
     if (known) return known;
     const list = this.graph.links.flatMap(({ does }, l) => {
-      if (does.role === 'factory') return [l];
-      if (does.role !== 'part' || mode !== 'running') return [];
-      return ['bypass-regulator', 'blocking-regulator', 'rising-rate'].includes(does.part.kind) ? [l] : [];
+      const varies =
+        does.role === 'part'
+          ? plumbingKind(does.part).law.varies(mode)
+          : does.role === 'supply' && junctionKind(does.junction).supply?.varies;
+      return varies ? [l] : [];
     });
     this.varyingLinks.set(mode, list);
     return list;
@@ -150,89 +137,25 @@ export class PlumbingCompiler {
     mode: NetworkMode,
     setFlows: ReadonlyMap<string, number>,
   ): LinkLaw {
-    const { density } = this.fuel;
+    const { fuel, tuning, doc } = this;
+    const site: LawSite = {
+      fuel,
+      mode,
+      minorK: tuning.minorK,
+      roughness: tuning.roughness,
+      basePa: doc.brief.basePressurePa,
+      manifold: state.manifold,
+      pumpsOn: state.pumpsOn,
+      setFlow: setFlows.get(id) ?? 0,
+    };
     switch (does.role) {
       case 'part':
-        return this.partLaw(id, does.part, state, mode, setFlows);
-      case 'factory': {
-        const { setPa, shutOffPa, capacityM3s } = does.junction;
-        if (!state.pumpsOn) return factoryAtRest(gauge(setPa));
-        return factorySource({
-          setPa: gauge(setPa),
-          shutOffPa: gauge(shutOffPa),
-          capacity: capacityM3s,
-          regulated: mode !== 'available',
-        });
-      }
-      case 'surge-falls':
-        return checkValve(SURFACE, density);
+        return plumbingKind(does.part).law.at(does.part, site);
+      case 'supply':
+        return junctionKind(does.junction).supply!.at(does.junction, site);
       case 'overflow':
         return bypassRegulator(
           { setPa: gauge(0), referencePa: gauge(0), ratio: 0, droop: LIP.droop, setFlow: 0, cv: LIP.cv },
-          density,
-        );
-    }
-  }
-
-  private partLaw(
-    id: string,
-    e: PlumbingElement,
-    state: OperatingState,
-    mode: NetworkMode,
-    setFlows: ReadonlyMap<string, number>,
-  ): LinkLaw {
-    const { fuel } = this;
-    switch (e.kind) {
-      case 'run':
-        return pipeRun(this.tuned(runGeometry(e)), fuel);
-      case 'strainer':
-      case 'filter':
-        return filterLoss({ lossAt400: e.lossAt400Pa, clogged: e.clogged }, fuel);
-      case 'check-valve':
-        return checkValve({ crackPa: e.crackPa, k: e.k, bore: e.boreM }, fuel.density);
-      case 'pump':
-        // Runs by its volts, which the supply of all pumps knows (see PumpSupply): here only what it is when it stands.
-        return stoppedPump(e.outletCheck);
-      case 'jet':
-      case 'component':
-        return fixedLoss({ k: e.k, bore: e.boreM, density: fuel.density });
-      case 'blocking-regulator':
-        if (mode !== 'running') return heldOpen(e.cv, fuel.density);
-        return blockingRegulator(
-          {
-            setPa: gauge(setPressure(this.doc, e)),
-            referencePa: e.referenced ? state.manifold : gauge(0),
-            ratio: e.ratio,
-            droop: e.droop,
-            cv: e.cv,
-          },
-          fuel.density,
-        );
-      case 'bypass-regulator':
-        if (mode === 'available') return heldShut;
-        if (mode === 'capacity') return heldOpen(e.cv, fuel.density);
-        return bypassRegulator(
-          {
-            setPa: gauge(setPressure(this.doc, e)),
-            referencePa: e.referenced ? state.manifold : gauge(0),
-            ratio: e.ratio,
-            droop: e.droop,
-            setFlow: e.setFlowM3s ?? setFlows.get(id) ?? 0,
-            cv: e.cv,
-          },
-          fuel.density,
-        );
-      case 'rising-rate':
-        if (mode !== 'running') return heldOpen(e.cv, fuel.density);
-        return bypassRegulator(
-          {
-            setPa: gauge(risingPressure(e, state)),
-            referencePa: gauge(0),
-            ratio: 0,
-            droop: e.droop,
-            setFlow: 0,
-            cv: e.cv,
-          },
           fuel.density,
         );
     }

@@ -1,4 +1,5 @@
 import type { ElementOf, JobDocument } from '../document/job-document.ts';
+import { risingPressure } from '../kinds/plumbing/rising-rate/shape.ts';
 import type { OperatingState } from './states.ts';
 
 /** Pressure a regulator is set to with its reference open to air, Pa gauge: the base unless it has its own. */
@@ -13,10 +14,6 @@ export const heldPressure = (
   e: ElementOf<'bypass-regulator'> | ElementOf<'blocking-regulator'>,
   state: OperatingState,
 ): number => setPressure(doc, e) + (e.referenced ? e.ratio * state.manifold : 0);
-
-/** Boost above a rising-rate unit's start, times its ratio, Pa gauge. */
-export const risingPressure = (e: ElementOf<'rising-rate'>, state: OperatingState): number =>
-  e.ratio * Math.max(0, state.manifold - e.startPa);
 
 /** The bypass regulator that rules: of several, the one set lowest. Its id and itself. */
 export function rulingBypass(doc: JobDocument): readonly [string, ElementOf<'bypass-regulator'>] | undefined {
@@ -36,7 +33,7 @@ export function requiredRail(doc: JobDocument, state: OperatingState): number {
   const ratio = !factory && regulator?.referenced ? regulator.ratio : 0;
   const base = doc.brief.basePressurePa + ratio * state.manifold;
   return elements.reduce(
-    (most, e) => (e.kind === 'rising-rate' ? Math.max(most, risingPressure(e, state)) : most),
+    (most, e) => (e.kind === 'rising-rate' ? Math.max(most, risingPressure(e, state.manifold)) : most),
     base,
   );
 }

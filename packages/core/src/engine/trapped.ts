@@ -1,6 +1,5 @@
 import type { JobDocument, PlumbingElement } from '../document/job-document.ts';
-import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
-import { runGeometry } from '../kinds/plumbing/run/geometry.ts';
+import { junctionKind, plumbingKind } from '../kinds/index.ts';
 import { fuelOf } from './states.ts';
 import { pathNodes } from './path-nodes.ts';
 
@@ -21,35 +20,12 @@ export interface TrappedVolume {
 
 /** Heating of fuel in the engine bay after shut-down, K. */
 const SOAK_K = 40;
-/** Give of a segment per volume and pressure, 1/Pa (estimates). */
-const COMPLIANCE: Record<string, number> = {
-  ptfe: 5e-9,
-  'rubber-braid': 3e-8,
-  'push-on': 6e-8,
-  injection: 6e-8,
-  'hard-aluminum': 5e-11,
-  'hard-steel': 5e-11,
-};
+/** Give of a rail per volume and pressure, 1/Pa (estimate), and expansion of its aluminum, 1/K. */
 const RAIL_COMPLIANCE = 3e-11;
-/** Linear expansion of the walls, 1/K: steel and aluminum; hoses are left at none. */
-const WALL_ALPHA: Record<string, number> = { 'hard-aluminum': 23e-6, 'hard-steel': 12e-6 };
+const RAIL_EXPANSION = 23e-6;
 
 /** Whether pressure can escape through a part, with the pumps off, along the path and against it. */
-function passes(e: PlumbingElement): { forward: boolean; backward: boolean } {
-  switch (e.kind) {
-    case 'check-valve':
-    case 'rising-rate':
-    case 'bypass-regulator':
-      return { forward: true, backward: false };
-    case 'blocking-regulator':
-      // Shut as soon as its outlet stands above set; its inlet may still feed an outlet that is below.
-      return { forward: true, backward: false };
-    case 'pump':
-      return { forward: true, backward: !e.outletCheck };
-    default:
-      return { forward: true, backward: true };
-  }
-}
+const passes = (e: PlumbingElement) => plumbingKind(e).relief(e);
 
 interface PlacedLink {
   readonly id: string;
@@ -96,8 +72,9 @@ export function trappedVolumes(doc: JobDocument): TrappedVolume[] {
 /** Nodes from which pressure finds a way out, walking back from where it can. A surge tank is open at its overflow; a
  * factory supply vents its own line. */
 function relievedNodes({ plumbing: { junctions } }: JobDocument, links: readonly PlacedLink[]): Set<string> {
-  const open = (kind: string) => kind === 'tank' || kind === 'surge' || kind === 'factory';
-  const relieved = new Set(Object.entries(junctions).flatMap(([id, j]) => (open(j.kind) ? [id] : [])));
+  const relieved = new Set(
+    Object.entries(junctions).flatMap(([id, j]) => (junctionKind(j).relieves ? [id] : [])),
+  );
   for (let grew = true; grew;) {
     grew = false;
     for (const { from, to, e } of links) {
@@ -140,19 +117,19 @@ function heating(
   let give = 0;
   const runs: string[] = [];
   for (const { id, e } of inside) {
-    if (e.kind !== 'run') continue;
-    const { bore, length } = runGeometry(e);
-    const v = ((Math.PI * bore ** 2) / 4) * length;
+    const line = plumbingKind(e).line(e);
+    if (!line) continue;
+    const v = ((Math.PI * line.bore ** 2) / 4) * line.length;
     runs.push(id);
     volume += v;
-    give += v * (1 / fuel.bulkModulus + COMPLIANCE[HOSE_KINDS[e.hose].id]!);
-    if (e.zone === 'engine-bay') swelling += v * (fuel.expansion - 3 * (WALL_ALPHA[e.hose] ?? 0)) * SOAK_K;
+    give += v * (1 / fuel.bulkModulus + line.compliance);
+    if (line.zone === 'engine-bay') swelling += v * (fuel.expansion - 3 * line.expansion) * SOAK_K;
   }
   for (const [id, j] of Object.entries(doc.plumbing.junctions)) {
-    if (j.kind !== 'rail' || !nodes.has(id)) continue;
-    volume += j.volumeM3;
-    give += j.volumeM3 * (1 / fuel.bulkModulus + RAIL_COMPLIANCE);
-    swelling += j.volumeM3 * (fuel.expansion - 3 * 23e-6) * SOAK_K;
+    const v = nodes.has(id) ? junctionKind(j).volume(j) : 0;
+    volume += v;
+    give += v * (1 / fuel.bulkModulus + RAIL_COMPLIANCE);
+    swelling += v * (fuel.expansion - 3 * RAIL_EXPANSION) * SOAK_K;
   }
   return { runs, volume, rise: give > 0 ? swelling / give : 0 };
 }

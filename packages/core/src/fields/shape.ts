@@ -47,36 +47,34 @@ const brief = (value: unknown): unknown =>
         ? `array of ${value.length}`
         : typeof value;
 
-export const number = (min: number, max: number, unit: string, description?: string): Shape<number> => ({
-  schema: {
-    type: 'number',
-    minimum: min,
-    maximum: max,
-    'x-unit': unit,
-    ...(description ? { description } : {}),
-  },
-  check(value, at, errors) {
-    if (typeof value !== 'number' || !Number.isFinite(value)) {
-      report(
-        errors,
-        at,
-        'NOT_A_NUMBER',
-        value,
-        'must be a number',
-        `a number from ${min} to ${max} ${unit}`.trim(),
-      );
-    } else if (value < min || value > max) {
-      report(
-        errors,
-        at,
-        'OUT_OF_RANGE',
-        value,
-        `${value} is out of range`,
-        `a number from ${min} to ${max} ${unit}`.trim(),
-      );
-    }
-  },
-});
+/**
+ * @param label what a technician calls it: refusals then say it
+ */
+export const number = (
+  min: number,
+  max: number,
+  unit: string,
+  description?: string,
+  label?: string,
+): Shape<number> => {
+  const allowed = `a number from ${min} to ${max} ${unit}`.trim();
+  const says = (trouble: string): string => (label ? `${label}: ${trouble}` : trouble);
+  return {
+    schema: {
+      type: 'number',
+      minimum: min,
+      maximum: max,
+      'x-unit': unit,
+      ...(description ? { description } : {}),
+    },
+    check(value, at, errors) {
+      if (typeof value !== 'number' || !Number.isFinite(value))
+        report(errors, at, 'NOT_A_NUMBER', value, says('must be a number'), allowed);
+      else if (value < min || value > max)
+        report(errors, at, 'OUT_OF_RANGE', value, says(`${value} is out of range`), allowed);
+    },
+  };
+};
 
 export const integer = (min: number, max: number): Shape<number> => ({
   schema: { type: 'integer', minimum: min, maximum: max },
@@ -180,6 +178,7 @@ export const byId = <T>(item: Shape<T>, max: number): Shape<Record<string, T>> =
 });
 
 export const optional = <T>(shape: Shape<T>): Shape<T | undefined> & { readonly optional: true } => ({
+  ...('field' in shape ? { field: shape.field } : {}),
   schema: shape.schema,
   optional: true,
   check: (value, at, errors) => shape.check(value, at, errors),

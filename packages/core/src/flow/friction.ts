@@ -85,7 +85,9 @@ export function improved(rough: number, b: number, x: number): number {
   const f0 = x + TWO_OVER_LN10 * Math.log(arg);
   const f1 = 1 + c;
   const f2 = -c * beta;
-  return x - (f0 * (6 * f1 * f1 - 3 * f0 * f2)) / (6 * f1 * f1 * f1 - 6 * f0 * f1 * f2 - 2 * f0 * f0 * f2 * beta);
+  return (
+    x - (f0 * (6 * f1 * f1 - 3 * f0 * f2)) / (6 * f1 * f1 * f1 - 6 * f0 * f1 * f2 - 2 * f0 * f0 * f2 * beta)
+  );
 }
 
 /**

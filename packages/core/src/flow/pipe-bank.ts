@@ -72,7 +72,8 @@ export class PipeBank {
     loss: Float64Array,
     slope: Float64Array,
   ): void {
-    const { friction, minor, reynoldsPerFlow, rough, laminar, inverseRoot, lastReynolds, square, cube } = this;
+    const { friction, minor, reynoldsPerFlow, rough, laminar, inverseRoot, lastReynolds, square, cube } =
+      this;
     for (let s = 0; s < count; s++) {
       const k = which[s]!;
       const q = flows[k]!;

@@ -44,8 +44,7 @@ export class DenseSolver {
       b[from + pivots[k]!] = b[from + k]!;
       b[from + k] = swap;
     }
-    for (let k = 0; k < n; k++)
-      for (let i = k + 1; i < n; i++) b[from + i]! -= a[i * n + k]! * b[from + k]!;
+    for (let k = 0; k < n; k++) for (let i = k + 1; i < n; i++) b[from + i]! -= a[i * n + k]! * b[from + k]!;
     for (let k = n - 1; k >= 0; k--) {
       let sum = b[from + k]!;
       for (let j = k + 1; j < n; j++) sum -= a[k * n + j]! * b[from + j]!;

@@ -1,25 +1,11 @@
-import { ENDS } from '../kinds/plumbing/run/fittings.ts';
-import { DASH_THREADS, DASH_WRENCHES, HOSE_KINDS, type Dash } from '../kinds/plumbing/run/hoses.ts';
+import { billLine, type BillGroup, type BillLine } from '../kinds/bill-line.ts';
+import { plumbingKind } from '../kinds/index.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
 import { segmentsOf, wireLength } from '../engine/electric/circuits.ts';
 
-export type BillGroup = 'components' | 'hose' | 'ends' | 'adapters' | 'seals' | 'wire' | 'electrical';
+export type { BillGroup, BillLine } from '../kinds/bill-line.ts';
 
-export interface BillLine {
-  readonly group: BillGroup;
-  readonly part: string;
-  readonly quantity: number;
-  /** "each", or "m" for hose and wire. */
-  readonly unit: 'each' | 'm';
-  /** Where it goes, or what to watch. */
-  readonly note: string;
-  /** Set when the part does not suit this job. */
-  readonly problem?: string;
-}
-
-/** Squaring both ends and one cut that went wrong, m per hose. */
-const CUT_ALLOWANCE = 0.1;
 /** Terminations and a service loop, m per wire. */
 const WIRE_ALLOWANCE = 0.2;
 
@@ -33,128 +19,29 @@ const WIRE_ALLOWANCE = 0.2;
  * @example billOfMaterials(fullReturnJob('x')).some((l) => l.part.includes('-8')) // => true
  */
 export function billOfMaterials(doc: JobDocument): BillLine[] {
-  return merge([...componentLines(doc), ...runLines(doc), ...wiringLines(doc)]);
+  return merge([...plumbingLines(doc), ...wiringLines(doc)]);
 }
 
-const line = (
-  group: BillGroup,
-  part: string,
-  quantity: number,
-  unit: BillLine['unit'],
-  note = '',
-  problem?: string,
-): BillLine => ({
-  group,
-  part,
-  quantity,
-  unit,
-  note,
-  ...(problem ? { problem } : {}),
-});
-
-function componentLines(doc: JobDocument): BillLine[] {
-  return Object.values(doc.plumbing.elements).flatMap((e): BillLine[] => {
-    switch (e.kind) {
-      case 'run':
-        return [];
-      case 'filter': {
-        const paper = e.media === 'paper' && doc.brief.fuel.ethanol > 0.2;
-        return [
-          line(
-            'components',
-            `${e.name}, ${e.micron} µm, ${e.media.replace('-', ' ')}`,
-            1,
-            'each',
-            '',
-            paper ? 'paper does not last in ethanol' : undefined,
-          ),
-        ];
-      }
-      case 'blocking-regulator':
-      case 'bypass-regulator':
-        return [
-          line(
-            'components',
-            `${e.name}, ${e.kind === 'blocking-regulator' ? 'blocking' : 'bypass'}, 1:${e.ratio}, Cv ${e.cv}`,
-            1,
-            'each',
-            'gauge and reference port clocked toward the eye',
-          ),
-          ...(e.referenced
-            ? [
-                line(
-                  'components',
-                  'Reference hose, vacuum and boost rated, with two clamps',
-                  1,
-                  'each',
-                  'from the manifold behind the throttle',
-                ),
-              ]
-            : []),
-        ];
-      case 'pump':
-        return [line('components', e.name, 1, 'each', 'on rubber isolators')];
-      default:
-        return [line('components', e.name, 1, 'each')];
-    }
-  });
-}
-
-function runLines(doc: JobDocument): BillLine[] {
-  const ethanol = doc.brief.fuel.ethanol;
-  const seal = ethanol > 0 ? 'FKM (gasoline and ethanol)' : 'FKM or nitrile';
-  const out: BillLine[] = [];
-  for (const path of Object.values(doc.plumbing.paths)) {
-    path.order.forEach((id, i) => {
-      const e = doc.plumbing.elements[id];
-      if (e?.kind !== 'run' || e.existing) return;
-      const kind = HOSE_KINDS[e.hose];
-      const problem = ethanol > kind.maxEthanol + 1e-9 ? kind.fuelReason : undefined;
-      out.push(line('hose', `${kind.name}, -${e.dash}`, e.lengthM + CUT_ALLOWANCE, 'm', e.name, problem));
-      e.ends.forEach((end, side) => {
-        if (end === 'open') return;
-        out.push(
-          line(
-            'ends',
-            `Hose end -${e.dash}, ${ENDS[end].name}, for ${kind.ends === 'barb' ? 'barbed hose' : kind.name}`,
-            1,
-            'each',
-            `wrench ${DASH_WRENCHES[e.dash]} in`,
-          ),
-        );
-        if (end === 'quick') return;
-        const neighbour = doc.plumbing.elements[path.order[side === 0 ? i - 1 : i + 1] ?? ''];
-        // Two runs meet at a union; everything else is taken as a boss port.
-        if (neighbour?.kind === 'run') {
-          if (side === 0)
-            out.push(
-              line(
-                'adapters',
-                `Union -${e.dash} flare to -${neighbour.dash} flare`,
-                1,
-                'each',
-                DASH_THREADS[e.dash],
-              ),
-            );
-          return;
-        }
-        out.push(
-          line(
-            'adapters',
-            `Port adapter -${e.dash} flare to -${e.dash} O-ring boss`,
-            1,
-            'each',
-            `thread ${DASH_THREADS[e.dash]}`,
-          ),
-        );
-        out.push(line('seals', `O-ring -9${pad(e.dash)}, ${seal}`, 1, 'each', 'film of oil, new each time'));
-      });
+function plumbingLines(doc: JobDocument): BillLine[] {
+  const { elements, paths } = doc.plumbing;
+  const { ethanol } = doc.brief.fuel;
+  const placed = new Set(Object.values(paths).flatMap((p) => p.order));
+  const loose = Object.keys(elements).filter((id) => !placed.has(id));
+  const lines = (order: readonly string[]): BillLine[] =>
+    order.flatMap((id, i) => {
+      const e = elements[id];
+      return e
+        ? plumbingKind(e).lines(e, {
+            ethanol,
+            before: elements[order[i - 1] ?? ''],
+            after: elements[order[i + 1] ?? ''],
+          })
+        : [];
     });
-  }
-  return out;
+  return [...Object.values(paths).flatMap((p) => lines(p.order)), ...loose.flatMap((id) => lines([id]))];
 }
 
-const pad = (dash: Dash): string => String(dash).padStart(2, '0');
+const line = billLine;
 
 function wiringLines(doc: JobDocument): BillLine[] {
   return Object.values(doc.wiring.circuits).flatMap((circuit) =>

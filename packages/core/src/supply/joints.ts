@@ -1,6 +1,6 @@
-import { ENDS } from '../kinds/plumbing/run/fittings.ts';
+import { ENDS } from '../kinds/plumbing/run/ends.ts';
 import type { JobDocument } from '../document/job-document.ts';
-import { runGeometry } from '../kinds/plumbing/run/geometry.ts';
+import { junctionKind, plumbingKind } from '../kinds/index.ts';
 
 /** One place fuel could come out: wiped, looked at and ticked with the pump forced. */
 export interface Joint {
@@ -68,13 +68,9 @@ export function jointList(doc: JobDocument): Joint[] {
  */
 export function lineVolume(doc: JobDocument): number {
   const runs = Object.values(doc.plumbing.elements).reduce((v, e) => {
-    if (e.kind !== 'run') return v;
-    const { bore, length } = runGeometry(e);
-    return v + ((Math.PI * bore ** 2) / 4) * length;
+    const line = plumbingKind(e).line(e);
+    return line ? v + ((Math.PI * line.bore ** 2) / 4) * line.length : v;
   }, 0);
-  const rails = Object.values(doc.plumbing.junctions).reduce(
-    (v, j) => v + (j.kind === 'rail' ? j.volumeM3 : 0),
-    0,
-  );
+  const rails = Object.values(doc.plumbing.junctions).reduce((v, j) => v + junctionKind(j).volume(j), 0);
   return runs + rails;
 }

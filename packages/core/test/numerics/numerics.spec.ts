@@ -116,7 +116,10 @@ describe('sparse LU', () => {
         }
         for (let i = 0; i < n; i++) matrix[i]![i]! += 1;
         const b = Array.from({ length: n }, (_, i) => i - n / 3);
-        const lu = new SparseLu(adjacency.length, adjacency.flatMap((row, i) => row.flatMap((j) => [i, j])));
+        const lu = new SparseLu(
+          adjacency.length,
+          adjacency.flatMap((row, i) => row.flatMap((j) => [i, j])),
+        );
         for (let i = 0; i < n; i++)
           for (let j = 0; j < n; j++) if (matrix[i]![j] !== 0) lu.values[lu.position(i, j)] = matrix[i]![j]!;
         expect(lu.factor()).toBe(-1);

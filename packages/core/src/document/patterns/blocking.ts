@@ -1,4 +1,4 @@
-import { REGULATORS } from '../../kinds/plumbing/run/fittings.ts';
+import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
 import { checkValve, filter, jobWith, pumpElement, rail, run, strainer, tank } from '../pieces.ts';
 import type { Pattern } from './pattern.ts';
 
@@ -11,12 +11,12 @@ export const blocking: Pattern = {
   job: (title) =>
     jobWith(title, {
       style: 'blocking',
-      junctions: { tank, rail: rail() },
+      junctions: { tank: tank(), rail: rail() },
       elements: {
-        strainer,
+        strainer: strainer(),
         pump: pumpElement('T340', -0.1),
-        check: checkValve,
-        filter,
+        check: checkValve(),
+        filter: filter(),
         feed: run('Feed hose', 8, 4.2, 'under-body'),
         regulator: {
           kind: 'blocking-regulator',

@@ -23,14 +23,14 @@ import type { Pattern } from './pattern.ts';
 export function fullReturnJob(title: string): JobDocument {
   return jobWith(title, {
     style: 'full-return',
-    junctions: { tank, rail: rail() },
+    junctions: { tank: tank(), rail: rail() },
     elements: {
-      strainer,
+      strainer: strainer(),
       pump: pumpElement('T340', -0.1),
-      check: checkValve,
-      filter,
+      check: checkValve(),
+      filter: filter(),
       feed: run('Feed hose', 8, 4.5, 'under-body'),
-      regulator: bypassRegulator,
+      regulator: bypassRegulator(),
       return: run('Return hose', 8, 4.5, 'under-body'),
     },
     paths: {

@@ -21,15 +21,15 @@ export const regulatorBeforeRail: Pattern = {
   job: (title) =>
     jobWith(title, {
       style: 'regulator-before-rail',
-      junctions: { tank, tee: tee('Regulator tee', 0.2), rail: rail() },
+      junctions: { tank: tank(), tee: tee('Regulator tee', 0.2), rail: rail() },
       elements: {
-        strainer,
+        strainer: strainer(),
         pump: pumpElement('T340', -0.1),
-        check: checkValve,
-        filter,
+        check: checkValve(),
+        filter: filter(),
         feed: run('Feed hose', 8, 4.2, 'under-body'),
         spur: run('Hose to the rail', 8, 0.5, 'engine-bay', 60),
-        regulator: bypassRegulator,
+        regulator: bypassRegulator(),
         return: run('Return hose', 8, 4.2, 'under-body'),
       },
       paths: {

@@ -10,13 +10,13 @@ export const returnless: Pattern = {
   job: (title) => {
     const job = jobWith(title, {
       style: 'returnless',
-      junctions: { tank, tee: tee('Tank unit', 0), rail: rail() },
+      junctions: { tank: tank(), tee: tee('Tank unit', 0), rail: rail() },
       elements: {
-        strainer,
+        strainer: strainer(),
         pump: pumpElement('T340', -0.1),
-        filter,
+        filter: filter(),
         stub: { ...run('Hose in the tank', 6, 0.3, 'in-tank', 90), ends: ['open', 'open'] },
-        regulator: { ...bypassRegulator, name: 'Tank regulator', referenced: false },
+        regulator: { ...bypassRegulator(), name: 'Tank regulator', referenced: false },
         bleed: { ...run('Outlet into the tank', 6, 0.1, 'in-tank', 0), ends: ['open', 'open'] },
         feed: run('Line forward', 6, 4.5, 'under-body'),
       },

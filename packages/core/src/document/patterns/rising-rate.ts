@@ -1,4 +1,4 @@
-import { REGULATORS } from '../../kinds/plumbing/run/fittings.ts';
+import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
 import {
   bypassRegulator,
   checkValve,
@@ -21,15 +21,15 @@ export const risingRate: Pattern = {
   job: (title) => {
     const job = jobWith(title, {
       style: 'rising-rate',
-      junctions: { tank, rail: rail() },
+      junctions: { tank: tank(), rail: rail() },
       elements: {
-        strainer,
+        strainer: strainer(),
         pump: pumpElement('T340', -0.1),
-        check: checkValve,
-        filter,
+        check: checkValve(),
+        filter: filter(),
         feed: run('Feed hose', 8, 4.5, 'under-body'),
         regulator: {
-          ...bypassRegulator,
+          ...bypassRegulator(),
           name: 'Fixed regulator',
           referenced: false,
           cv: 2.6,

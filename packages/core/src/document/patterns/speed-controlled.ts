@@ -10,7 +10,7 @@ import {
   strainer,
   tank,
 } from '../pieces.ts';
-import { REGULATORS } from '../../kinds/plumbing/run/fittings.ts';
+import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
 import type { Pattern } from './pattern.ts';
 
 const PSI = 6894.757293168;
@@ -25,9 +25,9 @@ export const speedControlled: Pattern = {
   job: (title) => {
     const job = jobWith(title, {
       style: 'speed-controlled',
-      junctions: { tank, rail: rail() },
+      junctions: { tank: tank(), rail: rail() },
       elements: {
-        strainer,
+        strainer: strainer(),
         pump: {
           ...pumpElement('B1100', -0.1),
           name: 'Brushless pump',
@@ -41,10 +41,10 @@ export const speedControlled: Pattern = {
             fullV: 2.1,
           },
         },
-        check: { ...checkValve, boreM: 0.0127 },
-        filter: { ...filter, lossAt400Pa: 4000 },
+        check: { ...checkValve(), boreM: 0.0127 },
+        filter: { ...filter(), lossAt400Pa: 4000 },
         feed: run('Feed hose', 10, 4.5, 'under-body'),
-        regulator: { ...bypassRegulator, cv: REGULATORS.large.cv, droop: REGULATORS.large.droop },
+        regulator: { ...bypassRegulator(), cv: REGULATORS.large.cv, droop: REGULATORS.large.droop },
         return: run('Return hose', 10, 4.5, 'under-body'),
       },
       paths: {

@@ -1,5 +1,5 @@
 import { boostRule } from '../triggers.ts';
-import { REGULATORS } from '../../kinds/plumbing/run/fittings.ts';
+import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
 import {
   checkValve,
   filter,
@@ -29,7 +29,7 @@ export const suctionTee: Pattern = {
       {
         style: 'suction-tee',
         junctions: {
-          tank,
+          tank: tank(),
           factory: {
             kind: 'factory',
             name: 'Factory supply',
@@ -45,7 +45,7 @@ export const suctionTee: Pattern = {
         elements: {
           'factory-line': { ...run('Factory line', 6, 4, 'under-body'), hose: 'hard-steel', existing: true },
           suction: { ...run('Suction hose', 10, 0.6, 'under-body', 90), ends: ['straight', 'straight'] },
-          coarse: { ...filter, name: 'Coarse filter', micron: 100, media: 'steel', lossAt400Pa: 1500 },
+          coarse: { ...filter(), name: 'Coarse filter', micron: 100, media: 'steel', lossAt400Pa: 1500 },
           inlet: { ...run('Tee to pump', 10, 0.15, 'under-body', 0), ends: ['straight', 'straight'] },
           pump: { ...pumpElement('T255', -0.1), name: 'Auxiliary pump' },
           stub: { ...run('Pump to tee', 6, 0.3, 'under-body', 45), ends: ['straight', 'straight'] },
@@ -59,7 +59,7 @@ export const suctionTee: Pattern = {
             cv: REGULATORS.medium.cv,
           },
           return: run('Return to the suction tee', 6, 0.5, 'under-body', 90),
-          check: { ...checkValve, name: 'Check valve', boreM: 0.0079 },
+          check: { ...checkValve(), name: 'Check valve', boreM: 0.0079 },
           feed: run('Feed hose', 6, 4.2, 'under-body'),
         },
         paths: {

@@ -1,5 +1,5 @@
 import { boostRule } from '../triggers.ts';
-import { REGULATORS } from '../../kinds/plumbing/run/fittings.ts';
+import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
 import {
   checkValve,
   jobWith,
@@ -30,7 +30,7 @@ export const supplementary: Pattern = {
       {
         style: 'supplementary',
         junctions: {
-          tank,
+          tank: tank(),
           factory: {
             kind: 'factory',
             name: 'Factory supply',
@@ -44,10 +44,10 @@ export const supplementary: Pattern = {
         },
         elements: {
           'factory-line': { ...run('Factory line', 6, 4, 'under-body'), hose: 'hard-steel', existing: true },
-          strainer,
+          strainer: strainer(),
           pump: { ...pumpElement('T255', -0.1), name: 'Supplementary pump' },
           feed: run('Feed hose', 6, 4.2, 'under-body'),
-          check: { ...checkValve, name: 'Separating check valve', boreM: 0.0079 },
+          check: { ...checkValve(), name: 'Separating check valve', boreM: 0.0079 },
           spur: run('Hose to the rail port', 6, 0.6, 'engine-bay', 90),
           regulator: {
             kind: 'bypass-regulator',

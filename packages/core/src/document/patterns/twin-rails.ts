@@ -14,12 +14,12 @@ import type { JobDocument } from '../job-document.ts';
 import type { Pattern } from './pattern.ts';
 
 const supply = {
-  strainer,
+  strainer: strainer(),
   pump: pumpElement('T470', -0.1),
-  check: checkValve,
-  filter,
+  check: checkValve(),
+  filter: filter(),
   feed: run('Feed hose', 8, 4.2, 'under-body'),
-  regulator: bypassRegulator,
+  regulator: bypassRegulator(),
   return: run('Return hose', 8, 4.2, 'under-body'),
 };
 const feedOrder = ['strainer', 'pump', 'check', 'filter', 'feed'];
@@ -39,7 +39,7 @@ export const railsParallel: Pattern = {
       jobWith(title, {
         style: 'rails-parallel',
         junctions: {
-          tank,
+          tank: tank(),
           split: tee('Y', 0.2),
           left: rail('Left rail'),
           right: rail('Right rail'),
@@ -80,7 +80,7 @@ export const railsSeries: Pattern = {
     eight(
       jobWith(title, {
         style: 'rails-series',
-        junctions: { tank, left: rail('Left rail'), right: rail('Right rail') },
+        junctions: { tank: tank(), left: rail('Left rail'), right: rail('Right rail') },
         elements: { ...supply, cross: run('Cross-over', 8, 0.7, 'engine-bay', 180) },
         paths: {
           feed: { name: 'Feed', role: 'feed', from: 'tank', to: 'left', order: feedOrder },

@@ -1,6 +1,6 @@
 import type { JobDocument } from '../../document/job-document.ts';
 import type { NetworkSolution } from '../network/network-solver.ts';
-import { factoryLink, overflowLink, surgeLink, type PlumbingGraph } from '../graph.ts';
+import { overflowLink, supplyLink, type PlumbingGraph } from '../graph.ts';
 
 /** What a place that holds fuel loses or gains while a state lasts. */
 export interface Balance {
@@ -24,13 +24,13 @@ export function tankBalance(doc: JobDocument, graph: PlumbingGraph, network: Net
   const jets: Record<string, number> = {};
   for (const [id, j] of Object.entries(junctions)) {
     if (j.kind === 'tank') out[id] = 0;
-    else if (j.kind === 'factory') out[id] = flowOf(factoryLink(id));
+    else if (j.kind === 'factory') out[id] = flowOf(supplyLink(id));
     else if (j.kind === 'surge') {
       const over = Object.keys(paths).reduce(
         (sum, p) => (paths[p]!.from === id ? sum + flowOf(overflowLink(p)) : sum),
         0,
       );
-      falling[id] = flowOf(surgeLink(id));
+      falling[id] = flowOf(supplyLink(id));
       surge[id] = over - falling[id];
     }
   }

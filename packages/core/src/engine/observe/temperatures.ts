@@ -3,7 +3,7 @@ import type { JobDocument } from '../../document/job-document.ts';
 import { SparseLu } from '../../numerics/sparse-lu.ts';
 import type { CoupledSolution } from '../engine.ts';
 import type { PlumbingGraph } from '../graph.ts';
-import { runGeometry } from '../../kinds/plumbing/run/geometry.ts';
+import { plumbingKind } from '../../kinds/index.ts';
 
 /** Heat a line gives to or takes from the air around it, W/(m²·K) of its outside (estimate: still air and radiation). */
 const LINE_HEAT = 10;
@@ -45,10 +45,10 @@ export class FuelTemperatures {
       pairs.push(from, to);
       const part = does.role === 'part' ? does.part : undefined;
       const pump = part?.kind === 'pump';
-      if (part?.kind !== 'run') return { id, from, to, pump, ua: 0, air: doc.brief.fuelK };
-      const { bore, length } = runGeometry(part);
-      const ua = LINE_HEAT * Math.PI * (bore + 2 * WALL) * length;
-      return { id, from, to, pump, ua, air: airAround(doc, part.zone) };
+      const line = part ? plumbingKind(part).line(part) : null;
+      if (!line) return { id, from, to, pump, ua: 0, air: doc.brief.fuelK };
+      const ua = LINE_HEAT * Math.PI * (line.bore + 2 * WALL) * line.length;
+      return { id, from, to, pump, ua, air: airAround(doc, line.zone) };
     });
     this.lu = new SparseLu(graph.nodes.length, pairs);
   }

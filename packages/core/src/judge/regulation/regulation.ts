@@ -1,5 +1,5 @@
 import { HOSE_KINDS, sizesOf, type Dash } from '../../kinds/plumbing/run/hoses.ts';
-import { REGULATORS } from '../../kinds/plumbing/run/fittings.ts';
+import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
 import { elementPath } from '../../edit/paths.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import type { Finding, FindingFix, PatchOperation } from '../../outcome/finding.ts';

@@ -1,6 +1,7 @@
 import { elementPath } from '../../edit/paths.ts';
 import type { ElementOf, JobDocument } from '../../document/job-document.ts';
 import type { Finding } from '../../outcome/finding.ts';
+import { plumbingKind } from '../../kinds/index.ts';
 import { plumbingGraph } from '../../engine/graph.ts';
 import { setPressure } from '../../engine/required.ts';
 import { both, type FindingContext, type FindingRule } from '../context.ts';
@@ -21,9 +22,8 @@ export const regulatorFindings: FindingRule = (context) => [
 function regions(doc: JobDocument): ReadonlyMap<string, string> {
   const graph = plumbingGraph(doc);
   const region = new Map(graph.nodes.map((n) => [n.id, n.id]));
-  const open = ['run', 'filter', 'strainer', 'component', 'jet'];
   for (const { from, to, does } of graph.links) {
-    if (does.role !== 'part' || !open.includes(does.part.kind)) continue;
+    if (does.role !== 'part' || !plumbingKind(does.part).open) continue;
     const [keep, gone] = [region.get(from)!, region.get(to)!];
     for (const [id, r] of region) if (r === gone) region.set(id, keep);
   }

@@ -1,7 +1,7 @@
 import { HOSE_KINDS, sizesOf } from '../../kinds/plumbing/run/hoses.ts';
 import { PUMPS } from '../../kinds/plumbing/pump/generic-pumps.ts';
 import { elementPath, withElement } from '../../edit/paths.ts';
-import { swapPump } from '../../document/pieces.ts';
+import { swapPump } from '../../kinds/plumbing/pump/shape.ts';
 import type { JobDocument, PlumbingElement } from '../../document/job-document.ts';
 import type { Finding, FindingFix } from '../../outcome/finding.ts';
 import { CoupledSolver } from '../../engine/engine.ts';

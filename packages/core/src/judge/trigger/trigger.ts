@@ -3,7 +3,14 @@ import { ruleOf, rulesOf, setRule } from '../../document/triggers.ts';
 import type { Finding, FindingFix } from '../../outcome/finding.ts';
 import { formatQuantity } from '../../quantities/format.ts';
 import { isLevel, type LevelTerm, type Term } from '../../trigger/rule.ts';
-import { driveLanes, driveMoments, standardDrive, type DriveMoment, type Lane, type Leg } from '../../replay/drive.ts';
+import {
+  driveLanes,
+  driveMoments,
+  standardDrive,
+  type DriveMoment,
+  type Lane,
+  type Leg,
+} from '../../replay/drive.ts';
 import { both, type FindingContext } from '../context.ts';
 
 /** What a signal shakes by in a running car: hysteresis must be wider (typical). */

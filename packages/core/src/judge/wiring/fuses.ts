@@ -12,7 +12,14 @@ import {
 import { wireSizeName } from '../../kinds/wiring/wire/wire.ts';
 import { wayOf } from '../../engine/electric/circuits.ts';
 import { carriedBy, type Loaded } from '../../engine/electric/electric-load.ts';
-import { isFuse, isWire, samePiece, weakestWire, wiresBehind, type PlacedFuse } from '../../engine/electric/fused-wires.ts';
+import {
+  isFuse,
+  isWire,
+  samePiece,
+  weakestWire,
+  wiresBehind,
+  type PlacedFuse,
+} from '../../engine/electric/fused-wires.ts';
 import { sizeCircuit } from '../../advise/size-circuit.ts';
 import { both } from '../context.ts';
 

@@ -1,6 +1,6 @@
 import type { GaugePressure } from '../../../quantities/pressure.ts';
 import { LINEAR_BELOW } from '../../../flow/minor-losses.ts';
-import { openResistance } from '../bypass-regulator/law.ts';
+import { openResistance } from '../../../flow/seat.ts';
 import { SHUT_CONDUCTANCE, SHUT_FLOW, type ValveLaw } from '../../../flow/link-law.ts';
 
 export interface BlockingRegulatorData {

@@ -1,6 +1,7 @@
 import type { GaugePressure } from '../../../quantities/pressure.ts';
 import { LINEAR_BELOW } from '../../../flow/minor-losses.ts';
-import { SHUT_CONDUCTANCE, SHUT_FLOW, type FlowLaw, type LossLaw, type ValveLaw } from '../../../flow/link-law.ts';
+import { SHUT_CONDUCTANCE, SHUT_FLOW, type ValveLaw } from '../../../flow/link-law.ts';
+import { openResistance } from '../../../flow/seat.ts';
 
 export interface BypassRegulatorData {
   /** Pressure it was set to with its reference open to air, Pa gauge. */
@@ -16,12 +17,6 @@ export interface BypassRegulatorData {
   /** Full-open flow coefficient, US gpm/√psi. */
   readonly cv: number;
 }
-
-/** 1 bar with water at 15 °C passes 0.865·Cv m³/h: the metric face of the US definition of Cv. */
-export const openResistance = (cv: number, density: number): number => {
-  const perCubicMetrePerSecond = 3600 / (0.865 * cv);
-  return 1e5 * (density / 999) * perCubicMetrePerSecond ** 2;
-};
 
 /**
  * Bypass regulator: P_up = max{P_set + r·P_man + m·(Q − Q_set), P_down + ΔP_open(Q)}, Q ≥ 0.
@@ -70,41 +65,4 @@ export function bypassRegulator(data: BypassRegulatorData, density: number): Val
       return opening + data.droop * q < pDown + seatLoss(q) ? 'overrun' : 'regulating';
     },
   };
-}
-
-/** A bypass held shut whatever the pressure: what is asked when only the feed side is of interest. */
-export const heldShut: FlowLaw = {
-  form: 'flow',
-  evaluate(pUp, pDown, out) {
-    out[0] = SHUT_CONDUCTANCE * (pUp - pDown);
-    out[1] = SHUT_CONDUCTANCE;
-    out[2] = -SHUT_CONDUCTANCE;
-  },
-};
-
-/** A seat held wide open: what is asked when only the return side is of interest. */
-export function heldOpen(cv: number, density: number): LossLaw {
-  const square = openResistance(cv, density);
-  const linear = square * LINEAR_BELOW;
-  return {
-    form: 'loss',
-    evaluate(q, out) {
-      const abs = Math.abs(q);
-      out[0] = linear * q + square * q * abs;
-      out[1] = linear + 2 * square * abs;
-    },
-  };
-}
-
-/**
- * Largest flow a regulator's open seat passes at a pressure difference.
- * @param cv US gpm/√psi
- * @param differencePa Pa
- * @param density kg/m³
- * @returns m³/s
- * @source definition of Cv (ISA 75.01)
- * @example seatFlow(1.3, 6894.757, 999) * 15850.3 // => 1.3
- */
-export function seatFlow(cv: number, differencePa: number, density: number): number {
-  return Math.sqrt(Math.max(0, differencePa) / openResistance(cv, density));
 }

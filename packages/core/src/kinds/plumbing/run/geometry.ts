@@ -1,8 +1,8 @@
-import { ENDS, END_BORE_RATIO } from './fittings.ts';
+import { ENDS, END_BORE_RATIO } from './ends.ts';
 import { HOSE_KINDS, type Dash, type HoseKindId } from './hoses.ts';
 import { bendLoss, hoseEndLoss } from '../../../flow/minor-losses.ts';
 import type { PipeGeometry } from '../../../flow/pipe.ts';
-import type { ElementOf } from '../../../document/job-document.ts';
+import type { Run } from './shape.ts';
 
 /** Inside diameter of a hose or tube size, m; the nearest larger size where the kind does not come in this one. */
 export function boreOf(kind: HoseKindId, dash: Dash): number {
@@ -14,7 +14,7 @@ export function boreOf(kind: HoseKindId, dash: Dash): number {
 }
 
 /** K of fittings and bends on the run's own bore. Long radius where the plan does not say: r/d from the hose table. */
-export function runMinorK(run: ElementOf<'run'>): number {
+export function runMinorK(run: Run): number {
   const bore = run.boreM ?? boreOf(run.hose, run.dash);
   const radius = HOSE_KINDS[run.hose].bendRadii[run.dash] ?? 10 * bore;
   const ends = run.ends.reduce(
@@ -24,7 +24,7 @@ export function runMinorK(run: ElementOf<'run'>): number {
   return ends + bendLoss(run.bendDegrees, radius / bore) + run.extraK;
 }
 
-export function runGeometry(run: ElementOf<'run'>): PipeGeometry {
+export function runGeometry(run: Run): PipeGeometry {
   return {
     length: run.lengthM,
     bore: run.boreM ?? boreOf(run.hose, run.dash),

@@ -1,4 +1,9 @@
-import { absolute, toAbsolute, type AbsolutePressure, type GaugePressure } from '../../../quantities/pressure.ts';
+import {
+  absolute,
+  toAbsolute,
+  type AbsolutePressure,
+  type GaugePressure,
+} from '../../../quantities/pressure.ts';
 
 /** Most gas pressure ever allowed in a fuel line test, Pa gauge; a lead may go past the first, nobody past the second. */
 export const GAS_LIMITS = { usual: 70e3, technician: 100e3, lead: 200e3 } as const;

@@ -1,0 +1,40 @@
+import type { Dimension } from '../quantities/units.ts';
+import { number, type Shape } from './shape.ts';
+
+/** What a number in the document is: from it come the form, the column, the words of a conflict and of a refusal. */
+export interface FieldInfo {
+  /** What a technician calls it. */
+  readonly label: string;
+  readonly dimension: Dimension;
+  /** SI. */
+  readonly min: number;
+  readonly max: number;
+  /** What stands there where nobody has said otherwise, SI; absent: it must be told. */
+  readonly usual?: number;
+  /** Where the usual figure or the limits come from, or what the figure does. */
+  readonly why?: string;
+}
+
+export interface NumberField extends Shape<number> {
+  readonly field: FieldInfo;
+}
+
+/** A number of a dimension with its label, range, usual value and reason. */
+export function quantity(field: FieldInfo & { readonly unit: string }): NumberField {
+  const { label, dimension, min, max, unit, usual, why } = field;
+  const shape = number(min, max, unit, why, label);
+  return {
+    ...shape,
+    schema: {
+      ...shape.schema,
+      title: label,
+      'x-dimension': dimension,
+      ...(usual === undefined ? {} : { default: usual }),
+    },
+    field,
+  };
+}
+
+/** The field behind a shape, where it is one. */
+export const fieldOf = (shape: Shape<unknown>): FieldInfo | undefined =>
+  'field' in shape ? (shape as NumberField).field : undefined;

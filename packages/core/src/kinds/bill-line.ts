@@ -1,0 +1,27 @@
+export type BillGroup = 'components' | 'hose' | 'ends' | 'adapters' | 'seals' | 'wire' | 'electrical';
+
+export interface BillLine {
+  readonly group: BillGroup;
+  readonly part: string;
+  readonly quantity: number;
+  /** "each", or "m" for hose and wire. */
+  readonly unit: 'each' | 'm';
+  /** Where it goes, or what to watch. */
+  readonly note: string;
+  /** Set when the part does not suit this job. */
+  readonly problem?: string;
+}
+
+export const billLine = (
+  group: BillGroup,
+  part: string,
+  quantity: number,
+  unit: BillLine['unit'],
+  note = '',
+  problem?: string,
+): BillLine => ({ group, part, quantity, unit, note, ...(problem ? { problem } : {}) });
+
+/** One of it, on the bench. */
+export const component = (name: string, note = ''): BillLine[] => [
+  billLine('components', name, 1, 'each', note),
+];

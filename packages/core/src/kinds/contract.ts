@@ -1,0 +1,127 @@
+import type { Shape } from '../fields/shape.ts';
+import type { LinkLaw } from '../flow/link-law.ts';
+import type { FuelProperties } from '../fuel/fuel.ts';
+import type { GaugePressure } from '../quantities/pressure.ts';
+import type { BillLine } from './bill-line.ts';
+
+/**
+ * What is asked of the plumbing:
+ * - running: as it works;
+ * - available: every bypass shut and the rail held at the required pressure: what the feed side can deliver.
+ *   Several rails are not held but drawn from alike;
+ * - capacity: each bypass wide open with its inlet held at what it is set to: what the return side can carry.
+ */
+export type NetworkMode = 'running' | 'available' | 'capacity';
+
+/** Where and when a part's law is asked for. */
+export interface LawSite {
+  readonly fuel: FuelProperties;
+  readonly mode: NetworkMode;
+  /** Factors on what tables only know roughly, 1 where nothing is varied. */
+  readonly minorK: number;
+  readonly roughness: number;
+  /** Base pressure of the job, Pa gauge. */
+  readonly basePa: number;
+  readonly manifold: GaugePressure;
+  readonly pumpsOn: boolean;
+  /** Bypass flow at which a regulator's screw was adjusted, m³/s. */
+  readonly setFlow: number;
+}
+
+/** A law that is the same in every state of a mode, or one that changes with the state. */
+export interface KindLaw<E> {
+  readonly varies: (mode: NetworkMode) => boolean;
+  readonly at: (e: E, site: LawSite) => LinkLaw;
+}
+
+/** The same in every state. */
+export const steady = <E>(at: KindLaw<E>['at']): KindLaw<E> => ({ varies: () => false, at });
+
+/** Whether pressure gets out through a part with the pumps off, along its path and against it. */
+export interface Relief {
+  readonly forward: boolean;
+  readonly backward: boolean;
+}
+
+export const BOTH_WAYS: Relief = { forward: true, backward: true };
+export const FORWARD_ONLY: Relief = { forward: true, backward: false };
+
+/** A part that is a length of line. */
+export interface Line {
+  /** m. */
+  readonly bore: number;
+  readonly length: number;
+  readonly zone: 'in-tank' | 'under-body' | 'engine-bay' | 'cabin';
+  /** Give per volume and pressure, 1/Pa, and linear expansion of its wall, 1/K. */
+  readonly compliance: number;
+  readonly expansion: number;
+}
+
+/** What makes a part one size better. */
+export type StepChange =
+  | { readonly what: 'dash' | 'gauge'; readonly from: string | number; readonly to: string | number }
+  | { readonly what: 'area' | 'bore' | 'flow' };
+
+export interface Step<E> {
+  readonly element: E;
+  readonly change: StepChange;
+}
+
+/** What stands before and behind a part on its path, and what the job burns: for the order list. */
+export interface BillSite {
+  readonly ethanol: number;
+  readonly before: { readonly kind: string; readonly dash?: number } | undefined;
+  readonly after: { readonly kind: string; readonly dash?: number } | undefined;
+}
+
+/** How a part meets what is next to it. */
+export type Port = 'in' | 'out' | 'reference' | 'draw';
+
+/** A part that can be put on the track, with figures that are a fair start. */
+export interface Offer<E> {
+  readonly key: string;
+  readonly name: string;
+  readonly make: () => E;
+}
+
+/**
+ * Everything the program knows of one kind of plumbing part. A folder a kind, one line in the registry: a facet left out
+ * does not compile.
+ */
+export interface PlumbingKind<E extends { readonly kind: string }> {
+  readonly shape: Shape<E>;
+  readonly ports: readonly Port[];
+  readonly law: KindLaw<E>;
+  readonly relief: (e: E) => Relief;
+  /** Whether what stands on one side stands, at rest, on the other: parts that only lose pressure. */
+  readonly open: boolean;
+  readonly line: (e: E) => Line | null;
+  /** Height of its own, m; null: where its neighbours put it. */
+  readonly height: (e: E) => number | null;
+  /** One size better, for the search of the weakest link. */
+  readonly step: (e: E) => Step<E> | null;
+  readonly lines: (e: E, site: BillSite) => BillLine[];
+  readonly offers: readonly Offer<E>[];
+}
+
+/** What a junction does by itself. */
+export interface JunctionSupply<J> {
+  /** Open to the air beside it: the law of the way in. */
+  readonly varies: boolean;
+  readonly at: (j: J, site: LawSite) => LinkLaw;
+}
+
+/** Everything the program knows of one kind of junction. */
+export interface JunctionKind<J extends { readonly kind: string }> {
+  readonly shape: Shape<J>;
+  /** Its surface stands open to the air: pressure 0 there. */
+  readonly held: boolean;
+  /** Swelling fuel finds a way out here. */
+  readonly relieves: boolean;
+  /** Fed from outside the plan, or by its own falling level; null: no. */
+  readonly supply: JunctionSupply<J> | null;
+  /** A return that leaves it does so over a lip. */
+  readonly overflows: boolean;
+  /** Fuel inside, m³, that heat can close in. */
+  readonly volume: (j: J) => number;
+}

@@ -1,0 +1,29 @@
+import { quantity } from '../../../fields/field.ts';
+import { name } from '../../../fields/name.ts';
+import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import type { JunctionKind } from '../../contract.ts';
+import { elevation } from '../fields.ts';
+
+const shape = object({
+  kind: oneOf(['rail']),
+  name,
+  elevationM: elevation,
+  volumeM3: quantity({
+    label: 'Volume',
+    dimension: 'volume',
+    unit: 'm³',
+    min: 1e-6,
+    max: 5e-3,
+    usual: 0.12e-3,
+  }),
+});
+export type Rail = Infer<typeof shape>;
+
+export const rail: JunctionKind<Rail> = {
+  shape,
+  held: false,
+  relieves: false,
+  supply: null,
+  overflows: false,
+  volume: (j) => j.volumeM3,
+};

@@ -1,0 +1,35 @@
+import { heldOpen } from '../../../flow/seat.ts';
+import { gauge } from '../../../quantities/pressure.ts';
+import { FORWARD_ONLY, type PlumbingKind } from '../../contract.ts';
+import { regulatorLines } from '../bypass-regulator/lines.ts';
+import { blockingRegulator as blockingRegulatorLaw } from './law.ts';
+import { blockingRegulatorShape, makeBlockingRegulator, type BlockingRegulator } from './shape.ts';
+
+export const blockingRegulator: PlumbingKind<BlockingRegulator> = {
+  shape: blockingRegulatorShape,
+  ports: ['in', 'out', 'reference'],
+  law: {
+    varies: (mode) => mode === 'running',
+    at: (e, { fuel, mode, basePa, manifold }) =>
+      mode !== 'running'
+        ? heldOpen(e.cv, fuel.density)
+        : blockingRegulatorLaw(
+            {
+              setPa: gauge(e.setPa ?? basePa),
+              referencePa: e.referenced ? manifold : gauge(0),
+              ratio: e.ratio,
+              droop: e.droop,
+              cv: e.cv,
+            },
+            fuel.density,
+          ),
+  },
+  // Shut as soon as its outlet stands above set; its inlet may still feed an outlet that is below.
+  relief: () => FORWARD_ONLY,
+  open: false,
+  line: () => null,
+  height: () => null,
+  step: () => null,
+  lines: (e) => regulatorLines(e, 'blocking'),
+  offers: [{ key: 'blocking', name: 'Blocking regulator', make: makeBlockingRegulator }],
+};

@@ -1,0 +1,24 @@
+import { name } from '../../../fields/name.ts';
+import { flag, object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { cv, droop, ratio, setPa } from '../bypass-regulator/fields.ts';
+import { REGULATORS } from '../bypass-regulator/seats.ts';
+
+export const blockingRegulatorShape = object({
+  kind: oneOf(['blocking-regulator']),
+  name,
+  referenced: flag(),
+  ratio: ratio(0, 10, 1),
+  setPa,
+  droop,
+  cv,
+});
+export type BlockingRegulator = Infer<typeof blockingRegulatorShape>;
+
+export const makeBlockingRegulator = (): BlockingRegulator => ({
+  kind: 'blocking-regulator',
+  name: 'Blocking regulator',
+  referenced: true,
+  ratio: 1,
+  droop: REGULATORS.medium.droop,
+  cv: REGULATORS.medium.cv,
+});

@@ -1,0 +1,35 @@
+import { quantity } from '../../../fields/field.ts';
+import { name } from '../../../fields/name.ts';
+import { flag, object, oneOf, optional, type Infer } from '../../../fields/shape.ts';
+import { cv, droop, ratio, setPa } from './fields.ts';
+import { REGULATORS } from './seats.ts';
+
+export const bypassRegulatorShape = object({
+  kind: oneOf(['bypass-regulator']),
+  name,
+  referenced: flag(),
+  ratio: ratio(0, 10, 1),
+  setPa,
+  droop,
+  cv,
+  setFlowM3s: optional(
+    quantity({
+      label: 'Bypass flow while it was set',
+      dimension: 'flow',
+      unit: 'm³/s',
+      min: 0,
+      max: 1e-3,
+      why: 'absent: what the pumps give then',
+    }),
+  ),
+});
+export type BypassRegulator = Infer<typeof bypassRegulatorShape>;
+
+export const makeBypassRegulator = (): BypassRegulator => ({
+  kind: 'bypass-regulator',
+  name: 'Regulator',
+  referenced: true,
+  ratio: 1,
+  droop: REGULATORS.medium.droop,
+  cv: REGULATORS.medium.cv,
+});

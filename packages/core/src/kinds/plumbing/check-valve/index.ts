@@ -1,0 +1,17 @@
+import { component } from '../../bill-line.ts';
+import { FORWARD_ONLY, steady, type PlumbingKind } from '../../contract.ts';
+import { checkValve as checkValveLaw } from './law.ts';
+import { checkValveShape, makeCheckValve, type CheckValve } from './shape.ts';
+
+export const checkValve: PlumbingKind<CheckValve> = {
+  shape: checkValveShape,
+  ports: ['in', 'out'],
+  law: steady((e, { fuel }) => checkValveLaw({ crackPa: e.crackPa, k: e.k, bore: e.boreM }, fuel.density)),
+  relief: () => FORWARD_ONLY,
+  open: false,
+  line: () => null,
+  height: () => null,
+  step: (e) => ({ element: { ...e, boreM: e.boreM * 1.25 }, change: { what: 'bore' } }),
+  lines: (e) => component(e.name),
+  offers: [{ key: 'check', name: 'Check valve', make: makeCheckValve }],
+};

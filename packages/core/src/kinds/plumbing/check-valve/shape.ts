@@ -1,0 +1,36 @@
+import { quantity } from '../../../fields/field.ts';
+import { name } from '../../../fields/name.ts';
+import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+
+export const checkValveShape = object({
+  kind: oneOf(['check-valve']),
+  name,
+  crackPa: quantity({
+    label: 'Cracks open at',
+    dimension: 'pressure',
+    unit: 'Pa',
+    min: 0,
+    max: 100e3,
+    usual: 2000,
+    why: '1.5–3 kPa is typical',
+  }),
+  k: quantity({
+    label: 'Loss coefficient, open',
+    dimension: 'coefficient',
+    unit: '',
+    min: 0,
+    max: 100,
+    usual: 2.5,
+    why: 'typical, on its own bore',
+  }),
+  boreM: quantity({ label: 'Bore', dimension: 'bore', unit: 'm', min: 1e-3, max: 0.05, usual: 0.0103 }),
+});
+export type CheckValve = Infer<typeof checkValveShape>;
+
+export const makeCheckValve = (): CheckValve => ({
+  kind: 'check-valve',
+  name: 'Check valve',
+  crackPa: 2000,
+  k: 2.5,
+  boreM: 0.0103,
+});

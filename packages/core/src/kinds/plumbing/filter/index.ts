@@ -1,0 +1,29 @@
+import { filterLoss } from '../../../flow/porous.ts';
+import { billLine } from '../../bill-line.ts';
+import { BOTH_WAYS, steady, type PlumbingKind } from '../../contract.ts';
+import { filterShape, makeFilter, PAPER_ETHANOL, type Filter } from './shape.ts';
+
+export const filter: PlumbingKind<Filter> = {
+  shape: filterShape,
+  ports: ['in', 'out'],
+  law: steady((e, { fuel }) => filterLoss({ lossAt400: e.lossAt400Pa, clogged: e.clogged }, fuel)),
+  relief: () => BOTH_WAYS,
+  open: true,
+  line: () => null,
+  height: () => null,
+  step: (e) => ({
+    element: { ...e, lossAt400Pa: e.lossAt400Pa / 2, clogged: 0 },
+    change: { what: 'area' },
+  }),
+  lines: (e, { ethanol }) => [
+    billLine(
+      'components',
+      `${e.name}, ${e.micron} µm, ${e.media.replace('-', ' ')}`,
+      1,
+      'each',
+      '',
+      e.media === 'paper' && ethanol > PAPER_ETHANOL ? 'paper does not last in ethanol' : undefined,
+    ),
+  ],
+  offers: [{ key: 'filter', name: 'Filter', make: makeFilter }],
+};

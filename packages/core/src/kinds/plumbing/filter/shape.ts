@@ -1,0 +1,34 @@
+import { quantity } from '../../../fields/field.ts';
+import { name } from '../../../fields/name.ts';
+import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { clogged, lossAt400 } from './fields.ts';
+
+export const filterShape = object({
+  kind: oneOf(['filter']),
+  name,
+  micron: quantity({
+    label: 'Fineness',
+    dimension: 'count',
+    unit: 'µm',
+    min: 1,
+    max: 500,
+    usual: 10,
+    why: '10 µm on the pressure side, 100 µm on the suction side: common practice',
+  }),
+  media: oneOf(['paper', 'glass-fiber', 'steel']),
+  lossAt400Pa: lossAt400(7000),
+  clogged,
+});
+export type Filter = Infer<typeof filterShape>;
+
+export const makeFilter = (): Filter => ({
+  kind: 'filter',
+  name: 'Fuel filter',
+  micron: 10,
+  media: 'glass-fiber',
+  lossAt400Pa: 7000,
+  clogged: 0,
+});
+
+/** Paper swells and sheds fibers above this ethanol content (common practice). */
+export const PAPER_ETHANOL = 0.2;

@@ -1,0 +1,17 @@
+import { fixedLoss } from '../../../flow/pipe.ts';
+import { component } from '../../bill-line.ts';
+import { BOTH_WAYS, steady, type PlumbingKind } from '../../contract.ts';
+import { jetShape, makeJet, type Jet } from './shape.ts';
+
+export const jet: PlumbingKind<Jet> = {
+  shape: jetShape,
+  ports: ['in', 'out', 'draw'],
+  law: steady((e, { fuel }) => fixedLoss({ k: e.k, bore: e.boreM, density: fuel.density })),
+  relief: () => BOTH_WAYS,
+  open: true,
+  line: () => null,
+  height: () => null,
+  step: () => null,
+  lines: (e) => component(e.name),
+  offers: [{ key: 'jet', name: 'Transfer jet', make: makeJet }],
+};

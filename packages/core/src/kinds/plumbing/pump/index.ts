@@ -1,0 +1,27 @@
+import { component } from '../../bill-line.ts';
+import { steady, type PlumbingKind } from '../../contract.ts';
+import { stoppedPump } from './law.ts';
+import { makePump, pumpShape, type Pump } from './shape.ts';
+
+const stronger = (c: Pump['curve']): Pump['curve'] => ({ ...c, flows: c.flows.map((q) => q * 1.15) });
+
+export const pump: PlumbingKind<Pump> = {
+  shape: pumpShape,
+  ports: ['in', 'out'],
+  // A running pump goes by its volts, which the supply of all pumps knows: here only what it is when it stands.
+  law: steady((e) => stoppedPump(e.outletCheck)),
+  relief: (e) => ({ forward: true, backward: !e.outletCheck }),
+  open: false,
+  line: () => null,
+  height: (e) => e.elevationM,
+  step: (e) => ({
+    element: {
+      ...e,
+      curve: stronger(e.curve),
+      ...(e.moreCurves ? { moreCurves: e.moreCurves.map(stronger) } : {}),
+    },
+    change: { what: 'flow' },
+  }),
+  lines: (e) => component(e.name, 'on rubber isolators'),
+  offers: [{ key: 'pump', name: 'Pump', make: () => makePump('T340', 0) }],
+};

@@ -1,0 +1,128 @@
+import { quantity } from '../../../fields/field.ts';
+import { name } from '../../../fields/name.ts';
+import { flag, list, number, object, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
+import { PUMPS } from './generic-pumps.ts';
+import type { PumpCurve, PumpModel } from './pump-figures.ts';
+
+const volts = (label: string) => quantity({ label, dimension: 'volts', unit: 'V', min: 0, max: 5 });
+
+/** A pump controller: sensor volts by manifold pressure, speed by volts, both straight and held at the ends. */
+export const speedControlShape = object({
+  sensorLowPa: quantity({
+    label: 'Sensor, low pressure',
+    dimension: 'pressure',
+    unit: 'Pa gauge',
+    min: -100e3,
+    max: 200e3,
+  }),
+  sensorHighPa: quantity({
+    label: 'Sensor, high pressure',
+    dimension: 'pressure',
+    unit: 'Pa gauge',
+    min: -50e3,
+    max: 700e3,
+  }),
+  sensorLowV: volts('Sensor volts at low pressure'),
+  sensorHighV: volts('Sensor volts at high pressure'),
+  lowV: volts('Least speed at or below'),
+  lowSpeed: quantity({ label: 'Least speed', dimension: 'fraction', unit: '', min: 0.05, max: 1 }),
+  fullV: volts('Full speed at or above'),
+});
+export type SpeedControl = Infer<typeof speedControlShape>;
+
+const curveShape = object({
+  volts: quantity({
+    label: 'Volts of the curve',
+    dimension: 'volts',
+    unit: 'V',
+    min: 6,
+    max: 30,
+    usual: 13.5,
+  }),
+  pressures: list(number(0, 3e6, 'Pa'), 2, 60),
+  flows: list(number(0, 2e-3, 'm³/s'), 2, 60),
+  currents: list(number(0.05, 200, 'A'), 2, 60),
+});
+
+export const pumpShape = object({
+  kind: oneOf(['pump']),
+  name,
+  catalogueId: optional(text(40)),
+  elevationM: quantity({ label: 'Height', dimension: 'length', unit: 'm', min: -3, max: 5, usual: 0 }),
+  type: oneOf(['turbine', 'positive-displacement', 'brushless']),
+  curve: curveShape,
+  /** Further curves at other volts. */
+  moreCurves: optional(list(curveShape, 1, 5)),
+  /** 'point': only one point of it is known, the rest is the usual curve of its type. */
+  known: optional(oneOf(['curve', 'point'])),
+  /** Speed follows a 0–5 V signal; absent: full speed. */
+  speed: optional(speedControlShape),
+  armatureOhms: quantity({
+    label: 'Armature resistance, running',
+    dimension: 'resistance',
+    unit: 'Ω',
+    min: 0.001,
+    max: 1,
+    why: 'not what a meter reads on a stopped motor',
+  }),
+  frictionAmps: quantity({
+    label: 'Friction current',
+    dimension: 'amps',
+    unit: 'A',
+    min: 0,
+    max: 50,
+    why: 'half of the current at no pressure is usual',
+  }),
+  reliefPa: quantity({
+    label: 'Internal relief opens at',
+    dimension: 'pressure',
+    unit: 'Pa',
+    min: 100e3,
+    max: 3e6,
+  }),
+  outletCheck: flag(),
+});
+export type Pump = Infer<typeof pumpShape>;
+
+const curveCopy = (c: PumpCurve) => ({
+  volts: c.volts,
+  pressures: [...c.pressures],
+  flows: [...c.flows],
+  currents: [...c.currents],
+});
+
+/** A pump's figures as a plan holds them, its own copy: the record must not change when a catalogue does. */
+export const pumpFigures = (model: PumpModel) => ({
+  type: model.type,
+  curve: curveCopy(model.curve),
+  ...(model.moreCurves ? { moreCurves: model.moreCurves.map(curveCopy) } : {}),
+  armatureOhms: model.armatureOhms,
+  frictionAmps: model.frictionAmps,
+  reliefPa: model.reliefPa,
+  outletCheck: model.outletCheck,
+});
+
+export const makePump = (catalogueId: keyof typeof PUMPS, elevationM: number): Pump => ({
+  kind: 'pump',
+  name: PUMPS[catalogueId].name,
+  catalogueId,
+  elevationM,
+  ...pumpFigures(PUMPS[catalogueId].model),
+});
+
+/**
+ * Another pump in the same place: keeps where it sits and its controller where the new one takes it.
+ * @param old pump in the plan
+ * @param catalogueId pump to fit
+ * @returns the new element
+ * @throws nothing
+ * @source own convention
+ * @example swapPump(fullReturnJob('x').plumbing.elements.pump, 'T470').catalogueId // => 'T470'
+ */
+export function swapPump(old: Pump, catalogueId: keyof typeof PUMPS): Pump {
+  const fitted = makePump(catalogueId, old.elevationM);
+  return {
+    ...fitted,
+    ...(old.speed && fitted.type === 'brushless' ? { speed: old.speed } : {}),
+  };
+}

@@ -1,0 +1,20 @@
+import { filterLoss } from '../../../flow/porous.ts';
+import { component } from '../../bill-line.ts';
+import { BOTH_WAYS, steady, type PlumbingKind } from '../../contract.ts';
+import { makeStrainer, strainerShape, type Strainer } from './shape.ts';
+
+export const strainer: PlumbingKind<Strainer> = {
+  shape: strainerShape,
+  ports: ['in', 'out'],
+  law: steady((e, { fuel }) => filterLoss({ lossAt400: e.lossAt400Pa, clogged: e.clogged }, fuel)),
+  relief: () => BOTH_WAYS,
+  open: true,
+  line: () => null,
+  height: () => null,
+  step: (e) => ({
+    element: { ...e, lossAt400Pa: e.lossAt400Pa / 2, clogged: 0 },
+    change: { what: 'area' },
+  }),
+  lines: (e) => component(e.name),
+  offers: [{ key: 'strainer', name: 'Strainer', make: makeStrainer }],
+};

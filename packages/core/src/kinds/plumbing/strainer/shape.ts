@@ -1,0 +1,19 @@
+import { clogged, lossAt400 } from '../filter/fields.ts';
+import { name } from '../../../fields/name.ts';
+import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+
+export const strainerShape = object({
+  kind: oneOf(['strainer']),
+  name,
+  lossAt400Pa: lossAt400(1000),
+  clogged,
+});
+export type Strainer = Infer<typeof strainerShape>;
+
+/** Sock on a pick-up (typical). */
+export const makeStrainer = (): Strainer => ({
+  kind: 'strainer',
+  name: 'Pick-up strainer',
+  lossAt400Pa: 1000,
+  clogged: 0,
+});
