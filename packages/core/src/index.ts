@@ -189,16 +189,16 @@ export {
   type LegKind,
 } from './replay/drive.ts';
 export { DIP_LIMIT, drivePressure, railDips, type Dip, type RailMoment } from './replay/drive-pressure.ts';
+export { PULL_S, PUMP_START_S } from './replay/pull-time.ts';
 export {
-  PULL_S,
-  PUMP_START_S,
   STAGING_MARGIN,
   stagingAdvice,
   SWITCH_TOLERANCE,
   type StagingAdvice,
   type StagingPoint,
 } from './advise/staging.ts';
-export { sizeCircuit, RELAY_RATINGS, type CircuitSizing, type GaugeTried } from './advise/size-circuit.ts';
+export { RELAY_RATINGS } from './kinds/wiring/relay/index.ts';
+export { sizeCircuit, type CircuitSizing, type GaugeTried } from './advise/size-circuit.ts';
 export { circuitOf, circuitStates, hardest, type Loaded } from './engine/electric/electric-load.ts';
 export { wayOf, wireLength, type PlacedSegment } from './engine/electric/circuits.ts';
 export { weakestWire, wiresBehind } from './engine/electric/fused-wires.ts';
@@ -242,7 +242,6 @@ export {
   removeDevice,
   terminalName,
   terminalWord,
-  TERMINALS,
 } from './edit/harness.ts';
 export { HarnessModel, type Behaviour, type Inputs, type LoadState } from './harness/behave.ts';
 export { MOST_SIGNALS, signalKeys, truthTable, type TruthRow } from './harness/enumerate.ts';

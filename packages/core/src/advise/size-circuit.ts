@@ -2,6 +2,7 @@ import { segmentPath, withCircuit } from '../edit/paths.ts';
 import type { JobDocument, Segment } from '../document/job-document.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import { formatQuantity } from '../quantities/format.ts';
+import { RELAY_RATINGS } from '../kinds/wiring/relay/index.ts';
 import { chooseFuse, FUSE_CONTINUOUS_SHARE } from '../kinds/wiring/fuse/fuse.ts';
 import { familyOf, wireSection, wireSizeName, type WireSize } from '../kinds/wiring/wire/wire.ts';
 import { DROP_LIMITS } from '../judge/limits.ts';
@@ -24,9 +25,6 @@ export interface CircuitSizing {
   readonly reasons: readonly string[];
   readonly patch: readonly PatchOperation[];
 }
-
-/** Contact ratings relays come with, A. */
-export const RELAY_RATINGS: readonly number[] = [30, 40, 50, 70, 100];
 
 const amps = (value: number): string => formatQuantity('amps', value, 'us').text;
 const volts = (value: number): string => formatQuantity('volts', value, 'us').text;

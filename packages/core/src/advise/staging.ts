@@ -1,5 +1,6 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { never, SWITCH_HYSTERESIS, withRule } from '../document/triggers.ts';
+import { PULL_S, PUMP_START_S, SPOOL_S } from '../replay/pull-time.ts';
 import { CoupledSolver } from '../engine/engine.ts';
 import { operatingStates, type OperatingState } from '../engine/states.ts';
 
@@ -7,12 +8,6 @@ import { operatingStates, type OperatingState } from '../engine/states.ts';
 export const STAGING_MARGIN = 0.1;
 /** A boost switch comes on within this of its setting, Pa (typical). */
 export const SWITCH_TOLERANCE = 5e3;
-/** From the switch closing to full flow: relay, motor start, line filling, s (estimate). */
-export const PUMP_START_S = 0.2;
-/** How long a pull takes from its first point to its last, and the boost to come up to the first, s (typical). */
-export const PULL_S = 5;
-export const SPOOL_S = 1;
-
 export interface StagingPoint {
   readonly boost: number;
   readonly rpm: number;

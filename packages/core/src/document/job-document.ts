@@ -1,5 +1,7 @@
 import { id, name } from '../fields/name.ts';
 import { JUNCTIONS, PLUMBING, shapesOf } from '../kinds/index.ts';
+import { shapesWith } from '../kinds/wiring/index.ts';
+import { of } from '../kinds/wiring/fields.ts';
 import { WIRE_SIZES } from '../kinds/wiring/wire/wire.ts';
 import {
   byId,
@@ -118,63 +120,7 @@ const plumbing = object({
   ),
 });
 
-const zone = oneOf(['engine-bay', 'under-body', 'cabin']);
-
-/** How a wire's coil or relay is kept from kicking back. */
-export const SUPPRESSION = ['diode', 'resistor', 'zener', 'none'] as const;
-
-/** How one end of a wire is made off; absent: as its neighbour asks (see plan/wiring-sheet.ts). */
-const wireEnd = object({
-  terminal: text(40, 1),
-  joint: oneOf(['crimp', 'crimp-solder', 'solder']),
-  shrink: flag(),
-});
-
-const segment = variant({
-  fuse: object({ kind: oneOf(['fuse']), name, ratingA: number(1, 300, 'A'), distanceM: number(0, 5, 'm') }),
-  wire: object({
-    kind: oneOf(['wire']),
-    name,
-    color: text(30),
-    size: oneOf(WIRE_SIZES),
-    conductor: oneOf(['copper', 'copper-clad']),
-    lengthM: number(0.01, 30, 'm'),
-    zone,
-    bundled: integer(1, 60),
-    insulationK: number(333, 523, 'K'),
-    /** Vehicle cable runs up to 10 % under the section its gauge names; absent: the full section. */
-    cable: optional(oneOf(['full', 'vehicle'])),
-    /** Left over at a lid or hat so that it opens; cut longer by it, and it counts in the drop. */
-    slackM: optional(number(0, 3, 'm')),
-    endA: optional(wireEnd),
-    endB: optional(wireEnd),
-  }),
-  relay: object({
-    kind: oneOf(['relay']),
-    name,
-    ratingA: number(1, 300, 'A'),
-    contactOhms: number(0, 0.5, 'Ω'),
-    suppression: oneOf(SUPPRESSION),
-    coilOhms: optional(number(20, 400, 'Ω')),
-    changeover: optional(flag()),
-  }),
-  /** One pin of a plug; pins of one housing carry the same housing name. */
-  connector: object({
-    kind: oneOf(['connector']),
-    name,
-    ohms: number(0, 1, 'Ω'),
-    housing: optional(text(40, 1)),
-    pin: optional(text(8, 1)),
-  }),
-  /** A key or panel switch the load current itself goes through. */
-  switch: object({
-    kind: oneOf(['switch']),
-    name,
-    ratingA: number(0.1, 300, 'A'),
-    ohms: number(0, 0.5, 'Ω'),
-  }),
-  chassis: object({ kind: oneOf(['chassis']), name, ohms: number(0, 1, 'Ω') }),
-});
+const segment = variant(shapesWith('segment'));
 
 /** A circuit that branches off another behind one of its pieces. */
 const tap = object({ circuitId: id, after: id });
@@ -230,56 +176,13 @@ const triggerRule = object({
   overrideS: number(0, 120, 's'),
 });
 
-/** What else hangs on the wiring: taken as a resistance or as a steady current. */
-const electricLoad = object({
-  kind: oneOf(['fan', 'controller', 'sensor', 'gauge', 'heater', 'other']),
-  name,
-  /** At 13.5 V. */
-  amps: number(0.001, 200, 'A'),
-  draws: oneOf(['resistance', 'current']),
-  when: oneOf(['key', 'running', 'always']),
-});
+/** What else hangs on the wiring. */
+const electricLoad = variant(shapesWith('load'));
 
 /** "device.terminal". */
 const terminal = text(60, 3);
 
-/** A part of the control wiring; its terminals are fixed by its kind (see design/devices.ts). */
-/** The piece of a circuit a drawn part stands for, "circuit/piece": its figures are read from there. */
-const of = optional(text(90, 3));
-
-const device = variant({
-  battery: object({ kind: oneOf(['battery']), name }),
-  /** A stud of the fuse box: always live. */
-  constant: object({ kind: oneOf(['constant']), name }),
-  /** Live with the key on. */
-  ignition: object({ kind: oneOf(['ignition']), name }),
-  ground: object({ kind: oneOf(['ground']), name, ohms: number(0, 1, 'Ω'), of }),
-  fuse: object({ kind: oneOf(['fuse']), name, ratingA: number(1, 300, 'A'), of }),
-  relay: object({
-    kind: oneOf(['relay']),
-    name,
-    changeover: flag(),
-    ratingA: number(1, 300, 'A'),
-    coilOhms: number(20, 400, 'Ω'),
-    suppression: oneOf(SUPPRESSION),
-    of,
-  }),
-  /** Common, normally open and normally closed contact; what works it is one signal of the rules. */
-  switch: object({ kind: oneOf(['switch']), name, signal: text(60, 1), ratingA: number(0.1, 300, 'A'), of }),
-  /** Opens when it trips. */
-  inertia: object({ kind: oneOf(['inertia']), name }),
-  'ecu-output': object({
-    kind: oneOf(['ecu-output']),
-    name,
-    signal: text(60, 1),
-    side: oneOf(['low', 'high']),
-    ratingA: number(0.05, 30, 'A'),
-    clamped: flag(),
-  }),
-  load: object({ kind: oneOf(['load']), name, loadId: id, ohms: number(0.05, 10_000, 'Ω') }),
-  splice: object({ kind: oneOf(['splice']), name }),
-  connector: object({ kind: oneOf(['connector']), name, ohms: number(0, 1, 'Ω'), of }),
-});
+const device = variant(shapesWith('device'));
 
 const harness = object({
   devices: byId(device, 120),
@@ -327,13 +230,10 @@ export type { ElementKind, ElementOf, Junction, JunctionOf, PlumbingElement } fr
 export type { SpeedControl } from '../kinds/plumbing/pump/shape.ts';
 export type Path = JobDocument['plumbing']['paths'][string];
 export type Circuit = Infer<typeof circuit>;
-export type ElectricLoad = Infer<typeof electricLoad>;
-export type WireEnd = Infer<typeof wireEnd>;
+export type { WireEnd } from '../kinds/wiring/wire/segment.ts';
+export { SUPPRESSION } from '../kinds/wiring/relay/index.ts';
 export type Tap = Infer<typeof tap>;
 export type PumpTrigger = Infer<typeof triggerRule>;
 export type Harness = Infer<typeof harness>;
-export type Device = Infer<typeof device>;
-export type DeviceOf<K extends Device['kind']> = Extract<Device, { kind: K }>;
 export type HarnessWire = Harness['wires'][string];
-export type Segment = Infer<typeof segment>;
-export type SegmentOf<K extends Segment['kind']> = Extract<Segment, { kind: K }>;
+export type { Device, DeviceOf, ElectricLoad, Segment, SegmentOf } from '../kinds/wiring/index.ts';

@@ -3,6 +3,7 @@ import { makeCheckValve } from '../kinds/plumbing/check-valve/shape.ts';
 import { makeFilter } from '../kinds/plumbing/filter/shape.ts';
 import { makePump } from '../kinds/plumbing/pump/shape.ts';
 import { makeRun } from '../kinds/plumbing/run/shape.ts';
+import { makeWire } from '../kinds/wiring/wire/segment.ts';
 import { makeStrainer } from '../kinds/plumbing/strainer/shape.ts';
 import { JOB_FORMAT, JOB_VERSION, type Circuit, type JobDocument } from './job-document.ts';
 
@@ -24,7 +25,7 @@ export const pumpCircuit = (loadId: string, tag = ''): Circuit => ({
   ground: ['ground-1', 'chassis'],
   segments: {
     fuse: { kind: 'fuse', name: `Fuse at the battery${tag}`, ratingA: 30, distanceM: 0.15 },
-    'feed-1': wire(`Battery to relay${tag}`, 'red', 1.2, 'engine-bay'),
+    'feed-1': makeWire(`Battery to relay${tag}`, 'red', 1.2, 'engine-bay'),
     relay: {
       kind: 'relay',
       name: `Pump relay${tag}`,
@@ -32,23 +33,11 @@ export const pumpCircuit = (loadId: string, tag = ''): Circuit => ({
       contactOhms: 0.005,
       suppression: 'resistor',
     },
-    'feed-2': wire(`Relay to pump${tag}`, 'red/white', 4.5, 'under-body'),
+    'feed-2': makeWire(`Relay to pump${tag}`, 'red/white', 4.5, 'under-body'),
     plug: { kind: 'connector', name: `Pump plug${tag}`, ohms: 0.002 },
-    'ground-1': wire(`Pump to chassis${tag}`, 'black', 0.5, 'under-body'),
+    'ground-1': makeWire(`Pump to chassis${tag}`, 'black', 0.5, 'under-body'),
     chassis: { kind: 'chassis', name: `Chassis ground${tag}`, ohms: 0.003 },
   },
-});
-
-const wire = (name: string, color: string, lengthM: number, zone: 'engine-bay' | 'under-body' | 'cabin') => ({
-  kind: 'wire' as const,
-  name,
-  color,
-  size: 'awg-10' as const,
-  conductor: 'copper' as const,
-  lengthM,
-  zone,
-  bundled: 1,
-  insulationK: 398.15,
 });
 
 /** What every pattern starts from: a brief worth changing, and plumbing and wiring of its own. */

@@ -1,6 +1,7 @@
 import { shortened } from '../quantities/text.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import type { Circuit, ElectricLoad, JobDocument, Segment, Tap } from '../document/job-document.ts';
+import { LOAD_OFFERS, SEGMENT_OFFERS } from '../kinds/wiring/index.ts';
 import { pumpCircuit } from '../document/pieces.ts';
 import { dropRule } from '../document/triggers.ts';
 
@@ -11,50 +12,10 @@ export interface Added {
 }
 
 /** Pieces that can be put into a circuit, with figures that are a fair start. */
-export const NEW_SEGMENTS: readonly {
-  readonly kind: Segment['kind'];
-  readonly name: string;
-  readonly make: () => Segment;
-}[] = [
-  { kind: 'wire', name: 'Wire', make: () => pumpCircuit('x').segments['feed-2']! },
-  { kind: 'fuse', name: 'Fuse', make: () => pumpCircuit('x').segments['fuse']! },
-  { kind: 'relay', name: 'Relay', make: () => pumpCircuit('x').segments['relay']! },
-  {
-    kind: 'connector',
-    name: 'Connector',
-    make: () => ({ kind: 'connector', name: 'Connector', ohms: 0.002 }),
-  },
-  {
-    kind: 'switch',
-    name: 'Switch',
-    make: () => ({ kind: 'switch', name: 'Switch', ratingA: 20, ohms: 0.01 }),
-  },
-  { kind: 'chassis', name: 'Chassis ground', make: () => pumpCircuit('x').segments['chassis']! },
-];
+export const NEW_SEGMENTS = SEGMENT_OFFERS;
 
 /** Loads that are not pumps, with what one of them usually takes (typical). */
-export const NEW_LOADS: readonly {
-  readonly kind: ElectricLoad['kind'];
-  readonly name: string;
-  readonly load: ElectricLoad;
-}[] = [
-  load('fan', 'Cooling fan', 18, 'resistance', 'running'),
-  load('controller', 'Engine controller', 6, 'current', 'key'),
-  load('sensor', 'Sensor', 0.02, 'current', 'key'),
-  load('gauge', 'Gauge', 0.1, 'current', 'key'),
-  load('heater', 'Heater', 8, 'resistance', 'running'),
-  load('other', 'Other load', 5, 'resistance', 'key'),
-];
-
-function load(
-  kind: ElectricLoad['kind'],
-  name: string,
-  amps: number,
-  draws: ElectricLoad['draws'],
-  when: ElectricLoad['when'],
-): { kind: ElectricLoad['kind']; name: string; load: ElectricLoad } {
-  return { kind, name, load: { kind, name, amps, draws, when } };
-}
+export const NEW_LOADS = LOAD_OFFERS;
 
 const free = (taken: object, stem: string): string => {
   if (!(stem in taken)) return stem;
@@ -156,8 +117,8 @@ export function addLoad(doc: JobDocument, kind: ElectricLoad['kind']): Added {
   const loadId = free({ ...loads, ...doc.plumbing.elements }, kind);
   const circuit = addCircuit(doc, loadId, made.name);
   const put: PatchOperation = doc.wiring.loads
-    ? { op: 'add', path: `/wiring/loads/${loadId}`, value: made.load }
-    : { op: 'add', path: '/wiring/loads', value: { [loadId]: made.load } };
+    ? { op: 'add', path: `/wiring/loads/${loadId}`, value: made.make() }
+    : { op: 'add', path: '/wiring/loads', value: { [loadId]: made.make() } };
   return { id: circuit.id, patch: [put, ...circuit.patch] };
 }
 

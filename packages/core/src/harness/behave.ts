@@ -1,14 +1,10 @@
 import type { Harness } from '../document/job-document.ts';
-import { fuseOhms } from '../engine/electric/power-network.ts';
 import { DcNetwork, type DcElement } from '../engine/electric/dc-network.ts';
+import type { Conducts, Inputs } from '../kinds/wiring/contract.ts';
+import { deviceKind } from '../kinds/wiring/index.ts';
 import { wireResistance } from '../kinds/wiring/wire/wire.ts';
 
-/** One moment: key, crash switch, and every signal by its key. */
-export interface Inputs {
-  readonly ignition: boolean;
-  readonly crashed: boolean;
-  readonly signals: Readonly<Record<string, boolean>>;
-}
+export type { Inputs } from '../kinds/wiring/contract.ts';
 
 export type LoadState = 'off' | 'weak' | 'on' | 'reversed';
 
@@ -23,18 +19,6 @@ export interface Behaviour {
   readonly volts: (terminal: string) => number;
 }
 
-const SUPPLY = 12.4;
-/** Source, strap and contacts, Ω (typical). */
-const OHMS = {
-  source: 0.01,
-  strap: 0.001,
-  stud: 0.002,
-  key: 0.01,
-  contact: 0.005,
-  switch: 0.02,
-  driver: 0.1,
-  damp: 680,
-} as const;
 const OPEN = 1e17;
 /** A relay pulls in at this share of 12 V and holds down to the other. */
 const PULL_IN = 7.2;
@@ -53,18 +37,8 @@ type Resistor = { kind: 'resistor'; id: string; a: string; b: string; ohms: numb
 interface Contact {
   readonly element: Resistor;
   readonly closed: number;
-  readonly conducts: (inputs: Inputs, pulled: ReadonlySet<string>) => boolean;
+  readonly conducts: Conducts;
 }
-
-/** "a&!b": every named signal, "!" for its opposite. */
-export const signalHolds = (expression: string, signals: Readonly<Record<string, boolean>>): boolean =>
-  expression
-    .split('&')
-    .every((part) => (part.startsWith('!') ? !(signals[part.slice(1)] ?? false) : (signals[part] ?? false)));
-
-/** The signals an expression names. */
-export const signalsIn = (expression: string): string[] =>
-  expression.split('&').map((part) => part.replace(/^!/, ''));
 
 /**
  * A drawn harness made ready for every combination of inputs: contacts are resistors that open and close, coils pull by
@@ -89,70 +63,28 @@ export class HarnessModel {
     const battery = Object.entries(harness.devices).find(([, d]) => d.kind === 'battery')?.[0];
     const live = battery === undefined ? '0' : `${battery}.plus`;
     for (const [id, d] of Object.entries(harness.devices)) {
-      const at = (terminal: string): string => `${id}.${terminal}`;
-      const contact = (name: string, a: string, b: string, closed: number, conducts: Contact['conducts']) =>
-        this.contacts.push({ element: add(`${id}/${name}`, a, b, OPEN), closed, conducts });
-      switch (d.kind) {
-        case 'battery':
-          elements.push({
-            kind: 'source',
-            id,
-            plus: at('plus'),
-            minus: at('minus'),
-            volts: SUPPLY,
-            ohms: OHMS.source,
-          });
-          add(`${id}/strap`, at('minus'), '0', OHMS.strap);
-          break;
-        case 'constant':
-          add(id, live, at('out'), OHMS.stud);
-          break;
-        case 'ignition':
-          contact('key', live, at('out'), OHMS.key, (i) => i.ignition);
-          break;
-        case 'ground':
-          add(id, at('g'), '0', d.ohms + OHMS.strap);
-          break;
-        case 'fuse':
-          add(id, at('a'), at('b'), fuseOhms(d.ratingA));
-          this.limits.push({ id, element: id, most: d.ratingA });
-          break;
-        case 'relay':
-          this.coils.push({ id, a: at('86'), b: at('85') });
-          add(`${id}/coil`, at('86'), at('85'), d.coilOhms);
-          if (d.suppression === 'resistor') add(`${id}/damp`, at('86'), at('85'), OHMS.damp);
-          if (d.suppression === 'diode')
-            elements.push({ kind: 'diode', id: `${id}/diode`, anode: at('85'), cathode: at('86') });
-          contact('no', at('30'), at('87'), OHMS.contact, (_, pulled) => pulled.has(id));
-          if (d.changeover) contact('nc', at('30'), at('87a'), OHMS.contact, (_, pulled) => !pulled.has(id));
-          break;
-        case 'switch':
-          contact('no', at('com'), at('no'), OHMS.switch, (i) => signalHolds(d.signal, i.signals));
-          contact('nc', at('com'), at('nc'), OHMS.switch, (i) => !signalHolds(d.signal, i.signals));
-          this.limits.push(
-            { id, element: `${id}/no`, most: d.ratingA },
-            { id, element: `${id}/nc`, most: d.ratingA },
-          );
-          break;
-        case 'inertia':
-          contact('crash', at('a'), at('b'), OHMS.switch, (i) => !i.crashed);
-          break;
-        case 'ecu-output':
-          contact('driver', at('out'), d.side === 'low' ? '0' : live, OHMS.driver, (i) =>
-            signalHolds(d.signal, i.signals),
-          );
-          this.limits.push({ id, element: `${id}/driver`, most: d.ratingA });
-          break;
-        case 'connector':
-          add(id, at('a'), at('b'), Math.max(1e-4, d.ohms));
-          break;
-        case 'load':
-          this.loads.push({ id, plus: at('plus'), minus: at('minus') });
-          add(id, at('plus'), at('minus'), d.ohms);
-          break;
-        case 'splice':
-          break;
-      }
+      const named = (name: string): string => (name === '' ? id : `${id}/${name}`);
+      const limit = (name: string, most: number | undefined): void => {
+        if (most !== undefined) this.limits.push({ id, element: named(name), most });
+      };
+      deviceKind(d).behavior(d, {
+        id,
+        live,
+        at: (terminal) => `${id}.${terminal}`,
+        resistor: (name, a, b, ohms, most) => {
+          add(named(name), a, b, ohms);
+          limit(name, most);
+        },
+        contact: (name, a, b, closed, conducts, most) => {
+          this.contacts.push({ element: add(named(name), a, b, OPEN), closed, conducts });
+          limit(name, most);
+        },
+        source: (plus, minus, volts, ohms) =>
+          void elements.push({ kind: 'source', id, plus, minus, volts, ohms }),
+        diode: (anode, cathode) => void elements.push({ kind: 'diode', id: `${id}/diode`, anode, cathode }),
+        coil: (a, b) => void this.coils.push({ id, a, b }),
+        load: (plus, minus) => void this.loads.push({ id, plus, minus }),
+      });
     }
     for (const [id, w] of Object.entries(harness.wires)) {
       if (w.from === w.to) continue;

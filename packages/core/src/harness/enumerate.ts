@@ -1,7 +1,8 @@
 import type { Harness } from '../document/job-document.ts';
 import type { Rules } from '../document/triggers.ts';
 import { ruleRuns, ruleSignals, termKey } from '../trigger/rule.ts';
-import { HarnessModel, signalsIn, type Behaviour, type Inputs, type LoadState } from './behave.ts';
+import { deviceKind } from '../kinds/wiring/index.ts';
+import { HarnessModel, type Behaviour, type Inputs, type LoadState } from './behave.ts';
 
 /** One row of the truth table. */
 export interface TruthRow {
@@ -21,8 +22,7 @@ export const MOST_SIGNALS = 14;
 /** Every signal the rules or the harness look at, in a steady order. */
 export function signalKeys(harness: Harness, rules: Rules): string[] {
   const keys = Object.values(rules).flatMap((r) => ruleSignals(r).map(termKey));
-  for (const d of Object.values(harness.devices))
-    if (d.kind === 'switch' || d.kind === 'ecu-output') keys.push(...signalsIn(d.signal));
+  for (const d of Object.values(harness.devices)) keys.push(...deviceKind(d).signals(d));
   return [...new Set(keys)];
 }
 

@@ -1,4 +1,5 @@
 import type { Device, Harness, HarnessWire, JobDocument, Segment } from '../document/job-document.ts';
+import { segmentKind } from '../kinds/wiring/index.ts';
 import { wireLength } from '../engine/electric/circuits.ts';
 
 /** The piece of a circuit a drawn part or wire stands for. */
@@ -11,24 +12,8 @@ export const pieceOf = (doc: JobDocument, of: string | undefined): Segment | und
 /** A drawn part with the figures of the piece it stands for: they are typed once, in the circuit. */
 function deviceFigures(device: Device, piece: Segment | undefined): Device {
   if (!piece) return device;
-  if (device.kind === 'fuse' && piece.kind === 'fuse')
-    return { ...device, name: piece.name, ratingA: piece.ratingA };
-  if (device.kind === 'relay' && piece.kind === 'relay')
-    return {
-      ...device,
-      name: piece.name,
-      ratingA: piece.ratingA,
-      suppression: piece.suppression,
-      coilOhms: piece.coilOhms ?? device.coilOhms,
-      changeover: piece.changeover ?? device.changeover,
-    };
-  if (device.kind === 'switch' && piece.kind === 'switch')
-    return { ...device, name: piece.name, ratingA: piece.ratingA };
-  if (device.kind === 'connector' && piece.kind === 'connector')
-    return { ...device, name: piece.name, ohms: piece.ohms };
-  if (device.kind === 'ground' && piece.kind === 'chassis')
-    return { ...device, name: piece.name, ohms: piece.ohms };
-  return device;
+  const drawn = segmentKind(piece).drawn;
+  return drawn && drawn.device(piece, '').kind === device.kind ? drawn.refreshed(device, piece) : device;
 }
 
 const wireFigures = (wire: HarnessWire, piece: Segment | undefined): HarnessWire =>

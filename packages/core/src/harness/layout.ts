@@ -1,4 +1,4 @@
-import { TERMINALS } from '../edit/harness.ts';
+import { deviceKind } from '../kinds/wiring/index.ts';
 import type { Device, Harness } from '../document/job-document.ts';
 
 export interface PlacedTerminal {
@@ -32,20 +32,6 @@ export interface HarnessLayout {
   readonly wires: readonly PlacedWire[];
 }
 
-/** Which side of its box a terminal sits on: what comes in at the left, what goes out at the right. */
-const RIGHT: ReadonlySet<string> = new Set(['87', '87a', '85', 'no', 'nc', 'b', 'out', 'minus']);
-/** Widths of boxes: what has few words is narrow. */
-const WIDTHS: Readonly<Partial<Record<Device['kind'], number>>> = {
-  battery: 78,
-  fuse: 112,
-  connector: 84,
-  ground: 92,
-  inertia: 88,
-  ignition: 92,
-  constant: 92,
-  splice: 60,
-};
-const BOX = 116;
 const HEAD = 30;
 const PIN = 16;
 const ROW_GAP = 16;
@@ -53,11 +39,7 @@ const LANE = 6;
 const MARGIN = 12;
 const STUB = 25;
 
-const sideOf = (device: Device, name: string): 'left' | 'right' => {
-  if (device.kind === 'battery') return name === 'plus' ? 'right' : 'left';
-  if (device.kind === 'ecu-output') return device.side === 'low' ? 'left' : 'right';
-  return RIGHT.has(name) ? 'right' : 'left';
-};
+const sideOf = (device: Device, name: string): 'left' | 'right' => deviceKind(device).side(name, device);
 
 const deviceOf = (terminal: string): string => terminal.slice(0, terminal.lastIndexOf('.'));
 
@@ -101,9 +83,7 @@ export function layOutHarness(harness: Harness): HarnessLayout {
   const order = ordered(harness, column);
   const place = (lanes: readonly number[]) => {
     const x: number[] = [];
-    const wide = order.map((ids) =>
-      Math.max(0, ...ids.map((id) => WIDTHS[harness.devices[id]!.kind] ?? BOX)),
-    );
+    const wide = order.map((ids) => Math.max(0, ...ids.map((id) => deviceKind(harness.devices[id]!).width)));
     let right = MARGIN;
     order.forEach((_, c) => {
       x[c] = right + STUB;
@@ -132,10 +112,9 @@ export function layOutHarness(harness: Harness): HarnessLayout {
 
 /** Terminals that are drawn: all that carry a wire, and on a switch or relay those left free too. */
 const drawn = (id: string, d: Device, used: ReadonlySet<string>): string[] =>
-  TERMINALS[d.kind].filter(
-    (t) =>
-      used.has(`${id}.${t}`) || d.kind === 'switch' || (d.kind === 'relay' && (t !== '87a' || d.changeover)),
-  );
+  deviceKind(d)
+    .terminals(d)
+    .filter((t) => used.has(`${id}.${t}`) || deviceKind(d).alwaysShown(t, d));
 
 const rowsOf = (id: string, d: Device, used: ReadonlySet<string>): number => {
   const sides = drawn(id, d, used).map((t) => sideOf(d, t));

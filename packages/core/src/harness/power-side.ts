@@ -1,10 +1,8 @@
-import { shortened } from '../quantities/text.ts';
 import type { Circuit, Device, JobDocument, Segment, SegmentOf, Tap } from '../document/job-document.ts';
 import { LOAD_VOLTS, segmentsOf, wireLength } from '../engine/electric/circuits.ts';
+import { segmentKind } from '../kinds/wiring/index.ts';
 import type { Drawing } from './drawing.ts';
 
-/** A plain coil, Ω (DIN relay, typical). */
-export const COIL_OHMS = 85;
 /** A lead nobody drew, between two parts that sit side by side, m. */
 const LEAD = 0.05;
 
@@ -141,13 +139,13 @@ class Chain {
         pending = { id, segment };
         continue;
       }
-      const { device, way } = this.part(id, segment);
+      const { device, way, ends } = this.part(id, segment);
       lay(way.before, segment.name);
       this.ends.set(pieceKey(this.circuitId, id), way);
       if (device.kind === 'relay')
         this.relayOf.set(this.loadId, way.before.slice(0, way.before.lastIndexOf('.')));
       // A chassis point is the end of the way.
-      if (device.kind === 'ground') return;
+      if (ends) return;
       at = way.after;
     }
     lay(end, endName);
@@ -156,29 +154,14 @@ class Chain {
   private part(
     id: string,
     s: Exclude<Segment, { kind: 'wire' }>,
-  ): { readonly device: Device; readonly way: Ends } {
-    const of = pieceKey(this.circuitId, id);
-    const put = (device: Device, a: string, b: string) => {
-      const key = this.d.device(this.d.freeId(`${device.kind}-${this.loadId}`), device);
-      return { device, way: { before: `${key}.${a}`, after: `${key}.${b}` } };
+  ): { readonly device: Device; readonly way: Ends; readonly ends: boolean } {
+    const drawn = segmentKind(s).drawn!;
+    const device = drawn.device(s, pieceKey(this.circuitId, id));
+    const key = this.d.device(this.d.freeId(`${device.kind}-${this.loadId}`), device);
+    return {
+      device,
+      way: { before: `${key}.${drawn.in}`, after: `${key}.${drawn.out}` },
+      ends: drawn.ends,
     };
-    switch (s.kind) {
-      case 'fuse':
-        return put({ kind: 'fuse', name: s.name, ratingA: s.ratingA, of }, 'a', 'b');
-      case 'relay': {
-        const { name, ratingA, suppression, coilOhms = COIL_OHMS, changeover = false } = s;
-        return put({ kind: 'relay', name, ratingA, suppression, coilOhms, changeover, of }, '30', '87');
-      }
-      case 'switch':
-        return put(
-          { kind: 'switch', name: s.name, signal: shortened(`panel:${s.name}`, 60), ratingA: s.ratingA, of },
-          'com',
-          'no',
-        );
-      case 'connector':
-        return put({ kind: 'connector', name: s.name, ohms: s.ohms, of }, 'a', 'b');
-      case 'chassis':
-        return put({ kind: 'ground', name: s.name, ohms: s.ohms, of }, 'g', 'g');
-    }
   }
 }

@@ -1,3 +1,4 @@
+import { deviceKind } from '../kinds/wiring/index.ts';
 import { allTerminals, terminalName } from '../edit/harness.ts';
 import type { Harness, HarnessWire } from '../document/job-document.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
@@ -64,27 +65,7 @@ function* additions(harness: Harness): Generator<Candidate> {
 /** Both wires on two contacts of one device exchanged. */
 function* swaps(harness: Harness): Generator<Candidate> {
   for (const [id, d] of Object.entries(harness.devices)) {
-    const pairs: readonly (readonly [string, string])[] =
-      d.kind === 'switch'
-        ? [
-            ['no', 'nc'],
-            ['com', 'no'],
-            ['com', 'nc'],
-          ]
-        : d.kind === 'relay'
-          ? [
-              ['85', '86'],
-              ['30', '87'],
-              ['87', '87a'],
-              ['30', '85'],
-              ['87', '86'],
-              ['30', '86'],
-              ['87', '85'],
-            ]
-          : d.kind === 'load' || d.kind === 'battery'
-            ? [['plus', 'minus']]
-            : [];
-    for (const [a, b] of pairs) {
+    for (const [a, b] of deviceKind(d).swaps) {
       const [ta, tb] = [`${id}.${a}`, `${id}.${b}`];
       const patch: PatchOperation[] = [];
       let first = '';

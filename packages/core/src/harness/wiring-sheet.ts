@@ -1,3 +1,4 @@
+import { deviceKind } from '../kinds/wiring/index.ts';
 import { terminalName } from '../edit/harness.ts';
 import type { Device, Harness, JobDocument, WireEnd } from '../document/job-document.ts';
 import type { Conductor, WireSize } from '../kinds/wiring/wire/wire.ts';
@@ -57,28 +58,7 @@ const crimped = (terminal: string): WireEnd => ({ terminal, joint: 'crimp', shri
 
 /** How an end is made off on each kind of part, unless its wire says otherwise: crimp and heat shrink. */
 function usualEnd(device: Device | undefined): WireEnd {
-  switch (device?.kind) {
-    case 'battery':
-      return crimped('ring, battery post');
-    case 'ground':
-      return crimped('ring, 6 mm stud');
-    case 'constant':
-    case 'ignition':
-      return crimped('ring or fuse tap');
-    case 'fuse':
-      return crimped('fuse holder contact');
-    case 'relay':
-      return crimped('relay socket contact');
-    case 'switch':
-    case 'inertia':
-      return crimped('6.3 mm flat, insulated');
-    case 'ecu-output':
-      return crimped('controller connector pin');
-    case 'splice':
-      return crimped('splice, sealed');
-    default:
-      return crimped('sealed connector pin');
-  }
+  return crimped(device ? deviceKind(device).end : 'sealed connector pin');
 }
 
 const deviceAt = (harness: Harness, terminal: string): Device | undefined =>
@@ -150,15 +130,6 @@ function signalHoses(doc: JobDocument): SignalHose[] {
   return [...switches, ...regulators];
 }
 
-const PINNED: ReadonlySet<Device['kind']> = new Set([
-  'relay',
-  'switch',
-  'inertia',
-  'fuse',
-  'load',
-  'ecu-output',
-]);
-
 function pinTables(doc: JobDocument, harness: Harness, wires: readonly WireRow[]): PinTable[] {
   const of = (id: string, names: readonly string[]): PinTable['pins'] =>
     names.flatMap((name) => {
@@ -175,27 +146,11 @@ function pinTables(doc: JobDocument, harness: Harness, wires: readonly WireRow[]
       ];
     });
   const parts = Object.entries(harness.devices)
-    .filter(([, d]) => PINNED.has(d.kind))
-    .map(([id, d]): PinTable => ({ id, name: d.name, pins: of(id, PIN_ORDER) }))
+    .filter(([, d]) => deviceKind(d).pinned)
+    .map(([id, d]): PinTable => ({ id, name: d.name, pins: of(id, deviceKind(d).terminals(d)) }))
     .filter((t) => t.pins.length > 0);
   return [...housings(doc, harness, wires), ...parts];
 }
-
-const PIN_ORDER = [
-  '30',
-  '87',
-  '87a',
-  '86',
-  '85',
-  'com',
-  'no',
-  'nc',
-  'a',
-  'b',
-  'plus',
-  'minus',
-  'out',
-] as const;
 
 /** Plugs with named housings, all their pins in one table. */
 function housings(doc: JobDocument, harness: Harness, wires: readonly WireRow[]): PinTable[] {

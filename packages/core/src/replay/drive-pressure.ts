@@ -3,7 +3,7 @@ import { gauge } from '../quantities/pressure.ts';
 import { CoupledSolver } from '../engine/engine.ts';
 import type { DriveMoment, Lane } from './drive.ts';
 import { requiredRail } from '../engine/required.ts';
-import { PUMP_START_S } from '../advise/staging.ts';
+import { PUMP_START_S } from './pull-time.ts';
 import type { OperatingState } from '../engine/states.ts';
 
 /** Rail pressure at one moment of a drive. */

@@ -2,7 +2,7 @@ import { fuelDemand } from '../demand/pull.ts';
 import type { Brief, JobDocument } from '../document/job-document.ts';
 import { rulesOf, type Rules } from '../document/triggers.ts';
 import { replayTrigger, type LaneStep, type Signals } from '../trigger/machine.ts';
-import { PULL_S, SPOOL_S } from '../advise/staging.ts';
+import { PULL_S, SPOOL_S } from './pull-time.ts';
 import { engineDrawOf, fuelOf, type StateKind } from '../engine/states.ts';
 import { RUNNING_OIL, THROTTLE } from '../engine/steady-trigger.ts';
 

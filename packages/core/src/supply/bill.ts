@@ -1,13 +1,10 @@
-import { billLine, type BillGroup, type BillLine } from '../kinds/bill-line.ts';
+import { type BillGroup, type BillLine } from '../kinds/bill-line.ts';
 import { plumbingKind } from '../kinds/index.ts';
 import type { JobDocument } from '../document/job-document.ts';
-import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
-import { segmentsOf, wireLength } from '../engine/electric/circuits.ts';
+import { segmentKind } from '../kinds/wiring/index.ts';
+import { segmentsOf } from '../engine/electric/circuits.ts';
 
 export type { BillGroup, BillLine } from '../kinds/bill-line.ts';
-
-/** Terminations and a service loop, m per wire. */
-const WIRE_ALLOWANCE = 0.2;
 
 /**
  * What the plan implies must be on the bench: components, hose by kind and size, ends, port adapters, seals, wire,
@@ -41,56 +38,10 @@ function plumbingLines(doc: JobDocument): BillLine[] {
   return [...Object.values(paths).flatMap((p) => lines(p.order)), ...loose.flatMap((id) => lines([id]))];
 }
 
-const line = billLine;
-
 function wiringLines(doc: JobDocument): BillLine[] {
   return Object.values(doc.wiring.circuits).flatMap((circuit) =>
     (['feed', 'ground'] as const).flatMap((side) =>
-      segmentsOf(circuit, side).flatMap(({ segment: s }): BillLine[] => {
-        switch (s.kind) {
-          case 'wire': {
-            const clad = s.conductor === 'copper-clad';
-            const what = `Wire ${wireSizeName(s.size)}, ${clad ? 'copper-clad aluminum' : 'copper'}, ${s.color || 'any color'}`;
-            return [
-              line(
-                'wire',
-                what,
-                wireLength(s) + WIRE_ALLOWANCE,
-                'm',
-                s.name,
-                clad ? 'not in a pump feed' : undefined,
-              ),
-            ];
-          }
-          case 'fuse':
-            return [
-              line('electrical', `Fuse ${s.ratingA} A`, 1, 'each', 'and one spare'),
-              line(
-                'electrical',
-                `Fuse holder, sealed, for ${s.ratingA} A`,
-                1,
-                'each',
-                'within 7 in (175 mm) of the source',
-              ),
-            ];
-          case 'relay':
-            return [
-              line(
-                'electrical',
-                `Relay ${s.ratingA} A, ${s.suppression === 'none' ? 'no suppression' : `${s.suppression} suppressed`}, with socket`,
-                1,
-                'each',
-                s.name,
-              ),
-            ];
-          case 'switch':
-            return [line('electrical', `Switch, ${s.ratingA} A`, 1, 'each', s.name)];
-          case 'connector':
-            return [line('electrical', `Plug pair, sealed: ${s.name}`, 1, 'each')];
-          case 'chassis':
-            return [line('electrical', 'Ring terminal and star washer, chassis ground', 1, 'each', s.name)];
-        }
-      }),
+      segmentsOf(circuit, side).flatMap(({ segment }) => segmentKind(segment).lines(segment)),
     ),
   );
 }

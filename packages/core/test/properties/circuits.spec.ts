@@ -98,7 +98,8 @@ describe('whatever is done to circuits', () => {
 
   test('parts put into a drawing and taken out again leave it as it was', () => {
     const drawn = applied(twin, [{ op: 'add', path: '/wiring/harness', value: harnessOf(twin) }]);
-    for (const { device } of NEW_DEVICES) {
+    for (const { make } of NEW_DEVICES) {
+      const device = make();
       const { harness } = drawn.wiring;
       const added = addDevice(harness!, device);
       const more = applied(drawn, added.patch);

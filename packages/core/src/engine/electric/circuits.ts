@@ -1,7 +1,10 @@
 import type { Circuit, ElectricLoad, JobDocument, Segment, SegmentOf } from '../../document/job-document.ts';
 import { ruleOf } from '../../document/triggers.ts';
 import { ampacity, type WirePlace } from '../../kinds/wiring/wire/ampacity.ts';
-import { fuseOhms, PowerNetwork, type CircuitElement } from './power-network.ts';
+import { segmentKind } from '../../kinds/wiring/index.ts';
+import { LOAD_VOLTS } from '../../kinds/wiring/loads/fields.ts';
+import { wireLength } from '../../kinds/wiring/wire/segment.ts';
+import { PowerNetwork, type CircuitElement } from './power-network.ts';
 import { VEHICLE_CABLE_SHARE } from '../../kinds/wiring/wire/wire.ts';
 import type { OperatingState } from '../states.ts';
 import { runsSteadily } from '../steady-trigger.ts';
@@ -24,31 +27,22 @@ export const wireAmpacity = (doc: JobDocument, wire: SegmentOf<'wire'>): number 
 
 const cableShare = (wire: SegmentOf<'wire'>): number => (wire.cable === 'vehicle' ? VEHICLE_CABLE_SHARE : 1);
 
-/** What is cut of a wire: its way and the slack left at a lid, m. */
-export const wireLength = (wire: SegmentOf<'wire'>): number => wire.lengthM + (wire.slackM ?? 0);
+export { wireLength } from '../../kinds/wiring/wire/segment.ts';
 
 const toElement = (doc: JobDocument, circuitId: string, id: string, s: Segment): CircuitElement => {
-  switch (s.kind) {
-    case 'wire':
-      return {
-        id,
-        circuitId,
-        kind: 'wire',
-        size: s.size,
-        conductor: s.conductor,
-        length: wireLength(s),
-        ambientK: zoneAmbient(doc, s.zone),
-        share: cableShare(s),
-      };
-    case 'fuse':
-      return { id, circuitId, kind: 'fuse', ohms: fuseOhms(s.ratingA) };
-    case 'relay':
-      return { id, circuitId, kind: 'relay', ohms: s.contactOhms };
-    case 'switch':
-    case 'connector':
-    case 'chassis':
-      return { id, circuitId, kind: s.kind, ohms: s.ohms };
-  }
+  if (s.kind === 'wire')
+    return {
+      id,
+      circuitId,
+      kind: 'wire',
+      size: s.size,
+      conductor: s.conductor,
+      length: wireLength(s),
+      ambientK: zoneAmbient(doc, s.zone),
+      share: cableShare(s),
+    };
+  const { meets } = segmentKind(s);
+  return { id, circuitId, kind: s.kind, ohms: meets.as === 'joint' ? meets.ohms(s) : 0 };
 };
 
 export const segmentsOf = (circuit: Circuit, side: 'feed' | 'ground'): { id: string; segment: Segment }[] =>
@@ -118,8 +112,7 @@ export function powerNetwork(doc: JobDocument, loadIds: readonly string[]): Powe
   );
 }
 
-/** Volts the currents of other loads are given at. */
-export const LOAD_VOLTS = 13.5;
+export { LOAD_VOLTS } from '../../kinds/wiring/loads/fields.ts';
 
 /** Current of a load that is no pump, A at V. */
 export const loadCurrent =

@@ -1,7 +1,8 @@
 import type { Circuit, JobDocument } from '../../document/job-document.ts';
 import type { CircuitSolution } from './power-network.ts';
 import { motorInrush, type Inrush } from '../../kinds/wiring/fuse/fuse.ts';
-import { LOAD_VOLTS, type PlacedSegment } from './circuits.ts';
+import { loadKind } from '../../kinds/wiring/index.ts';
+import type { PlacedSegment } from './circuits.ts';
 import type { StateResult, StateValues } from '../results.ts';
 import type { OperatingState } from '../states.ts';
 
@@ -14,15 +15,12 @@ export interface Loaded {
   readonly inrush: Inrush;
 }
 
-/** A fan's winding as a share of what its running current looks like (estimate): a start of about five times. */
-const FAN_WINDING = 0.2;
-
 /** Winding resistance of what a circuit feeds, Ω; undefined: no motor, no inrush worth naming. */
 function windingOf(doc: JobDocument, loadId: string): number | undefined {
   const pump = doc.plumbing.elements[loadId];
   if (pump?.kind === 'pump') return pump.armatureOhms;
   const load = doc.wiring.loads?.[loadId];
-  return load?.kind === 'fan' ? (FAN_WINDING * LOAD_VOLTS) / load.amps : undefined;
+  return load ? (loadKind(load).winding(load) ?? undefined) : undefined;
 }
 
 /** The circuit of a pump or other load in one state; undefined where it is off or has none. */

@@ -70,9 +70,6 @@ export interface Branch {
 /** Current of a load at its volts, by its id; null: switched off. */
 export type CurrentOf = (id: string) => ((volts: number) => number) | null;
 
-/** A fuse drops about 85 mV at its rating. */
-export const fuseOhms = (ratingA: number): number => 0.085 / ratingA;
-
 /** Past thermal runaway the insulation is gone; held here so that the rest still computes, K. */
 const HOTTEST = 600;
 const MAX_TURNS = 60;
@@ -216,7 +213,7 @@ export class PowerNetwork {
    * (in the order of `on`) with V_s − drops − V and readies `solve`. Returns false where the equations are singular.
    */
   linearize(supply: Supply, missing: Float64Array): boolean {
-    const { on, count: n, ways, amps, ampsPerVolt, ohms, slope, shared, common, dense } = this;
+    const { on, count: n, ways, ampsPerVolt, ohms, slope, shared, common, dense } = this;
     const total = this.carry();
     const all = ways.length;
     for (let k = 0; k < n; k++) {

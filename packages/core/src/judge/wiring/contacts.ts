@@ -4,7 +4,8 @@ import type { Finding } from '../../outcome/finding.ts';
 import { FUSE_CONTINUOUS_SHARE } from '../../kinds/wiring/fuse/fuse.ts';
 import { segmentsOf } from '../../engine/electric/circuits.ts';
 import { carriedBy, type Loaded } from '../../engine/electric/electric-load.ts';
-import { RELAY_RATINGS } from '../../advise/size-circuit.ts';
+import { segmentKind } from '../../kinds/wiring/index.ts';
+import { RELAY_RATINGS } from '../../kinds/wiring/relay/index.ts';
 import { both } from '../context.ts';
 
 /** Relay and switch contacts against what they carry; a tapped feed nobody has looked up. */
@@ -15,20 +16,21 @@ export const contactFindings = (doc: JobDocument, loads: readonly Loaded[]): Fin
 
 function contacts({ circuit, circuitId, state }: Loaded, loads: readonly Loaded[]): Finding[] {
   return segmentsOf(circuit, 'feed').flatMap(({ id, segment: s }): Finding[] => {
-    if (s.kind !== 'relay' && s.kind !== 'switch') return [];
+    const ratingA = segmentKind(s).contact?.(s);
+    if (ratingA === undefined) return [];
     const amps = Math.max(...loads.map((l) => carriedBy(l, { id, circuitId })));
-    const limit = FUSE_CONTINUOUS_SHARE * s.ratingA;
+    const limit = FUSE_CONTINUOUS_SHARE * ratingA;
     if (amps <= limit) return [];
     const rating = RELAY_RATINGS.find((r) => amps <= FUSE_CONTINUOUS_SHARE * r);
     const relay = s.kind === 'relay';
     return [
       {
         code: relay ? 'RELAY_LOADED' : 'SWITCH_LOADED',
-        severity: amps > s.ratingA ? 'stop' : 'fix',
+        severity: amps > ratingA ? 'stop' : 'fix',
         stage: 'wire',
         place: { id, name: s.name, within: circuitId },
         stateId: state.id,
-        title: `${s.name} switches ${both('amps', amps)} with a ${s.ratingA} A contact.`,
+        title: `${s.name} switches ${both('amps', amps)} with a ${ratingA} A contact.`,
         dimension: 'amps',
         value: amps,
         limit,
@@ -36,7 +38,7 @@ function contacts({ circuit, circuitId, state }: Loaded, loads: readonly Loaded[
           text: relay
             ? 'A motor load needs headroom on the contact; sockets and shared terminals heat first.'
             : 'A switch should carry a relay’s coil, 0.15 A, not the motor: its contact burns or welds shut.',
-          formula: `${both('amps', amps)} against 0.8 × ${s.ratingA} A`,
+          formula: `${both('amps', amps)} against 0.8 × ${ratingA} A`,
           source: 'common practice',
         },
         fixes:

@@ -2,56 +2,37 @@ import { segmentPath } from '../../edit/paths.ts';
 import type { Segment } from '../../document/job-document.ts';
 import type { Finding } from '../../outcome/finding.ts';
 import { PUMP_LAW_VOLTS } from '../../kinds/plumbing/pump/pump-model.ts';
+import { segmentKind } from '../../kinds/wiring/index.ts';
 import { segmentsOf } from '../../engine/electric/circuits.ts';
 import { carriedBy, type Loaded } from '../../engine/electric/electric-load.ts';
 import { both } from '../context.ts';
 
-/** What a sound joint of each kind comes to, Ω (typical); a fuse is judged by its rating. */
-const SOUND = { relay: 0.005, connector: 0.002, chassis: 0.005, switch: 0.02 } as const;
-type JointKind = keyof typeof SOUND;
 /** Volts over a joint that are worth knowing, and that heat it, V (common practice). */
 const LOST = { note: 0.1, fix: 0.2 } as const;
 /** Heat that chars a joint and what is round it, W (estimate: half a soldering iron). */
 const CHARS = 15;
 
-const REMEDY: Readonly<Record<JointKind, string>> = {
-  relay: 'Renew the relay and its socket terminals',
-  connector: 'Renew the terminals of this plug',
-  chassis: 'Clean to bare metal, new lug, star washer',
-  switch: 'Renew the switch',
-};
-
-const isJoint = (s: Segment): s is Extract<Segment, { kind: JointKind }> => s.kind in SOUND;
-const ohmsOf = (s: Extract<Segment, { kind: JointKind }>): number =>
-  s.kind === 'relay' ? s.contactOhms : s.ohms;
-
 /** Relay contacts, plugs, switches and ground points: each joint of a circuit by the volts it loses and the heat in it. */
 export const jointFindings = (loads: readonly Loaded[]): Finding[] =>
   loads.flatMap((loaded) =>
     (['feed', 'ground'] as const).flatMap((side) =>
-      segmentsOf(loaded.circuit, side).flatMap(({ id, segment }) =>
-        isJoint(segment) ? judged(loaded, loads, id, segment) : [],
-      ),
+      segmentsOf(loaded.circuit, side).flatMap(({ id, segment }) => judged(loaded, loads, id, segment)),
     ),
   );
 
-function judged(
-  loaded: Loaded,
-  loads: readonly Loaded[],
-  id: string,
-  joint: Extract<Segment, { kind: JointKind }>,
-): Finding[] {
+function judged(loaded: Loaded, loads: readonly Loaded[], id: string, joint: Segment): Finding[] {
   const { circuitId, state, solution } = loaded;
   const amps = Math.max(...loads.map((l) => carriedBy(l, { id, circuitId })));
-  const ohms = ohmsOf(joint);
-  const sound = SOUND[joint.kind];
+  const { meets } = segmentKind(joint);
+  if (meets.as !== 'joint' || !meets.sound) return [];
+  const ohms = meets.ohms(joint);
+  const { ohms: sound, field, mend } = meets.sound;
   const lost = amps * ohms;
   const heat = lost * amps;
   if (lost <= LOST.note) return [];
   const starved = solution.loadVolts < PUMP_LAW_VOLTS.min && lost > LOST.fix;
   const bad = ohms > sound && (lost > LOST.fix || ohms > 2 * sound);
   const left = bad ? `; ${both('volts', solution.loadVolts)} is left at the load` : '';
-  const field = joint.kind === 'relay' ? 'contactOhms' : 'ohms';
   return [
     {
       code: 'JOINT_DROP',
@@ -73,7 +54,7 @@ function judged(
       fixes: bad
         ? [
             {
-              label: REMEDY[joint.kind],
+              label: mend,
               patch: [{ op: 'replace', path: segmentPath(circuitId, id, field), value: sound }],
             },
           ]

@@ -104,7 +104,7 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
                 open={menu}
                 onOpen={setMenu}
                 onPick={(name) => {
-                  const added = addDevice(sheet.harness, NEW_DEVICES.find((d) => d.name === name)!.device);
+                  const added = addDevice(sheet.harness, NEW_DEVICES.find((d) => d.name === name)!.make());
                   edit(...added.patch);
                   setDevice(added.id);
                 }}

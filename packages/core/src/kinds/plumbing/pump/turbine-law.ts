@@ -26,13 +26,12 @@ export function turbine(model: PumpModel): MotorLaw {
   const last = reduced.at(-1)! * 1.0001;
   return (out, p, v) => {
     let s = Math.max(STALLED, (v - ra * frictionAmps) / e0);
-    let gs = e0;
     // Newton from the no-torque speed; the left side rises with s, so it cannot run away.
     for (let k = 0; k < 40; k++) {
       torque.evaluate(p / (s * s));
       const t = torque.value;
       const g = s * e0 + ra * (frictionAmps + s * s * t) - v;
-      gs = e0 + 2 * ra * (s * t - (p / s) * torque.slope);
+      const gs = e0 + 2 * ra * (s * t - (p / s) * torque.slope);
       const next = Math.max(s * 0.5, s - (gs > 0 ? g / gs : g / e0));
       const step = Math.abs(next - s);
       s = next;
@@ -62,7 +61,7 @@ export function turbine(model: PumpModel): MotorLaw {
       out.speed = share * s;
       return;
     }
-    gs = e0 + ra * currentPerSpeed;
+    const gs = e0 + ra * currentPerSpeed;
     const speedPerPa = -(ra * torque.slope) / gs;
     out.flowPerPa = flows.slope / s + flowPerSpeed * speedPerPa;
     out.flowPerVolt = flowPerSpeed / gs;

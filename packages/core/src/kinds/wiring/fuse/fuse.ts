@@ -65,3 +65,6 @@ export function fuseSurvives(ratingA: number, inrush: Inrush): boolean {
 export function chooseFuse(loadA: number, wireA: number, inrush: Inrush): number | undefined {
   return ALL_FUSES.find((f) => loadA <= f * FUSE_CONTINUOUS_SHARE && f <= wireA && fuseSurvives(f, inrush));
 }
+
+/** Resistance of a fuse, Ω: it drops about 85 mV at its rating (common practice). */
+export const fuseOhms = (ratingA: number): number => 0.085 / ratingA;

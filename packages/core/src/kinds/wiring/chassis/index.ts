@@ -1,0 +1,41 @@
+import { name } from '../../../fields/name.ts';
+import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { billLine } from '../../bill-line.ts';
+import type { WiringKind } from '../contract.ts';
+import { jointOhms } from '../fields.ts';
+import type { Ground } from '../ground/index.ts';
+
+/** A ground point in the row of a circuit: drawn as a ground, where its way ends. */
+const segment = object({ kind: oneOf(['chassis']), name, ohms: jointOhms('Joint to chassis', 1, 0.003) });
+type Chassis = Infer<typeof segment>;
+
+export const chassis: {
+  readonly segment: NonNullable<WiringKind<Chassis, Ground, never>['segment']>;
+  readonly device: null;
+  readonly load: null;
+} = {
+  segment: {
+    shape: segment,
+    meets: {
+      as: 'joint',
+      ohms: (s) => s.ohms,
+      sound: { ohms: 0.005, field: 'ohms', mend: 'Clean to bare metal, new lug, star washer' },
+    },
+    contact: null,
+    drawn: {
+      device: (s, piece) => ({ kind: 'ground', name: s.name, ohms: s.ohms, of: piece }),
+      in: 'g',
+      out: 'g',
+      ends: true,
+      refreshed: (d, s) => ({ ...d, name: s.name, ohms: s.ohms }),
+    },
+    lines: (s) => [
+      billLine('electrical', 'Ring terminal and star washer, chassis ground', 1, 'each', s.name),
+    ],
+    offers: [
+      { name: 'Chassis ground', make: () => ({ kind: 'chassis', name: 'Chassis ground', ohms: 0.003 }) },
+    ],
+  },
+  device: null,
+  load: null,
+};

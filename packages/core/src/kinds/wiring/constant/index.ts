@@ -1,0 +1,25 @@
+import { name } from '../../../fields/name.ts';
+import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
+import { TYPICAL } from '../typical.ts';
+
+/** A stud of the fuse box: always live. */
+const device = object({ kind: oneOf(['constant']), name });
+
+export const constant: WiringKind<never, Infer<typeof device>, never> = {
+  segment: null,
+  device: {
+    shape: device,
+    terminals: () => ['out'],
+    behavior: (_, w) => w.resistor('', w.live, w.at('out'), TYPICAL.stud),
+    signals: nothing,
+    swaps: [],
+    end: 'ring or fuse tap',
+    width: 92,
+    side: usualSide,
+    alwaysShown: whenWired,
+    pinned: false,
+    offers: [{ name: 'Fuse box stud', make: () => ({ kind: 'constant', name: 'Fuse box stud' }) }],
+  },
+  load: null,
+};

@@ -1,0 +1,25 @@
+import { name } from '../../../fields/name.ts';
+import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
+import { TYPICAL } from '../typical.ts';
+
+/** Live with the key on. */
+const device = object({ kind: oneOf(['ignition']), name });
+
+export const ignition: WiringKind<never, Infer<typeof device>, never> = {
+  segment: null,
+  device: {
+    shape: device,
+    terminals: () => ['out'],
+    behavior: (_, w) => w.contact('key', w.live, w.at('out'), TYPICAL.key, (i) => i.ignition),
+    signals: nothing,
+    swaps: [],
+    end: 'ring or fuse tap',
+    width: 92,
+    side: usualSide,
+    alwaysShown: whenWired,
+    pinned: false,
+    offers: [{ name: 'Ignition feed', make: () => ({ kind: 'ignition', name: 'Ignition feed' }) }],
+  },
+  load: null,
+};

@@ -1,0 +1,25 @@
+import { name } from '../../../fields/name.ts';
+import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
+import { TYPICAL } from '../typical.ts';
+
+/** Opens when it trips. */
+const device = object({ kind: oneOf(['inertia']), name });
+
+export const inertia: WiringKind<never, Infer<typeof device>, never> = {
+  segment: null,
+  device: {
+    shape: device,
+    terminals: () => ['a', 'b'],
+    behavior: (_, w) => w.contact('crash', w.at('a'), w.at('b'), TYPICAL.switch, (i) => !i.crashed),
+    signals: nothing,
+    swaps: [],
+    end: '6.3 mm flat, insulated',
+    width: 88,
+    side: usualSide,
+    alwaysShown: whenWired,
+    pinned: true,
+    offers: [{ name: 'Crash switch', make: () => ({ kind: 'inertia', name: 'Crash switch' }) }],
+  },
+  load: null,
+};

@@ -1,0 +1,17 @@
+import { name } from '../../../fields/name.ts';
+import { object, oneOf } from '../../../fields/shape.ts';
+import { ratingA } from '../fields.ts';
+
+/** Volts the currents of loads are given at. */
+export const LOAD_VOLTS = 13.5;
+
+/** What a load is described by: taken as a resistance or as a steady current. */
+export const loadFields = <const K extends string>(kind: K) => ({
+  kind: oneOf([kind]),
+  name,
+  amps: ratingA('Current at 13.5 V', 0.001, 200),
+  draws: oneOf(['resistance', 'current']),
+  when: oneOf(['key', 'running', 'always']),
+});
+
+export const loadShape = <const K extends string>(kind: K) => object(loadFields(kind));

@@ -1,0 +1,142 @@
+import { quantity } from '../../../fields/field.ts';
+import { name } from '../../../fields/name.ts';
+import { flag, object, oneOf, optional, type Infer } from '../../../fields/shape.ts';
+import { billLine } from '../../bill-line.ts';
+import { BOX, nothing, usualSide, type WiringKind } from '../contract.ts';
+import { jointOhms, of, ratingA } from '../fields.ts';
+import { TYPICAL } from '../typical.ts';
+
+/** How a coil is kept from kicking back. */
+export const SUPPRESSION = ['diode', 'resistor', 'zener', 'none'] as const;
+/** A plain coil, Ω (DIN relay, typical). */
+export const COIL_OHMS = 85;
+/** Contact ratings relays come with, A. */
+export const RELAY_RATINGS: readonly number[] = [30, 40, 50, 70, 100];
+/** A sound contact with its socket, Ω (typical). */
+const CONTACT_OHMS = 0.005;
+
+const coilOhms = quantity({
+  label: 'Coil',
+  dimension: 'resistance',
+  unit: 'Ω',
+  min: 20,
+  max: 400,
+  usual: COIL_OHMS,
+  why: 'ISO mini relay, typical',
+});
+
+const segment = object({
+  kind: oneOf(['relay']),
+  name,
+  ratingA: ratingA('Contact rating', 1),
+  contactOhms: jointOhms('Contact and socket', 0.5, CONTACT_OHMS),
+  suppression: oneOf(SUPPRESSION),
+  coilOhms: optional(coilOhms),
+  changeover: optional(flag()),
+});
+const device = object({
+  kind: oneOf(['relay']),
+  name,
+  changeover: flag(),
+  ratingA: ratingA('Contact rating', 1),
+  coilOhms,
+  suppression: oneOf(SUPPRESSION),
+  of,
+});
+
+export const relay: WiringKind<Infer<typeof segment>, Infer<typeof device>, never> = {
+  segment: {
+    shape: segment,
+    meets: {
+      as: 'joint',
+      ohms: (s) => s.contactOhms,
+      sound: { ohms: CONTACT_OHMS, field: 'contactOhms', mend: 'Renew the relay and its socket terminals' },
+    },
+    contact: (s) => s.ratingA,
+    drawn: {
+      device: (s, piece) => ({
+        kind: 'relay',
+        name: s.name,
+        ratingA: s.ratingA,
+        suppression: s.suppression,
+        coilOhms: s.coilOhms ?? COIL_OHMS,
+        changeover: s.changeover ?? false,
+        of: piece,
+      }),
+      in: '30',
+      out: '87',
+      ends: false,
+      refreshed: (d, s) => ({
+        ...d,
+        name: s.name,
+        ratingA: s.ratingA,
+        suppression: s.suppression,
+        coilOhms: s.coilOhms ?? d.coilOhms,
+        changeover: s.changeover ?? d.changeover,
+      }),
+    },
+    lines: (s) => [
+      billLine(
+        'electrical',
+        `Relay ${s.ratingA} A, ${s.suppression === 'none' ? 'no suppression' : `${s.suppression} suppressed`}, with socket`,
+        1,
+        'each',
+        s.name,
+      ),
+    ],
+    offers: [
+      {
+        name: 'Relay',
+        make: () => ({
+          kind: 'relay',
+          name: 'Pump relay',
+          ratingA: 40,
+          contactOhms: CONTACT_OHMS,
+          suppression: 'resistor',
+        }),
+      },
+    ],
+  },
+  device: {
+    shape: device,
+    terminals: (d) => (d.changeover ? ['30', '87', '87a', '86', '85'] : ['30', '87', '86', '85']),
+    behavior: (d, w) => {
+      w.coil(w.at('86'), w.at('85'));
+      w.resistor('coil', w.at('86'), w.at('85'), d.coilOhms);
+      if (d.suppression === 'resistor') w.resistor('damp', w.at('86'), w.at('85'), TYPICAL.damp);
+      if (d.suppression === 'diode') w.diode(w.at('85'), w.at('86'));
+      w.contact('no', w.at('30'), w.at('87'), TYPICAL.contact, (_, pulled) => pulled.has(w.id));
+      if (d.changeover)
+        w.contact('nc', w.at('30'), w.at('87a'), TYPICAL.contact, (_, pulled) => !pulled.has(w.id));
+    },
+    signals: nothing,
+    swaps: [
+      ['85', '86'],
+      ['30', '87'],
+      ['87', '87a'],
+      ['30', '85'],
+      ['87', '86'],
+      ['30', '86'],
+      ['87', '85'],
+    ],
+    end: 'relay socket contact',
+    width: BOX,
+    side: usualSide,
+    alwaysShown: () => true,
+    pinned: true,
+    offers: [
+      {
+        name: 'Relay',
+        make: () => ({
+          kind: 'relay',
+          name: 'Relay',
+          changeover: false,
+          ratingA: 40,
+          coilOhms: COIL_OHMS,
+          suppression: 'resistor',
+        }),
+      },
+    ],
+  },
+  load: null,
+};

@@ -1,0 +1,24 @@
+import { name } from '../../../fields/name.ts';
+import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
+
+const device = object({ kind: oneOf(['splice']), name });
+
+export const splice: WiringKind<never, Infer<typeof device>, never> = {
+  segment: null,
+  device: {
+    shape: device,
+    terminals: () => ['s'],
+    // One node, and nothing in it.
+    behavior: () => undefined,
+    signals: nothing,
+    swaps: [],
+    end: 'splice, sealed',
+    width: 60,
+    side: usualSide,
+    alwaysShown: whenWired,
+    pinned: false,
+    offers: [{ name: 'Splice', make: () => ({ kind: 'splice', name: 'Splice' }) }],
+  },
+  load: null,
+};

@@ -1,0 +1,91 @@
+import { name } from '../../../fields/name.ts';
+import { object, oneOf, text, type Infer } from '../../../fields/shape.ts';
+import { shortened } from '../../../quantities/text.ts';
+import { billLine } from '../../bill-line.ts';
+import { BOX, usualSide, type WiringKind } from '../contract.ts';
+import { jointOhms, of, ratingA } from '../fields.ts';
+import { signalHolds, signalsIn } from '../signal.ts';
+import { TYPICAL } from '../typical.ts';
+
+/** A key or panel switch the load current itself goes through. */
+const segment = object({
+  kind: oneOf(['switch']),
+  name,
+  ratingA: ratingA('Contact rating', 0.1),
+  ohms: jointOhms('Contact', 0.5, 0.01),
+});
+/** Common, normally open and normally closed contact; what works it is one signal of the rules. */
+const device = object({
+  kind: oneOf(['switch']),
+  name,
+  signal: text(60, 1),
+  ratingA: ratingA('Contact rating', 0.1),
+  of,
+});
+
+export const panelSwitch: WiringKind<Infer<typeof segment>, Infer<typeof device>, never> = {
+  segment: {
+    shape: segment,
+    meets: {
+      as: 'joint',
+      ohms: (s) => s.ohms,
+      sound: { ohms: 0.02, field: 'ohms', mend: 'Renew the switch' },
+    },
+    contact: (s) => s.ratingA,
+    drawn: {
+      device: (s, piece) => ({
+        kind: 'switch',
+        name: s.name,
+        signal: shortened(`panel:${s.name}`, 60),
+        ratingA: s.ratingA,
+        of: piece,
+      }),
+      in: 'com',
+      out: 'no',
+      ends: false,
+      refreshed: (d, s) => ({ ...d, name: s.name, ratingA: s.ratingA }),
+    },
+    lines: (s) => [billLine('electrical', `Switch, ${s.ratingA} A`, 1, 'each', s.name)],
+    offers: [{ name: 'Switch', make: () => ({ kind: 'switch', name: 'Switch', ratingA: 20, ohms: 0.01 }) }],
+  },
+  device: {
+    shape: device,
+    terminals: () => ['com', 'no', 'nc'],
+    behavior: (d, w) => {
+      w.contact(
+        'no',
+        w.at('com'),
+        w.at('no'),
+        TYPICAL.switch,
+        (i) => signalHolds(d.signal, i.signals),
+        d.ratingA,
+      );
+      w.contact(
+        'nc',
+        w.at('com'),
+        w.at('nc'),
+        TYPICAL.switch,
+        (i) => !signalHolds(d.signal, i.signals),
+        d.ratingA,
+      );
+    },
+    signals: (d) => signalsIn(d.signal),
+    swaps: [
+      ['no', 'nc'],
+      ['com', 'no'],
+      ['com', 'nc'],
+    ],
+    end: '6.3 mm flat, insulated',
+    width: BOX,
+    side: usualSide,
+    alwaysShown: () => true,
+    pinned: true,
+    offers: [
+      {
+        name: 'Switch',
+        make: () => ({ kind: 'switch', name: 'Switch', signal: 'panel:switch', ratingA: 3 }),
+      },
+    ],
+  },
+  load: null,
+};

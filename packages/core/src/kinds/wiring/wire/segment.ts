@@ -1,0 +1,62 @@
+import { quantity } from '../../../fields/field.ts';
+import { name } from '../../../fields/name.ts';
+import { flag, integer, object, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
+import { WIRE_SIZES } from './wire.ts';
+
+/** How one end of a wire is made off; absent: as its neighbor asks. */
+export const wireEndShape = object({
+  terminal: text(40, 1),
+  joint: oneOf(['crimp', 'crimp-solder', 'solder']),
+  shrink: flag(),
+});
+export type WireEnd = Infer<typeof wireEndShape>;
+
+export const wireShape = object({
+  kind: oneOf(['wire']),
+  name,
+  color: text(30),
+  size: oneOf(WIRE_SIZES),
+  conductor: oneOf(['copper', 'copper-clad']),
+  lengthM: quantity({ label: 'Length', dimension: 'length', unit: 'm', min: 0.01, max: 30 }),
+  zone: oneOf(['engine-bay', 'under-body', 'cabin']),
+  bundled: integer(1, 60),
+  insulationK: quantity({
+    label: 'Insulation good to',
+    dimension: 'temperature',
+    unit: 'K',
+    min: 333,
+    max: 523,
+    usual: 398.15,
+  }),
+  /** Vehicle cable runs up to 10 % under the section its gauge names; absent: the full section. */
+  cable: optional(oneOf(['full', 'vehicle'])),
+  slackM: optional(
+    quantity({
+      label: 'Slack at a lid',
+      dimension: 'length',
+      unit: 'm',
+      min: 0,
+      max: 3,
+      usual: 0,
+      why: 'left over so that a lid or hat opens; cut longer by it, and it counts in the drop',
+    }),
+  ),
+  endA: optional(wireEndShape),
+  endB: optional(wireEndShape),
+});
+export type Wire = Infer<typeof wireShape>;
+
+export const makeWire = (name: string, color: string, lengthM: number, zone: Wire['zone']): Wire => ({
+  kind: 'wire',
+  name,
+  color,
+  size: 'awg-10',
+  conductor: 'copper',
+  lengthM,
+  zone,
+  bundled: 1,
+  insulationK: 398.15,
+});
+
+/** What is cut of a wire: its way and the slack left at a lid, m. */
+export const wireLength = (wire: Wire): number => wire.lengthM + (wire.slackM ?? 0);
