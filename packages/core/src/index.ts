@@ -140,6 +140,9 @@ export { fullReturnJob } from './document/patterns/full-return.ts';
 export type { Pattern } from './document/patterns/pattern.ts';
 export { pumpElement } from './document/pieces.ts';
 export { pumpFigures, swapPump } from './kinds/plumbing/pump/shape.ts';
+export { sayFinding } from './say/finding.ts';
+export type { Units } from './say/words.ts';
+export { Trials } from './advise/trial.ts';
 export { elementPath } from './edit/paths.ts';
 export { BRANCH_ENDS, branchAt, removePath, type BranchEnd } from './edit/branch.ts';
 export { insertPart, movePart, NEW_PARTS, removePart, splitRun, type NewPart } from './edit/path.ts';
@@ -176,8 +179,7 @@ export type {
   StationResult,
   WeakLink,
 } from './engine/results.ts';
-export { BACK_PRESSURE_SHARE } from './judge/regulation/regulation.ts';
-export { CRANKING_VOLTS, DROP_LIMITS, SUCTION_LIMITS } from './judge/limits.ts';
+export { BACK_PRESSURE_SHARE, CRANKING_VOLTS, DROP_LIMITS, SUCTION_LIMITS } from './judge/limits.ts';
 export {
   driveLanes,
   driveMoments,
@@ -196,7 +198,7 @@ export {
   SWITCH_TOLERANCE,
   type StagingAdvice,
   type StagingPoint,
-} from './advise/staging.ts';
+} from './replay/staging.ts';
 export { RELAY_RATINGS } from './kinds/wiring/relay/index.ts';
 export { sizeCircuit, type CircuitSizing, type GaugeTried } from './advise/size-circuit.ts';
 export { circuitOf, circuitStates, hardest, type Loaded } from './engine/electric/electric-load.ts';
@@ -298,7 +300,7 @@ export {
   type DecayVerdict,
 } from './prove/procedures/gas-decay/gas-decay.ts';
 
-export { applyPatch } from './formats/apply-patch.ts';
+export { applyPatch } from './edit/apply-patch.ts';
 export { diffDocuments, overlappingPaths, valueAt } from './formats/diff.ts';
 export { CURVE_COLUMNS, readPumpCurve, type CurvePreview } from './formats/pump-curve-csv.ts';
 export {

@@ -1,6 +1,9 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { CoupledSolver } from '../engine/engine.ts';
-import { allFindings } from '../judge/all.ts';
+import { judge } from '../judge/all.ts';
+import { sayFinding } from '../say/finding.ts';
+import { fixesFor } from './fixes/all.ts';
+import { Trials } from './trial.ts';
 import type { PlanResult, StateResult } from '../engine/results.ts';
 import { evaluateState } from '../engine/observe/state-result.ts';
 import { fuelOf, operatingStates } from '../engine/states.ts';
@@ -48,14 +51,17 @@ export function evaluatePlan(doc: JobDocument): PlanResult {
   const fuel = fuelOf(doc);
   const states = evaluateStates(doc);
   const tightest = tightestState(states);
-  const findings = allFindings({ doc, fuel, states, tightest });
+  const trials = new Trials(doc);
+  const findings = judge({ doc, fuel, states, tightest }).map((found) =>
+    sayFinding(found, fixesFor(found, { doc, states, trials })),
+  );
   const margin = tightest?.values?.margin ?? null;
   return {
     fuel,
     states,
     findings,
     tightest: tightest?.state.id ?? null,
-    weakest: tightest && margin !== null ? weakestLinks(doc, tightest.state.id, margin) : [],
+    weakest: tightest && margin !== null ? weakestLinks(trials, tightest.state, margin) : [],
     flowLostToWiring: tightest ? flowLost(doc, tightest) : 0,
   };
 }

@@ -9,8 +9,8 @@ import { chooseFuse, FUSE_CONTINUOUS_SHARE, fuseSurvives, motorInrush } from '..
 import { familyOf, wireSizeName, type WireSize } from '../kinds/wiring/wire/wire.ts';
 import { wireAmpacity } from '../engine/electric/circuits.ts';
 import { CoupledSolver } from '../engine/engine.ts';
-import { BACK_PRESSURE_SHARE, isOverrun, RAIL_HIGH_LIMIT } from '../judge/regulation/regulation.ts';
-import { DROP_LIMITS } from '../judge/limits.ts';
+import { BACK_PRESSURE_SHARE, DROP_LIMITS, RAIL_HIGH_LIMIT } from '../judge/limits.ts';
+import { isOverrun } from '../judge/regulation/regulation.ts';
 import { evaluateState } from '../engine/observe/state-result.ts';
 import { operatingStates } from '../engine/states.ts';
 

@@ -1,45 +1,94 @@
-import { findingKey, SEVERITY_ORDER, type Finding } from '../outcome/finding.ts';
+import { findingKey, SEVERITY_ORDER, type Found } from '../outcome/finding.ts';
 import type { FindingContext, FindingRule } from './context.ts';
-import { goalFindings } from './goal/goal.ts';
-import { hoseFindings } from './hoses/hoses.ts';
-import { pumpFindings } from './supply/pumps.ts';
-import { regulationFindings } from './regulation/regulation.ts';
-import { regulatorFindings } from './regulation/regulators.ts';
-import { speedFindings } from './supply/speed.ts';
-import { structureFindings, unusablePumps } from './structure/structure.ts';
-import { supplyFindings } from './supply/supply.ts';
-import { tankFindings } from './tanks/tanks.ts';
-import { trappedFindings } from './trapped/trapped.ts';
-import { triggerFindings } from './trigger/trigger.ts';
-import { harnessFindings } from './harness/all.ts';
-import { wiringFindings } from './wiring/all.ts';
+import { goalRule } from './goal/goal.ts';
+import { behindRule, turnedRelayRule } from './harness/as-drawn.ts';
+import { mismatchRule } from './harness/mismatch.ts';
+import { branchRule, unclampedRule } from './harness/protection.ts';
+import { filterRule, hoseRule } from './hoses/hoses.ts';
+import { contradictionRule } from './regulation/contradictions.ts';
+import { regulationRule } from './regulation/regulation.ts';
+import { supplementaryRule } from './regulation/supplementary.ts';
+import { valveCoreRule } from './regulation/valve-core.ts';
+import { convergedRule } from './structure/converged.ts';
+import { structureRule } from './structure/structure.ts';
+import { unusablePumps, unusableRule } from './structure/unusable.ts';
+import { curveRule } from './supply/curve.ts';
+import { injectorRule } from './supply/injectors.ts';
+import { marginRule } from './supply/margin.ts';
+import { primeHoldRule } from './supply/prime-hold.ts';
+import { redundancyRule } from './supply/redundancy.ts';
+import { sagRule } from './supply/sag.ts';
+import { speedRule } from './supply/speed.ts';
+import { stagingRule } from './supply/staging.ts';
+import { suctionRule } from './supply/suction.ts';
+import { jetRule, surgeRule, unevenRule } from './tanks/tanks.ts';
+import { trappedRule } from './trapped/trapped.ts';
+import { triggerRule } from './trigger/trigger.ts';
+import { chargingRule, crankingRule } from './wiring/budget.ts';
+import { contactRule, tappedFeedRule } from './wiring/contacts.ts';
+import { fuseRule, noFuseRule } from './wiring/fuses.ts';
+import { jointRule } from './wiring/joints.ts';
+import { copperCladRule, dropRule, overloadedRule } from './wiring/wires.ts';
 
-/** Adding a rule is one file and one line here. */
-const RULES: readonly FindingRule[] = [
-  structureFindings,
-  supplyFindings,
-  regulationFindings,
-  regulatorFindings,
-  speedFindings,
-  tankFindings,
-  trappedFindings,
-  pumpFindings,
-  hoseFindings,
-  wiringFindings,
-  triggerFindings,
-  harnessFindings,
-  goalFindings,
-];
+/** Rules that need no pump to be computed. */
+const UNSOLVED = [structureRule, unusableRule, convergedRule, hoseRule, filterRule] as const;
+
+/** Adding a rule is one file and one line here (and its words, one line in say/findings/all.ts). */
+export const RULES = [
+  structureRule,
+  unusableRule,
+  convergedRule,
+  marginRule,
+  sagRule,
+  suctionRule,
+  injectorRule,
+  curveRule,
+  primeHoldRule,
+  regulationRule,
+  contradictionRule,
+  supplementaryRule,
+  valveCoreRule,
+  speedRule,
+  surgeRule,
+  jetRule,
+  unevenRule,
+  trappedRule,
+  stagingRule,
+  redundancyRule,
+  hoseRule,
+  filterRule,
+  copperCladRule,
+  dropRule,
+  overloadedRule,
+  noFuseRule,
+  fuseRule,
+  contactRule,
+  tappedFeedRule,
+  jointRule,
+  chargingRule,
+  crankingRule,
+  triggerRule,
+  mismatchRule,
+  unclampedRule,
+  branchRule,
+  turnedRelayRule,
+  behindRule,
+  goalRule,
+] as const;
+
+/** Whatever any rule finds. */
+export type AnyFound = ReturnType<(typeof RULES)[number]>[number];
+export type FindingCode = AnyFound['code'];
 
 /** Every rule's findings, the worst first, each trouble at each place once. */
-export function allFindings(context: FindingContext): Finding[] {
-  const seen = new Map<string, Finding>();
+export function judge(context: FindingContext): AnyFound[] {
+  const seen = new Map<string, AnyFound>();
   // Where a pump cannot be computed nothing can: what other rules made of it would be noise.
-  const rules = unusablePumps(context.doc).length > 0 ? [structureFindings, hoseFindings] : RULES;
-  for (const finding of rules.flatMap((rule) => rule(context))) {
-    const key = findingKey(finding);
+  const rules: readonly FindingRule[] = unusablePumps(context.doc).length > 0 ? UNSOLVED : RULES;
+  for (const found of rules.flatMap((rule): Found[] => rule(context)) as AnyFound[]) {
+    const key = findingKey(found);
     const other = seen.get(key);
-    if (!other || SEVERITY_ORDER[finding.severity] < SEVERITY_ORDER[other.severity]) seen.set(key, finding);
+    if (!other || SEVERITY_ORDER[found.severity] < SEVERITY_ORDER[other.severity]) seen.set(key, found);
   }
   return [...seen.values()].sort((a, b) => SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity]);
 }

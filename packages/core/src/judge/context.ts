@@ -1,11 +1,9 @@
 import type { JobDocument } from '../document/job-document.ts';
-import type { FuelProperties } from '../fuel/fuel.ts';
-import type { Finding } from '../outcome/finding.ts';
-import { formatQuantity } from '../quantities/format.ts';
-import type { Dimension } from '../quantities/units.ts';
 import type { StateResult } from '../engine/results.ts';
+import type { FuelProperties } from '../fuel/fuel.ts';
+import type { Found } from '../outcome/finding.ts';
 
-/** What a rule may look at. One rule file per subject, one signature. */
+/** What a rule may look at. One rule a file, one signature. */
 export interface FindingContext {
   readonly doc: JobDocument;
   readonly fuel: FuelProperties;
@@ -13,14 +11,7 @@ export interface FindingContext {
   readonly tightest: StateResult | null;
 }
 
-export type FindingRule = (context: FindingContext) => Finding[];
-
-/** Numbers inside a formula text: US first, metric in brackets, so that a printed record reads in both. */
-export const both = (dimension: Dimension, value: number): string => {
-  const us = formatQuantity(dimension, value, 'us').text;
-  const metric = formatQuantity(dimension, value, 'metric').text;
-  return us === metric ? us : `${us} (${metric})`;
-};
+export type FindingRule<F extends Found = Found> = (context: FindingContext) => F[];
 
 /** States with numbers in them. */
 export const settled = (context: FindingContext) =>

@@ -1,3 +1,5 @@
+import type { FixAction } from './fix.ts';
+
 /** stop: will fail or hurt. fix: falls short. note: worth knowing. */
 export type Severity = 'stop' | 'fix' | 'note';
 
@@ -12,45 +14,82 @@ export interface PatchOperation {
   readonly value?: unknown;
 }
 
-export interface FindingFix {
-  /** What the button says: an action in the trade's words. */
-  readonly label: string;
-  readonly patch: readonly PatchOperation[];
+/** Where a finding is: what the id is the id of. */
+export interface Place {
+  readonly of:
+    | 'part'
+    | 'junction'
+    | 'path'
+    | 'piece'
+    | 'circuit'
+    | 'load'
+    | 'device'
+    | 'wire'
+    | 'state'
+    /** The whole of something: the plumbing, the brief, the wiring. */
+    | 'subject';
+  readonly id: string;
+  readonly name: string;
+  /** Circuit a piece of wiring belongs to: pieces of two circuits may share an id. */
+  readonly within?: string;
 }
 
-/** An unfavourable engineering result: not an error, the answer to "is this enough?". */
-export interface Finding {
+/** What a rule found: numbers and names, no sentence. */
+export interface Found<Code extends string = string, Figures = unknown> {
   /** Stable kind, e.g. RETURN_OVERRUN. */
-  readonly code: string;
+  readonly code: Code;
   readonly severity: Severity;
   readonly stage: Stage;
-  /** Where: the element, segment, circuit or field it is about. */
-  readonly place: {
-    readonly id: string;
-    readonly name: string;
-    /** Circuit a piece of wiring belongs to: pieces of two circuits may share an id. */
-    readonly within?: string;
-  };
+  readonly place: Place;
   /** Operating state it shows in, where there is one. */
   readonly stateId?: string;
-  readonly title: string;
   /** Unit dimension of value and limit (a key of DIMENSIONS). */
   readonly dimension: string;
   /** SI. */
   readonly value: number;
   /** SI. */
   readonly limit: number;
+  /** What the sentences need beside, SI. */
+  readonly figures: Figures;
+}
+
+/** A change that clears a finding, as data. */
+export interface Fix {
+  readonly does: FixAction;
+  readonly patch: readonly PatchOperation[];
+}
+
+export interface FindingFix {
+  /** What the button says: an action in the trade's words. */
+  readonly label: string;
+  readonly patch: readonly PatchOperation[];
+}
+
+/** An unfavourable engineering result in words: not an error, the answer to "is this enough?". */
+export interface Finding {
+  readonly code: string;
+  readonly severity: Severity;
+  readonly stage: Stage;
+  readonly place: Place;
+  readonly stateId?: string;
+  readonly title: string;
+  readonly dimension: string;
+  readonly value: number;
+  readonly limit: number;
   readonly why: { readonly text: string; readonly formula: string; readonly source: string };
   readonly fixes: readonly FindingFix[];
+  /** What it was said from: another system of units says it anew. */
+  readonly found: Found;
+  readonly remedies: readonly Fix[];
 }
 
 /** Identity of a finding across edits: the same trouble at the same place. */
-export const findingKey = (f: Pick<Finding, 'code' | 'place'>): string =>
+export const findingKey = (f: { readonly code: string; readonly place: Pick<Place, 'id' | 'within'> }): string =>
   `${f.code}@${f.place.within === undefined ? '' : `${f.place.within}/`}${f.place.id}`;
 
 /**
  * The numbers an acceptance was given for. Rounded to three figures so that noise does not re-open it;
  * a real change does.
  */
-export const findingFingerprint = (f: Pick<Finding, 'severity' | 'value' | 'limit'>): string =>
+export const findingFingerprint = (f: Pick<Found, 'severity' | 'value' | 'limit'>): string =>
   `${f.severity}:${f.value.toPrecision(3)}:${f.limit.toPrecision(3)}`;

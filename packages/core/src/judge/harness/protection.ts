@@ -1,17 +1,17 @@
 import { terminalName } from '../../edit/harness.ts';
-import { segmentPath } from '../../edit/paths.ts';
-import type { DeviceOf, Harness, JobDocument } from '../../document/job-document.ts';
-import type { Finding } from '../../outcome/finding.ts';
-import { both } from '../context.ts';
+import type { DeviceOf, Harness } from '../../document/job-document.ts';
+import { rulesOf } from '../../document/triggers.ts';
+import { harnessOf } from '../../harness/realise.ts';
+import type { Found } from '../../outcome/finding.ts';
+import type { FindingRule } from '../context.ts';
+
+export type DriverUnclamped = Found<'DRIVER_UNCLAMPED', { readonly driver: string; readonly coilAmps: number }>;
+export type BranchAhead = Found<'BRANCH_AHEAD_OF_FUSE', { readonly terminal: string }>;
 
 /** A coil without anything across it kicks back above this, V (typical). */
 const KICK_VOLTS = 250;
-
-/** What no combination of inputs shows: a driver a coil may kill, a branch no fuse protects. */
-export const protectionFindings = (doc: JobDocument, harness: Harness): Finding[] => [
-  ...unclamped(harness),
-  ...unfused(doc, harness),
-];
+/** What a driver without a clamp stands, V (typical). */
+const DRIVER_VOLTS = 40;
 
 /** Terminals joined by wires, splices, plugs and contacts that may close. */
 function joined(harness: Harness, from: string): ReadonlySet<string> {
@@ -35,84 +35,67 @@ function joined(harness: Harness, from: string): ReadonlySet<string> {
   return seen;
 }
 
-function unclamped(harness: Harness): Finding[] {
+/** A driver a coil may kill: no combination of inputs shows it. */
+export const unclampedRule: FindingRule<DriverUnclamped> = ({ doc }) => {
+  if (Object.keys(rulesOf(doc)).length === 0) return [];
+  const harness = harnessOf(doc);
   const drivers = Object.entries(harness.devices).filter(
     (d): d is [string, DeviceOf<'ecu-output'>] => d[1].kind === 'ecu-output' && !d[1].clamped,
   );
-  return Object.entries(harness.devices).flatMap(([id, relay]): Finding[] => {
+  return Object.entries(harness.devices).flatMap(([id, relay]): DriverUnclamped[] => {
     if (relay.kind !== 'relay' || relay.suppression !== 'none') return [];
     const driver = drivers.find(([d]) => {
       const reach = joined(harness, `${d}.out`);
       return reach.has(`${id}.85`) || reach.has(`${id}.86`);
     });
     if (!driver) return [];
-    const [circuitId, segmentId] = relay.of?.split('/') ?? [];
-    const path =
-      circuitId && segmentId
-        ? segmentPath(circuitId, segmentId, 'suppression')
-        : `/wiring/harness/devices/${id}/suppression`;
     return [
       {
         code: 'DRIVER_UNCLAMPED',
         severity: 'stop',
         stage: 'wire',
-        place: { id, name: relay.name },
-        title: `${relay.name} has nothing across its coil and hangs on ${driver[1].name}, which has no clamp.`,
+        place: { of: 'device', id, name: relay.name },
         dimension: 'volts',
         value: KICK_VOLTS,
-        limit: 40,
-        why: {
-          text: 'When the driver lets go the coil kicks back and kills it. A 680 Ω resistor holds it to about 100 V, a diode to 0.7 V (release 8–15 ms, mind polarity), a zener to 24–36 V (about 4 ms).',
-          formula: `L·di/dt of ${both('amps', 12 / relay.coilOhms)} into an open contact: above ${KICK_VOLTS} V`,
-          source: 'common practice',
-        },
-        fixes: [
-          {
-            label: 'Use a relay with a resistor across its coil',
-            patch: [{ op: 'replace', path, value: 'resistor' }],
-          },
-        ],
+        limit: DRIVER_VOLTS,
+        figures: { driver: driver[1].name, coilAmps: 12 / relay.coilOhms },
       },
     ];
   });
-}
+};
 
 /**
  * Wires that leave the battery and meet no fuse: a branch taken off ahead of it. What they feed works all the same, so no
  * combination of inputs shows it; a short would.
  */
-function unfused(doc: JobDocument, harness: Harness): Finding[] {
-  if (!doc.wiring.harness) return [];
+export const branchRule: FindingRule<BranchAhead> = ({ doc }) => {
+  if (!doc.wiring.harness || Object.keys(rulesOf(doc)).length === 0) return [];
+  const harness = harnessOf(doc);
+  return bareBranches(harness).map(({ id, end }): BranchAhead => {
+    const wire = harness.wires[id]!;
+    return {
+      code: 'BRANCH_AHEAD_OF_FUSE',
+      severity: 'stop',
+      stage: 'wire',
+      place: { of: 'wire', id, name: wire.name },
+      dimension: 'count',
+      value: 0,
+      limit: 1,
+      figures: { terminal: terminalName(harness, wire[end]) },
+    };
+  });
+};
+
+/** Wires that leave the battery without a fuse, and which end is on it. */
+export function bareBranches(harness: Harness): { readonly id: string; readonly end: 'from' | 'to' }[] {
   const deviceOf = (terminal: string): string => terminal.slice(0, terminal.lastIndexOf('.'));
   const kindOf = (terminal: string): string | undefined => harness.devices[deviceOf(terminal)]?.kind;
   const live = Object.entries(harness.devices).flatMap(([id, d]) =>
     d.kind === 'battery' ? [`${id}.plus`] : [],
   );
-  const fuses = Object.entries(harness.devices).flatMap(([id, d]) => (d.kind === 'fuse' ? [`${id}.b`] : []));
-  return Object.entries(harness.wires).flatMap(([id, wire]): Finding[] => {
+  return Object.entries(harness.wires).flatMap(([id, wire]) => {
     const end = live.includes(wire.from) ? 'from' : live.includes(wire.to) ? 'to' : undefined;
     if (!end || kindOf(end === 'from' ? wire.to : wire.from) === 'fuse') return [];
-    const bare = fuses.filter((f) => !Object.values(harness.wires).some((w) => w.from === f || w.to === f));
-    return [
-      {
-        code: 'BRANCH_AHEAD_OF_FUSE',
-        severity: 'stop',
-        stage: 'wire',
-        place: { id, name: wire.name },
-        title: `${wire.name} leaves ${terminalName(harness, wire[end])} without a fuse.`,
-        dimension: 'count',
-        value: 0,
-        limit: 1,
-        why: {
-          text: 'Everything works until it rubs through; then nothing opens and the wire burns.',
-          formula: 'a short at its far end would meet no fuse on the way from the battery',
-          source: 'ABYC E-11: a fuse within 7 in (175 mm) of the source',
-        },
-        fixes: [...bare, ...fuses.filter((f) => !bare.includes(f))].slice(0, 3).map((fuse) => ({
-          label: `${wire.name}: onto ${terminalName(harness, fuse)}`,
-          patch: [{ op: 'replace', path: `/wiring/harness/wires/${id}/${end}`, value: fuse }],
-        })),
-      },
-    ];
+    return [{ id, end } as const];
   });
 }

@@ -1,8 +1,30 @@
 import type { JobDocument } from '../../document/job-document.ts';
-import type { Finding } from '../../outcome/finding.ts';
-import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
 import { trappedVolumes, type TrappedVolume } from '../../engine/trapped.ts';
-import { both, type FindingRule } from '../context.ts';
+import { plumbingKind } from '../../kinds/index.ts';
+import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
+import type { Found } from '../../outcome/finding.ts';
+import type { FindingRule } from '../context.ts';
+
+export type TrappedFuel = Found<
+  'TRAPPED_VOLUME',
+  {
+    readonly volume: number;
+    readonly rise: number;
+    readonly base: number;
+    readonly rails: readonly string[];
+    /** The run whose rating is the limit; null: what injectors open against. */
+    readonly weakest: string | null;
+    /** The check valve that closes it in, where the fuel is free without it. */
+    readonly valve: { readonly id: string; readonly pathId: string } | null;
+  }
+>;
+
+/** Fuel closed in after shut-down swells until something gives; injectors cannot open against it. Each volume alone. */
+export const trappedRule: FindingRule<TrappedFuel> = ({ doc }) =>
+  trappedVolumes(doc).flatMap((volume) => {
+    const limit = limitOf(doc, volume);
+    return limit ? [closedIn(doc, volume, limit)] : [];
+  });
 
 /** The valve to take out, when this fuel is free without it. */
 function harmlessWithout(
@@ -17,80 +39,48 @@ function harmlessWithout(
   return still ? null : blockedBy;
 }
 
-/** Fuel closed in after shut-down swells until something gives; injectors cannot open against it. Each volume alone. */
-export const trappedFindings: FindingRule = ({ doc }) =>
-  trappedVolumes(doc).flatMap((volume) => {
-    const limit = limitOf(doc, volume);
-    return limit ? [closedIn(doc, volume, limit)] : [];
-  });
-
 interface Limit {
   readonly pa: number;
-  readonly words: string;
+  readonly weakest: string | null;
 }
 
 /** What the pressure must stay under: what injectors open against, the rating of what is closed in, the lower of them. */
 function limitOf({ brief, plumbing }: JobDocument, { rails, runs }: TrappedVolume): Limit | undefined {
   const limits: Limit[] = runs.flatMap((id) => {
     const e = plumbing.elements[id];
-    return e?.kind === 'run'
-      ? [
-          {
-            pa: HOSE_KINDS[e.hose].ratedPa,
-            words: `“${e.name}” is good for ${both('pressure', HOSE_KINDS[e.hose].ratedPa)}`,
-          },
-        ]
+    return e?.kind === 'run' && plumbingKind(e).line(e)
+      ? [{ pa: HOSE_KINDS[e.hose].ratedPa, weakest: e.name }]
       : [];
   });
-  const opens = brief.injectors.maxDifferentialPa;
-  if (rails.length > 0)
-    limits.push({ pa: opens, words: `injectors open against ${both('pressure', opens)}` });
+  if (rails.length > 0) limits.push({ pa: brief.injectors.maxDifferentialPa, weakest: null });
   return limits.sort((a, b) => a.pa - b.pa)[0];
 }
 
-function closedIn(doc: JobDocument, trapped: TrappedVolume, limit: Limit): Finding {
+function closedIn(doc: JobDocument, trapped: TrappedVolume, limit: Limit): TrappedFuel {
   const { brief, plumbing } = doc;
   const reached = brief.basePressurePa + trapped.rise;
   const valve = harmlessWithout(doc, trapped);
   const id = valve?.id ?? trapped.rails[0] ?? trapped.runs[0] ?? 'rail';
-  const name = (plumbing.elements[id] ?? plumbing.junctions[id])?.name ?? 'Rail';
-  const litres = `${(trapped.volume * 1000).toFixed(2)} L`;
-  const rails = trapped.rails.map((r) => plumbing.junctions[r]!.name).join(', ');
-  const where = rails === '' ? '' : ` in ${rails}`;
-  const over = reached > limit.pa;
   return {
     code: 'TRAPPED_VOLUME',
-    severity: over ? 'stop' : trapped.rails.length > 0 ? 'fix' : 'note',
+    severity: reached > limit.pa ? 'stop' : trapped.rails.length > 0 ? 'fix' : 'note',
     stage: 'plumb',
-    place: { id, name },
+    place: {
+      of: plumbing.elements[id] ? 'part' : 'junction',
+      id,
+      name: (plumbing.elements[id] ?? plumbing.junctions[id])?.name ?? 'Rail',
+    },
     stateId: 'hot-soak',
-    title: `${litres} of fuel${where} is closed in after shut-down and rises by ${both('pressure', trapped.rise)} as the engine heats it.`,
     dimension: 'pressure',
     value: reached,
     limit: limit.pa,
-    why: {
-      text:
-        'No open way leads from here back to a tank: check valves and blocking regulators do not relieve backward. ' +
-        'The pressure rises until something gives, and injectors cannot open against it: the engine does not restart until it cools. ' +
-        'Upstream of a bypass regulator a check valve is harmless.',
-      formula: `ΔP = Σ V(β − 3α)ΔT ÷ Σ V(1/K + C) = ${both('pressure', trapped.rise)} for 40 K in rail and engine bay; from ${both('pressure', brief.basePressurePa)}, ${limit.words}`,
-      source:
-        'thermal expansion against bulk modulus and wall compliance (estimates); seen in practice past 100 psi',
+    figures: {
+      volume: trapped.volume,
+      rise: trapped.rise,
+      base: brief.basePressurePa,
+      rails: trapped.rails.map((r) => plumbing.junctions[r]!.name),
+      weakest: limit.weakest,
+      valve,
     },
-    fixes: valve
-      ? [
-          {
-            label: 'Take the check valve out',
-            patch: [
-              {
-                op: 'replace',
-                path: `/plumbing/paths/${valve.pathId}/order`,
-                value: plumbing.paths[valve.pathId]!.order.filter((x) => x !== valve.id),
-              },
-              { op: 'remove', path: `/plumbing/elements/${valve.id}` },
-            ],
-          },
-        ]
-      : [],
   };
 }

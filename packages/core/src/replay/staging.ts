@@ -1,6 +1,6 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { never, SWITCH_HYSTERESIS, withRule } from '../document/triggers.ts';
-import { PULL_S, PUMP_START_S, SPOOL_S } from '../replay/pull-time.ts';
+import { PULL_S, PUMP_START_S, SPOOL_S } from './pull-time.ts';
 import { CoupledSolver } from '../engine/engine.ts';
 import { operatingStates, type OperatingState } from '../engine/states.ts';
 

@@ -1,0 +1,78 @@
+import type { AnyFound } from '../../judge/all.ts';
+import type { Fix } from '../../outcome/finding.ts';
+import { noFixes, type FixContext, type FixMaker, type FoundOf } from './context.ts';
+import { behindFixes, branchFixes, miswiredFixes, unclampedFixes } from './harness.ts';
+import { hoseFixes, mediaFixes, mixtureFixes, motorFixes, trappedFixes } from './parts.ts';
+import { speedFixes, stagingFixes } from './pumps.ts';
+import {
+  backPressureFixes,
+  overrunFixes,
+  railHighFixes,
+  supplementaryFixes,
+  valveCoreFixes,
+} from './regulation.ts';
+import { suctionFixes } from './suction.ts';
+import { primeFixes, supplyFixes } from './supply.ts';
+import { triggerFixes } from './trigger.ts';
+import {
+  contactFixes,
+  copperFixes,
+  dropFixes,
+  fuseFixes,
+  jointFixes,
+  noFuseFixes,
+  overloadedFixes,
+} from './wiring.ts';
+
+/** What clears each finding, where a change to the plan can. */
+const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
+  PUMP_UNUSABLE: motorFixes,
+  SUPPLY_SHORT: supplyFixes,
+  SUCTION_VAPOR: suctionFixes,
+  PRIME_NOT_HELD: primeFixes,
+  RETURN_OVERRUN: overrunFixes,
+  RAIL_HIGH: railHighFixes,
+  RETURN_BACK_PRESSURE: backPressureFixes,
+  SUPPLEMENTARY_LOW: supplementaryFixes,
+  SUPPLEMENTARY_HIGH: supplementaryFixes,
+  VALVE_CORE: valveCoreFixes,
+  SPEED_LAGS: speedFixes,
+  STAGING_LATE: stagingFixes,
+  STAGING_BY_BOOST: stagingFixes,
+  TRAPPED_VOLUME: trappedFixes,
+  HOSE_FUEL: hoseFixes,
+  HOSE_SIZE: hoseFixes,
+  HOSE_PRESSURE: hoseFixes,
+  FUEL_IN_CABIN: hoseFixes,
+  FILTER_MEDIA: mediaFixes,
+  MIXTURE_SHIFT: mixtureFixes,
+  WIRE_COPPER_CLAD: copperFixes,
+  WIRE_DROP: dropFixes,
+  WIRE_OVERLOADED: overloadedFixes,
+  NO_FUSE: noFuseFixes,
+  FUSE_OVER_WIRE: fuseFixes,
+  FUSE_LOADED: fuseFixes,
+  FUSE_INRUSH: fuseFixes,
+  FUSE_FAR: fuseFixes,
+  RELAY_LOADED: contactFixes,
+  JOINT_DROP: jointFixes,
+  RUNS_KEY_OFF: triggerFixes,
+  RUNS_AFTER_CRASH: triggerFixes,
+  RUNS_STALLED: triggerFixes,
+  CHATTERS: triggerFixes,
+  NO_PRIME: triggerFixes,
+  WIRED_KEY_OFF: miswiredFixes,
+  WIRED_CRASH: miswiredFixes,
+  WIRED_OVERLOAD: miswiredFixes,
+  WIRED_REVERSED: miswiredFixes,
+  WIRED_RUNS: miswiredFixes,
+  WIRED_DEAD: miswiredFixes,
+  WIRED_BUZZING: miswiredFixes,
+  DRIVER_UNCLAMPED: unclampedFixes,
+  BRANCH_AHEAD_OF_FUSE: branchFixes,
+  HARNESS_BEHIND: behindFixes,
+};
+
+/** Changes that clear a finding, each tried on the plan where its effect is not plain. */
+export const fixesFor = (found: AnyFound, context: FixContext): Fix[] =>
+  ((MAKERS[found.code] ?? noFixes) as FixMaker<AnyFound>)(found, context);

@@ -1,0 +1,96 @@
+import type { JobDocument } from '../../document/job-document.ts';
+import { rulesOf, type Rules } from '../../document/triggers.ts';
+import { terminalName } from '../../edit/harness.ts';
+import { freeId } from '../../edit/path.ts';
+import { segmentPath } from '../../edit/paths.ts';
+import { harnessOf } from '../../harness/realise.ts';
+import { findRepairs } from '../../harness/repair.ts';
+import type { HarnessBehind } from '../../judge/harness/as-drawn.ts';
+import type { Miswired } from '../../judge/harness/mismatch.ts';
+import { bareBranches, type BranchAhead, type DriverUnclamped } from '../../judge/harness/protection.ts';
+import type { Fix } from '../../outcome/finding.ts';
+import type { FixContext, FixMaker } from './context.ts';
+
+const REPAIRS = 4;
+const REDRAW: Fix = { does: { act: 'redraw' }, patch: [{ op: 'remove', path: '/wiring/harness' }] };
+
+/** The search for repairs is long, and every miswired place asks for the same ones: kept with the trials of one judging. */
+const repaired = new WeakMap<FixContext['trials'], Fix[]>();
+
+export const miswiredFixes: FixMaker<Miswired> = (_found, { doc, trials }) => {
+  const known = repaired.get(trials);
+  if (known) return known;
+  const rules = rulesOf(doc);
+  const fixes = doc.wiring.harness
+    ? [
+        ...findRepairs(harnessOf(doc), rules, REPAIRS).map((r): Fix => ({
+          does: { act: 'repair', words: r.words },
+          patch: r.patch,
+        })),
+        REDRAW,
+      ]
+    : relayFixes(doc, rules);
+  repaired.set(trials, fixes);
+  return fixes;
+};
+
+/** Wiring made from the rules can only be wrong where a circuit has no relay to work with. */
+function relayFixes(doc: JobDocument, rules: Rules): Fix[] {
+  const loads = new Set(Object.values(rules).map((r) => r.loadId));
+  return Object.entries(doc.wiring.circuits).flatMap(([circuitId, c]): Fix[] => {
+    if (!loads.has(c.loadId) || Object.values(c.segments).some((s) => s.kind === 'relay')) return [];
+    const id = freeId(c.segments, 'relay');
+    const fuse = c.feed.findIndex((f) => c.segments[f]?.kind === 'fuse');
+    const at = Math.max(0, fuse) + 1;
+    return [
+      {
+        does: { act: 'add-relay', circuit: c.name },
+        patch: [
+          {
+            op: 'add',
+            path: `/wiring/circuits/${circuitId}/segments/${id}`,
+            value: {
+              kind: 'relay',
+              name: 'Relay',
+              ratingA: 40,
+              contactOhms: 0.005,
+              suppression: 'resistor',
+            },
+          },
+          {
+            op: 'replace',
+            path: `/wiring/circuits/${circuitId}/feed`,
+            value: [...c.feed.slice(0, at), id, ...c.feed.slice(at)],
+          },
+        ],
+      },
+    ];
+  });
+}
+
+export const behindFixes: FixMaker<HarnessBehind> = () => [REDRAW];
+
+export const unclampedFixes: FixMaker<DriverUnclamped> = ({ place }, { doc }) => {
+  const relay = harnessOf(doc).devices[place.id];
+  const [circuitId, segmentId] = relay?.kind === 'relay' ? (relay.of?.split('/') ?? []) : [];
+  const path =
+    circuitId && segmentId
+      ? segmentPath(circuitId, segmentId, 'suppression')
+      : `/wiring/harness/devices/${place.id}/suppression`;
+  return [{ does: { act: 'coil-resistor' }, patch: [{ op: 'replace', path, value: 'resistor' }] }];
+};
+
+/** Fuses a bare branch may hang on that are offered, those nothing hangs on first. */
+const FUSES_OFFERED = 3;
+
+export const branchFixes: FixMaker<BranchAhead> = ({ place }, { doc }) => {
+  const harness = harnessOf(doc);
+  const branch = bareBranches(harness).find((b) => b.id === place.id);
+  if (!branch) return [];
+  const fuses = Object.entries(harness.devices).flatMap(([id, d]) => (d.kind === 'fuse' ? [`${id}.b`] : []));
+  const free = fuses.filter((f) => !Object.values(harness.wires).some((w) => w.from === f || w.to === f));
+  return [...free, ...fuses.filter((f) => !free.includes(f))].slice(0, FUSES_OFFERED).map((fuse): Fix => ({
+    does: { act: 'wire-onto', wire: place.name, terminal: terminalName(harness, fuse) },
+    patch: [{ op: 'replace', path: `/wiring/harness/wires/${place.id}/${branch.end}`, value: fuse }],
+  }));
+};

@@ -1,0 +1,47 @@
+import { elementPath } from '../../edit/paths.ts';
+import type { MixtureShift } from '../../judge/goal/goal.ts';
+import type { FilterMedia, HoseFound } from '../../judge/hoses/hoses.ts';
+import type { PumpUnusable } from '../../judge/structure/unusable.ts';
+import type { TrappedFuel } from '../../judge/trapped/trapped.ts';
+import { fittingMotor, pumpFaults } from '../../kinds/plumbing/pump/pump-faults.ts';
+import type { PatchOperation } from '../../outcome/finding.ts';
+import type { FixMaker } from './context.ts';
+import { takenOut } from './regulation.ts';
+
+const set = (id: string, field: string, value: unknown): PatchOperation => ({
+  op: 'replace',
+  path: elementPath(id, field),
+  value,
+});
+
+export const motorFixes: FixMaker<PumpUnusable> = ({ place, figures }, { doc }) => {
+  const pump = doc.plumbing.elements[place.id];
+  if (pump?.kind !== 'pump') return [];
+  const usual = fittingMotor(pump);
+  if (pumpFaults({ ...pump, ...usual }).length > 0) return [];
+  return [
+    {
+      does: { act: 'usual-motor', ohms: figures.usualOhms },
+      patch: (['armatureOhms', 'frictionAmps'] as const).map((f) => set(place.id, f, usual[f])),
+    },
+  ];
+};
+
+export const hoseFixes: FixMaker<HoseFound> = ({ code, place }) =>
+  code === 'FUEL_IN_CABIN'
+    ? [{ does: { act: 'under-body' }, patch: [set(place.id, 'zone', 'under-body')] }]
+    : [{ does: { act: 'use-ptfe' }, patch: [set(place.id, 'hose', 'ptfe')] }];
+
+export const mediaFixes: FixMaker<FilterMedia> = ({ place }) => [
+  { does: { act: 'glass-fiber' }, patch: [set(place.id, 'media', 'glass-fiber')] },
+];
+
+export const trappedFixes: FixMaker<TrappedFuel> = ({ figures: { valve } }, { doc }) =>
+  valve ? [{ does: { act: 'take-check-out' }, patch: takenOut(doc, valve.id) }] : [];
+
+export const mixtureFixes: FixMaker<MixtureShift> = ({ figures: { tuned } }) => [
+  {
+    does: { act: 'set-base', pressure: tuned },
+    patch: [{ op: 'replace', path: '/brief/basePressurePa', value: tuned }],
+  },
+];

@@ -1,0 +1,149 @@
+import type { JobDocument } from '../../document/job-document.ts';
+import { elementPath } from '../../edit/paths.ts';
+import type { StateValues } from '../../engine/results.ts';
+import {
+  isOverrun,
+  lowBackPressure,
+  type RailHigh,
+  type ReturnBackPressure,
+  type ReturnOverrun,
+} from '../../judge/regulation/regulation.ts';
+import type { SupplementarySet } from '../../judge/regulation/supplementary.ts';
+import type { ValveCore } from '../../judge/regulation/valve-core.ts';
+import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
+import { HOSE_KINDS, sizesOf, type Dash } from '../../kinds/plumbing/run/hoses.ts';
+import type { Fix, PatchOperation } from '../../outcome/finding.ts';
+import { stateOf, type FixContext, type FixMaker } from './context.ts';
+
+const seatPatch = (id: string, seat: { readonly cv: number; readonly droop: number }): PatchOperation[] => [
+  { op: 'replace', path: elementPath(id, 'cv'), value: seat.cv },
+  { op: 'replace', path: elementPath(id, 'droop'), value: seat.droop },
+];
+
+/** Smallest return size that clears the trouble, found by solving each; then the regulator, where that is what chokes. */
+function returnFixes(
+  found: ReturnOverrun | ReturnBackPressure,
+  context: FixContext,
+  clears: (values: StateValues) => boolean,
+): Fix[] {
+  const state = stateOf(found, context);
+  if (!state) return [];
+  const works = (patch: readonly PatchOperation[]): boolean => {
+    const values = context.trials.with(patch)?.values(state);
+    return values !== null && values !== undefined && clears(values);
+  };
+  const larger = enlargements(context.doc);
+  const line = larger.find(({ patch }) => works(patch));
+  const seats = Object.entries(context.doc.plumbing.elements).flatMap(([id, e]) =>
+    e.kind === 'bypass-regulator' ? seatFix(id, e.cv, line ? [] : larger, works) : [],
+  );
+  return [
+    ...(line ? [{ does: { act: 'make-return', dash: line.dash }, patch: line.patch } as const] : []),
+    ...seats,
+  ];
+}
+
+/** A larger seat alone, or with the smallest of some larger returns. */
+function seatFix(
+  id: string,
+  cv: number,
+  larger: readonly Enlargement[],
+  works: (patch: readonly PatchOperation[]) => boolean,
+): Fix[] {
+  for (const seat of Object.values(REGULATORS)) {
+    if (seat.cv <= cv) continue;
+    const patch = seatPatch(id, seat);
+    if (works(patch)) return [{ does: { act: 'fit-seat', seat: seat.id }, patch }];
+    const both = larger.find((l) => works([...l.patch, ...patch]));
+    if (both)
+      return [
+        {
+          does: { act: 'return-and-seat', dash: both.dash, seat: seat.id },
+          patch: [...both.patch, ...patch],
+        },
+      ];
+  }
+  return [];
+}
+
+export const overrunFixes: FixMaker<ReturnOverrun> = (found, context) =>
+  returnFixes(found, context, (v) => !isOverrun(v) && lowBackPressure(v));
+
+export const backPressureFixes: FixMaker<ReturnBackPressure> = (found, context) =>
+  returnFixes(found, context, lowBackPressure);
+
+export const railHighFixes: FixMaker<RailHigh> = ({ place }) => [
+  { does: { act: 'fit-seat', seat: 'large' }, patch: seatPatch(place.id, REGULATORS.large) },
+];
+
+interface Enlargement {
+  readonly dash: Dash;
+  readonly patch: readonly PatchOperation[];
+}
+
+/** Whole return renewed in PTFE at each larger size: what is too small is not lengthened by a piece. */
+function enlargements(doc: JobDocument): Enlargement[] {
+  const runs = Object.values(doc.plumbing.paths)
+    .filter((p) => p.role === 'return')
+    .flatMap((p) => p.order)
+    .flatMap((id) => {
+      const e = doc.plumbing.elements[id];
+      return e?.kind === 'run' ? [{ id, e }] : [];
+    });
+  const smallest = Math.min(...runs.map(({ e }) => e.dash));
+  const set = (id: string, field: string, value: unknown): PatchOperation => ({
+    op: 'replace',
+    path: elementPath(id, field),
+    value,
+  });
+  return sizesOf(HOSE_KINDS.ptfe)
+    .filter((dash) => dash > smallest)
+    .map((dash): Enlargement => ({
+      dash,
+      patch: runs.flatMap(({ id, e }): PatchOperation[] => {
+        if (e.dash >= dash) return [];
+        const hose = HOSE_KINDS[e.hose].bores[dash] === undefined || e.existing ? 'ptfe' : e.hose;
+        // A line renewed is made up with new ends; what stood for the old one's fittings goes with it.
+        const renewed = e.existing
+          ? { ends: ['straight', 'straight'], bendDegrees: 180, extraK: 0, existing: false }
+          : {};
+        return [
+          set(id, 'dash', dash),
+          ...(hose === e.hose ? [] : [set(id, 'hose', hose)]),
+          ...Object.entries(renewed).map(([field, value]) => set(id, field, value)),
+          ...(e.boreM === undefined ? [] : [{ op: 'remove', path: elementPath(id, 'boreM') } as const]),
+        ];
+      }),
+    }));
+}
+
+export const supplementaryFixes: FixMaker<SupplementarySet> = ({ place, limit, figures }) => [
+  {
+    does: { act: 'set-supplementary', vent: figures.referenced },
+    patch: [
+      { op: 'add', path: elementPath(place.id, 'setPa'), value: limit },
+      ...(figures.referenced
+        ? [{ op: 'replace', path: elementPath(place.id, 'referenced'), value: false } as const]
+        : []),
+    ],
+  },
+];
+
+/** A patch that takes a part out of its path. */
+export const takenOut = (doc: JobDocument, id: string): PatchOperation[] =>
+  Object.entries(doc.plumbing.paths).flatMap(([pathId, path]): PatchOperation[] =>
+    path.order.includes(id)
+      ? [
+          {
+            op: 'replace',
+            path: `/plumbing/paths/${pathId}/order`,
+            value: path.order.filter((other) => other !== id),
+          },
+          { op: 'remove', path: `/plumbing/elements/${id}` },
+        ]
+      : [],
+  );
+
+export const valveCoreFixes: FixMaker<ValveCore> = ({ place }, { doc }) => [
+  { does: { act: 'take-core-out' }, patch: takenOut(doc, place.id) },
+];

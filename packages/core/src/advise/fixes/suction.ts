@@ -1,0 +1,72 @@
+import type { JobDocument } from '../../document/job-document.ts';
+import { elementPath } from '../../edit/paths.ts';
+import { SUCTION_LIMITS } from '../../judge/limits.ts';
+import type { SuctionVapor } from '../../judge/supply/suction.ts';
+import { HOSE_KINDS, sizesOf } from '../../kinds/plumbing/run/hoses.ts';
+import type { Fix } from '../../outcome/finding.ts';
+import { stateOf, type FixMaker } from './context.ts';
+
+/** Parts between the tanks and a pump's inlet. */
+function suctionParts(doc: JobDocument, pumpId: string): string[] {
+  const paths = Object.values(doc.plumbing.paths);
+  const own = paths.find((p) => p.order.includes(pumpId));
+  if (!own) return [];
+  const out = own.order.slice(0, own.order.indexOf(pumpId));
+  const seen = new Set([own]);
+  const behind = [own.from];
+  for (let at = behind.pop(); at !== undefined; at = behind.pop()) {
+    for (const path of paths) {
+      if (path.to !== at || path.role !== 'feed' || seen.has(path)) continue;
+      seen.add(path);
+      out.push(...path.order);
+      behind.push(path.from);
+    }
+  }
+  return out;
+}
+
+interface Candidate extends Fix {
+  readonly partId: string;
+}
+
+/** A cleaned strainer, a larger hose, all of them: what brings the inlet clear of vapor, solved first. */
+export const suctionFixes: FixMaker<SuctionVapor> = (found, context) => {
+  const state = stateOf(found, context);
+  if (!state) return [];
+  const works = (fix: Fix): boolean => {
+    const values = context.trials.with(fix.patch)?.values(state);
+    const margin = values?.pumps.find((p) => p.id === found.place.id)?.suctionMargin ?? -Infinity;
+    return margin >= SUCTION_LIMITS.note;
+  };
+  const single = candidates(context.doc, found.place.id);
+  const good = single.filter(works);
+  if (good.length > 0) return good.map(({ does, patch }) => ({ does, patch }));
+  // None alone: the largest of each part together, if that does it.
+  const together = [...new Map(single.map((c) => [c.partId, c])).values()];
+  const all: Fix = {
+    does: { act: 'several', steps: together.map((c) => c.does) },
+    patch: together.flatMap((c) => c.patch),
+  };
+  return together.length > 1 && works(all) ? [all] : [];
+};
+
+const candidates = (doc: JobDocument, pumpId: string): Candidate[] =>
+  suctionParts(doc, pumpId).flatMap((partId): Candidate[] => {
+    const e = doc.plumbing.elements[partId];
+    if ((e?.kind === 'strainer' || e?.kind === 'filter') && e.clogged > 0)
+      return [
+        {
+          partId,
+          does: { act: 'clean', name: e.name },
+          patch: [{ op: 'replace', path: elementPath(partId, 'clogged'), value: 0 }],
+        },
+      ];
+    if (e?.kind !== 'run') return [];
+    return sizesOf(HOSE_KINDS[e.hose])
+      .filter((d) => d > e.dash)
+      .map((dash) => ({
+        partId,
+        does: { act: 'make-run', name: e.name, dash },
+        patch: [{ op: 'replace', path: elementPath(partId, 'dash'), value: dash }],
+      }));
+  });

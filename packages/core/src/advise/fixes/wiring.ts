@@ -1,0 +1,137 @@
+import type { SegmentOf } from '../../document/job-document.ts';
+import { freeId } from '../../edit/path.ts';
+import { segmentPath, withCircuit } from '../../edit/paths.ts';
+import { wayOf, wireAmpacity } from '../../engine/electric/circuits.ts';
+import { hardest, type Loaded } from '../../engine/electric/electric-load.ts';
+import { samePiece, weakestWire, wiresBehind } from '../../engine/electric/fused-wires.ts';
+import type { ContactLoaded } from '../../judge/wiring/contacts.ts';
+import { fuseLoads, type FuseFound, type NoFuse } from '../../judge/wiring/fuses.ts';
+import type { JointDrop } from '../../judge/wiring/joints.ts';
+import type { CopperClad, WireDrop, WireOverloaded } from '../../judge/wiring/wires.ts';
+import { chooseFuse, FUSE_CONTINUOUS_SHARE } from '../../kinds/wiring/fuse/fuse.ts';
+import { segmentKind } from '../../kinds/wiring/index.ts';
+import { RELAY_RATINGS } from '../../kinds/wiring/relay/index.ts';
+import { familyOf, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
+import type { PatchOperation } from '../../outcome/finding.ts';
+import { sizeCircuit } from '../size-circuit.ts';
+import type { FixContext, FixMaker } from './context.ts';
+
+const loadsOf = ({ doc, states }: FixContext): Loaded[] =>
+  Object.keys(doc.wiring.circuits).flatMap((id) => hardest(doc, states, id) ?? []);
+
+const set = (circuitId: string, id: string, field: string, value: unknown): PatchOperation => ({
+  op: 'replace',
+  path: segmentPath(circuitId, id, field),
+  value,
+});
+
+export const copperFixes: FixMaker<CopperClad> = ({ place }) => [
+  { does: { act: 'use-copper' }, patch: [set(place.within!, place.id, 'conductor', 'copper')] },
+];
+
+/** One gauge for the whole circuit, in copper, the smallest that does; what is heavier already stays. */
+export const dropFixes: FixMaker<WireDrop> = ({ place }, context) => {
+  const loaded = loadsOf(context).find((l) => l.circuitId === place.id);
+  const sized = loaded && sizeCircuit(context.doc, loaded, { keepLarger: true });
+  if (!sized || sized.patch.length === 0) return [];
+  const patch = sized.patch.filter((p) => !p.path.endsWith('/ratingA'));
+  return [{ does: { act: 'gauge', size: wireSizeName(sized.size), copper: true }, patch }];
+};
+
+export const overloadedFixes: FixMaker<WireOverloaded> = ({ place, value: carried }, { doc }) => {
+  const wire = doc.wiring.circuits[place.within!]?.segments[place.id];
+  if (wire?.kind !== 'wire') return [];
+  const next = familyOf(wire.size).find((size) => wireAmpacity(doc, { ...wire, size }) >= carried);
+  if (!next) return [];
+  return [
+    {
+      does: { act: 'gauge', size: wireSizeName(next), copper: false },
+      patch: [set(place.within!, place.id, 'size', next)],
+    },
+  ];
+};
+
+export const contactFixes: FixMaker<ContactLoaded> = ({ code, place, value: amps }) => {
+  const rating = RELAY_RATINGS.find((r) => amps <= FUSE_CONTINUOUS_SHARE * r);
+  if (code !== 'RELAY_LOADED' || rating === undefined) return [];
+  return [
+    {
+      does: { act: 'fit-relay', amps: rating },
+      patch: [set(place.within!, place.id, 'ratingA', rating)],
+    },
+  ];
+};
+
+export const jointFixes: FixMaker<JointDrop> = ({ place, figures }, { doc }) => {
+  const joint = doc.wiring.circuits[place.within!]?.segments[place.id];
+  const meets = joint && segmentKind(joint).meets;
+  if (!figures.bad || meets?.as !== 'joint' || !meets.sound) return [];
+  const { mend, field, ohms } = meets.sound;
+  return [
+    { does: { act: 'mend-joint', words: mend }, patch: [set(place.within!, place.id, field, ohms)] },
+  ];
+};
+
+/** Distance a fuse is moved to, m (6 in). */
+const NEAR = 0.1524;
+
+/** Another fuse where one fits between load and wire; else a larger wire and the fuse that then fits. */
+export const fuseFixes: FixMaker<FuseFound> = ({ code, place }, context) => {
+  const { doc } = context;
+  const here = { id: place.id, circuitId: place.within! };
+  const on = fuseLoads(doc, loadsOf(context)).find((f) => samePiece(f.fuse, here));
+  if (!on) return [];
+  const { circuitId, id } = here;
+  if (code === 'FUSE_FAR') {
+    const { feed } = doc.wiring.circuits[circuitId]!;
+    const first = wayOf(doc, circuitId, 'feed').findIndex((p) => samePiece(p, here)) <= 0;
+    const order: PatchOperation = {
+      op: 'replace',
+      path: `/wiring/circuits/${circuitId}/feed`,
+      value: [id, ...feed.filter((x) => x !== id)],
+    };
+    return [
+      {
+        does: { act: 'move-fuse' },
+        patch: [set(circuitId, id, 'distanceM', NEAR), ...(first ? [] : [order])],
+      },
+    ];
+  }
+  const rating = chooseFuse(on.amps, on.wireA, on.inrush);
+  if (rating !== undefined)
+    return [{ does: { act: 'fit-fuse', amps: rating }, patch: [set(circuitId, id, 'ratingA', rating)] }];
+  const sized = sizeCircuit(doc, on.loaded, { keepLarger: true });
+  if (!sized?.fuse) return [];
+  const size = wireSizeName(sized.size);
+  return [{ does: { act: 'wires-and-fuse', size, amps: sized.fuse, add: false }, patch: sized.patch }];
+};
+
+/** The fuse that fits between load and wire as it is; where none does, the wire that lets one fit, and that one. */
+export const noFuseFixes: FixMaker<NoFuse> = ({ place }, context) => {
+  const { doc } = context;
+  const loaded = loadsOf(context).find((l) => l.circuitId === place.id);
+  if (!loaded) return [];
+  const { circuit, circuitId, solution, inrush } = loaded;
+  const id = freeId(circuit.segments, 'fuse');
+  const fuse: SegmentOf<'fuse'> = { kind: 'fuse', name: 'Fuse at the battery', ratingA: 30, distanceM: 0.15 };
+  const feed = [id, ...circuit.feed];
+  const withFuse = { ...circuit, feed, segments: { ...circuit.segments, [id]: fuse } };
+  const fused = withCircuit(doc, circuitId, withFuse);
+  const weakest = weakestWire(fused, wiresBehind(fused, { id, circuitId }));
+  if (!weakest) return [];
+  const patch = (ratingA: number): PatchOperation[] => [
+    { op: 'add', path: `/wiring/circuits/${circuitId}/segments/${id}`, value: { ...fuse, ratingA } },
+    { op: 'replace', path: `/wiring/circuits/${circuitId}/feed`, value: feed },
+  ];
+  const rating = chooseFuse(solution.amps, weakest.amps, inrush);
+  if (rating !== undefined) return [{ does: { act: 'add-fuse', amps: rating }, patch: patch(rating) }];
+  const sized = sizeCircuit(fused, { ...loaded, circuit: withFuse }, { keepLarger: true });
+  if (!sized?.fuse) return [];
+  const own = segmentPath(circuitId, id, 'ratingA');
+  return [
+    {
+      does: { act: 'wires-and-fuse', size: wireSizeName(sized.size), amps: sized.fuse, add: true },
+      patch: [...patch(sized.fuse), ...sized.patch.filter((p) => p.path !== own)],
+    },
+  ];
+};

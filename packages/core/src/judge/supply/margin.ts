@@ -1,0 +1,40 @@
+import type { Found } from '../../outcome/finding.ts';
+import type { FindingRule } from '../context.ts';
+
+export type SupplyShort = Found<
+  'SUPPLY_SHORT',
+  {
+    readonly rpm: number;
+    readonly required: number;
+    readonly available: number;
+    readonly draw: number;
+    readonly asked: number;
+  }
+>;
+
+/** Does the engine get its fuel at pressure? */
+export const marginRule: FindingRule<SupplyShort> = ({ doc, tightest }) => {
+  const margin = tightest?.values?.margin;
+  if (!tightest?.values || margin === null || margin === undefined || margin >= doc.brief.designMargin)
+    return [];
+  const { state, values } = tightest;
+  return [
+    {
+      code: 'SUPPLY_SHORT',
+      severity: margin < 0 ? 'stop' : 'fix',
+      stage: 'plumb',
+      place: { of: 'subject', id: 'plumbing', name: 'Supply' },
+      stateId: state.id,
+      dimension: 'fraction',
+      value: margin,
+      limit: doc.brief.designMargin,
+      figures: {
+        rpm: state.rpm,
+        required: values.required,
+        available: values.available ?? 0,
+        draw: state.draw,
+        asked: doc.brief.designMargin,
+      },
+    },
+  ];
+};

@@ -1,0 +1,34 @@
+import type { Found } from '../../outcome/finding.ts';
+import { settled, type FindingRule, type SettledState } from '../context.ts';
+
+export type RailSag = Found<'RAIL_SAG', { readonly short: number; readonly state: string }>;
+
+/** Bypass shut and rail below what the regulator would hold: pressure is really lost, not just droop. */
+export const sagRule: FindingRule<RailSag> = (context) => {
+  const { junctions } = context.doc.plumbing;
+  // A factory supply within its capacity holds its own pressure; what its line loses is its maker's business.
+  const holds = (s: SettledState): boolean =>
+    Object.entries(junctions).some(
+      ([id, j]) => j.kind === 'factory' && (s.values.balance.out[id] ?? 0) < 0.999 * j.capacityM3s,
+    );
+  const low = settled(context)
+    .filter((s) => s.state.pumpsOn && s.values.regulator?.valve === 'closed' && s.state.draw > 0 && !holds(s))
+    .map((s) => ({ s, short: s.values.required - s.values.railGauge }))
+    .filter(({ short }) => short > 0)
+    .sort((a, b) => b.short - a.short)[0];
+  if (!low) return [];
+  const { s, short } = low;
+  return [
+    {
+      code: 'RAIL_SAG',
+      severity: 'stop',
+      stage: 'plumb',
+      place: { of: 'subject', id: 'rail', name: 'Rail' },
+      stateId: s.state.id,
+      dimension: 'pressure',
+      value: s.values.railGauge,
+      limit: s.values.required,
+      figures: { short, state: s.state.label },
+    },
+  ];
+};

@@ -1,0 +1,43 @@
+/** What a fix does, as data; `say` has the words for each. */
+export type FixAction =
+  | { readonly act: 'set-base'; readonly pressure: number }
+  | { readonly act: 'make-run'; readonly name: string; readonly dash: number }
+  | { readonly act: 'fit-pump'; readonly name: string }
+  | { readonly act: 'add-check' }
+  | { readonly act: 'make-return'; readonly dash: number }
+  | { readonly act: 'fit-seat'; readonly seat: string }
+  | { readonly act: 'return-and-seat'; readonly dash: number; readonly seat: string }
+  | { readonly act: 'usual-motor'; readonly ohms: number }
+  | { readonly act: 'set-supplementary'; readonly vent: boolean }
+  | { readonly act: 'take-core-out' }
+  | { readonly act: 'come-in-at'; readonly pressure: number }
+  | { readonly act: 'come-in-at-rpm'; readonly rpm: number }
+  | { readonly act: 'glass-fiber' }
+  | { readonly act: 'use-ptfe' }
+  | { readonly act: 'under-body' }
+  | { readonly act: 'take-check-out' }
+  | { readonly act: 'clean'; readonly name: string }
+  | { readonly act: 'several'; readonly steps: readonly FixAction[] }
+  | { readonly act: 'full-speed-at'; readonly volts: number }
+  | { readonly act: 'stop-with-key' }
+  | { readonly act: 'add-crash-switch' }
+  | { readonly act: 'while-turning'; readonly seconds: number }
+  | { readonly act: 'lower-release'; readonly dimension: string; readonly by: number }
+  | { readonly act: 'prime'; readonly seconds: number }
+  | { readonly act: 'redraw' }
+  | { readonly act: 'repair'; readonly words: string }
+  | { readonly act: 'add-relay'; readonly circuit: string }
+  | { readonly act: 'coil-resistor' }
+  | { readonly act: 'wire-onto'; readonly wire: string; readonly terminal: string }
+  | { readonly act: 'fit-fuse' | 'add-fuse'; readonly amps: number }
+  | {
+      readonly act: 'wires-and-fuse';
+      readonly size: string;
+      readonly amps: number;
+      readonly add: boolean;
+    }
+  | { readonly act: 'move-fuse' }
+  | { readonly act: 'fit-relay'; readonly amps: number }
+  | { readonly act: 'mend-joint'; readonly words: string }
+  | { readonly act: 'use-copper' }
+  | { readonly act: 'gauge'; readonly size: string; readonly copper: boolean };

@@ -1,0 +1,30 @@
+import type { AnyFound } from '../judge/all.ts';
+import type { Finding, Fix } from '../outcome/finding.ts';
+import { WORDS } from './findings/all.ts';
+import { sayFix } from './fixes.ts';
+import { writer, type Units, type Words } from './words.ts';
+
+/**
+ * A finding and its fixes as sentences.
+ * @param found what a rule found, SI
+ * @param remedies its fixes
+ * @param units how numbers are written; both: US with metric in brackets, for a record read anywhere
+ * @returns title, reason, formula with its numbers, source, and what each fix's button says
+ * @throws nothing
+ * @source own convention
+ * @example sayFinding(evaluatePlan(fullReturnJob('x')).findings[0].found, [], 'us').code // => 'SUPPLY_SHORT'
+ */
+export function sayFinding(found: AnyFound, remedies: readonly Fix[], units: Units = 'both'): Finding {
+  const q = writer(units);
+  const labels = remedies.map((fix) => sayFix(fix.does, q));
+  const { title, text, formula, source } = (WORDS[found.code] as Words<AnyFound>)(found, q, labels, remedies);
+  const { figures: _figures, ...head } = found;
+  return {
+    ...head,
+    title,
+    why: { text, formula, source },
+    fixes: remedies.map((fix, i) => ({ label: labels[i]!, patch: fix.patch })),
+    found,
+    remedies,
+  };
+}

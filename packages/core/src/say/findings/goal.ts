@@ -1,0 +1,21 @@
+import type { LaterGoal, MixtureShift } from '../../judge/goal/goal.ts';
+import { percent, type Words } from '../words.ts';
+
+export const laterGoal: Words<LaterGoal> = ({ value: margin, figures: f }, q) => ({
+  title: `For ${q('power', f.power)} later this plan has ${margin < 0 ? `${percent(-margin)} short` : `${percent(margin)} in hand`}, injectors at ${percent(f.duty)}.`,
+  text: f.enough
+    ? 'Nothing need change for it, at the same boost.'
+    : 'Choose hose, pump and wire with it in mind now, or set the goal in the pull and see what changes in Parts.',
+  formula: `${q('flow', f.available)} ÷ (${q('flow', f.draw)} × ${f.growth.toFixed(2)}) − 1 = ${percent(margin)}`,
+  source: 'same boost and mixture, demand in proportion to power',
+});
+
+export const mixtureShift: Words<MixtureShift> = ({ value: change, figures: f }, q) => ({
+  title: `The controller was tuned for ${q('pressure', f.tuned)}: injectors now give ${percent(Math.abs(change))} ${change > 0 ? 'more' : 'less'} fuel.`,
+  text:
+    change > 0
+      ? 'The same pulse passes more fuel at a higher pressure: the mixture turns rich by that much until the controller is told.'
+      : 'The same pulse passes less fuel at a lower pressure: the mixture turns lean by that much.',
+  formula: `√(${q('pressure', f.base)} ÷ ${q('pressure', f.tuned)}) − 1 = ${percent(change, 1)}`,
+  source: 'orifice law: flow follows the square root of the differential',
+});

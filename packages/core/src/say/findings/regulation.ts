@@ -1,0 +1,76 @@
+import type { RegulatorsContradict } from '../../judge/regulation/contradictions.ts';
+import type { RailHigh, ReturnBackPressure, ReturnOverrun } from '../../judge/regulation/regulation.ts';
+import type { SupplementarySet } from '../../judge/regulation/supplementary.ts';
+import type { ValveCore } from '../../judge/regulation/valve-core.ts';
+import type { Words } from '../words.ts';
+
+const source =
+  'Darcy–Weisbach with Colebrook; seat by its Cv (ISA 75.01); one-third back-pressure limit: common practice';
+
+export const returnOverrun: Words<ReturnOverrun> = ({ value: rail, figures: f }, q) => ({
+  title: `The return is overrun at ${f.state.toLowerCase()}: the rail climbs to ${q('pressure', rail)}.`,
+  text:
+    `${q('flow', f.bypass)} must go back to the tank, but regulator seat and return line carry only ` +
+    `${q('flow', f.capacity)} at the set pressure. The regulator stands wide open and no longer regulates.` +
+    (f.also.length > 0 ? ` The same at ${f.also.map((s) => s.toLowerCase()).join(', ')}.` : ''),
+  formula:
+    `P_rail = P_return + ΔP_seat = ${q('pressure', f.returnPressure)} + ` +
+    `${q('pressure', rail - f.returnPressure)} = ${q('pressure', rail)}; ` +
+    `over what the diaphragm would hold at that flow by ${q('pressure', f.over)}`,
+  source,
+});
+
+export const railHigh: Words<RailHigh> = ({ value: over, figures: f }, q) => ({
+  title: `Rail stands ${q('pressure', over)} above set at ${f.state.toLowerCase()}.`,
+  text: 'The regulator rises with the flow it must bypass. A larger seat rises less.',
+  formula: `${q('pressure', f.rail)} − ${q('pressure', f.required)} = ${q('pressure', over)}`,
+  source,
+});
+
+export const returnBackPressure: Words<ReturnBackPressure> = ({ value: back, limit, figures: f }, q) => ({
+  title: `Return back-pressure is ${q('pressure', back)} at idle.`,
+  text: 'Back-pressure above about a third of the idle rail pressure leaves the regulator little to work with; heat or a clogged return then overruns it.',
+  formula: `${q('pressure', back)} against 0.35 × ${q('pressure', f.rail)} = ${q('pressure', limit)}`,
+  source,
+});
+
+export const regulatorsContradict: Words<RegulatorsContradict> = (
+  { value: high, limit: low, place, figures: f },
+  q,
+) =>
+  f.blocking
+    ? {
+        title: `${place.name} passes at ${q('pressure', high)}, but ${f.lower} lets go at ${q('pressure', low)}.`,
+        text: 'The first never gets its pressure and stands wide open, the second bypasses all the pump gives: the first might as well not be there.',
+        formula: `${q('pressure', high)} > ${q('pressure', low)}`,
+        source: 'common practice',
+      }
+    : {
+        title: `${place.name} and ${f.lower} work on the same fuel; the lower one rules.`,
+        text: 'Nothing keeps the two apart, so all that is bypassed goes through the one set lower and the other never opens. Take one out, or put a check valve between them.',
+        formula: `${q('pressure', low)} against ${q('pressure', high)}`,
+        source: 'common practice',
+      };
+
+export const supplementarySet: Words<SupplementarySet> = (
+  { code, value: highest, limit, place, figures: f },
+  q,
+) => ({
+  title:
+    code === 'SUPPLEMENTARY_LOW'
+      ? `${place.name} is set below the factory rail and never feeds.`
+      : `${place.name} reaches ${q('pressure', highest - f.factory)} above the factory rail.`,
+  text:
+    code === 'SUPPLEMENTARY_LOW'
+      ? 'Its fuel cannot open the check valve against the factory pressure.'
+      : 'The factory regulator then has to bypass whatever comes, and is overrun. Set it 0–2 psi above the factory rail and leave its vent open to air.',
+  formula: `${q('pressure', highest)} against ${q('pressure', f.factory)} to ${q('pressure', limit)}`,
+  source: 'common practice',
+});
+
+export const valveCore: Words<ValveCore> = ({ value: k, place, figures: f }, q) => ({
+  title: `The valve core is still in: ${place.name}.`,
+  text: 'A service port passes fuel past its core only through slots made for a gauge. Where a line joins there the core comes out.',
+  formula: `K ${k} on ${q('bore', f.bore)}`,
+  source: 'common practice',
+});

@@ -1,0 +1,66 @@
+import type { PumpBeyondCurve } from '../../judge/supply/curve.ts';
+import type { InjectorDuty, InjectorPressure } from '../../judge/supply/injectors.ts';
+import type { SupplyShort } from '../../judge/supply/margin.ts';
+import type { PrimeNotHeld } from '../../judge/supply/prime-hold.ts';
+import type { RailSag } from '../../judge/supply/sag.ts';
+import type { SuctionVapor } from '../../judge/supply/suction.ts';
+import { percent, type Words } from '../words.ts';
+
+/** A pump warmed by more than this is worth a word, K. */
+const WARMED = 2;
+
+export const supplyShort: Words<SupplyShort> = ({ value: m, figures: f }, q) => ({
+  title:
+    m < 0
+      ? `Not enough fuel at ${f.rpm.toFixed(0)} rpm: ${percent(-m)} short.`
+      : `Only ${percent(m)} in hand at ${f.rpm.toFixed(0)} rpm; ${percent(f.asked)} asked.`,
+  text: `At ${q('pressure', f.required)} the feed side delivers ${q('flow', f.available)}; the engine takes ${q('flow', f.draw)}.`,
+  formula: `${q('flow', f.available)} ÷ ${q('flow', f.draw)} − 1 = ${percent(m, 1)}`,
+  source: 'pump curve at the volts it gets, Darcy–Weisbach feed losses; 15 % margin is common practice',
+});
+
+export const railSag: Words<RailSag> = ({ value, limit, figures: f }, q) => ({
+  title: `Rail pressure falls ${q('pressure', f.short)} below set at ${f.state.toLowerCase()}.`,
+  text: 'The bypass is shut: the engine takes all the pump delivers, and the mixture goes lean.',
+  formula: `${q('pressure', value)} against ${q('pressure', limit)}`,
+  source: 'joint solve of plumbing and wiring',
+});
+
+export const suctionVapor: Words<SuctionVapor> = ({ value, place, figures: f }, q) => ({
+  title: `${place.name} has ${q('pressure', value)} over vapor at its inlet.`,
+  text:
+    'Below the fuel’s vapor pressure the pump draws vapor and its flow collapses. Larger or shorter suction, a cleaner strainer, a lower pump or cooler fuel helps.' +
+    (f.warmedBy > WARMED
+      ? ` The fuel reaches it at ${q('temperature', f.kelvin)}: it goes round and takes up the pump’s heat.`
+      : ''),
+  formula: `P_inlet ${q('pressure', f.inlet)} − P_vapor ${q('pressure', f.vapor)} at ${q('temperature', f.kelvin)} = ${q('pressure', value)} (absolute pressures)`,
+  source: 'AP-42 chapter 7 form for vapor pressure; limits are common practice',
+});
+
+export const injectorDuty: Words<InjectorDuty> = ({ value: duty, figures: f }, q) => ({
+  title: `Injectors are open ${percent(duty)} of the time at ${f.rpm.toFixed(0)} rpm.`,
+  text: 'Above the limit they no longer meter; above 100 % the engine runs lean whatever the pump does.',
+  formula: `(${q('flow', f.draw)} ÷ ${f.count}) ÷ (${q('injectorFlow', f.staticFlow)} × √(${q('pressure', f.differential)} ÷ ${q('pressure', f.rated)})) = ${percent(duty)}`,
+  source: 'orifice law; 85 % duty is common practice',
+});
+
+export const injectorPressure: Words<InjectorPressure> = ({ value, limit, figures: f }, q) => ({
+  title: `Injectors see ${q('pressure', value)} at ${f.state.toLowerCase()} and may not open.`,
+  text: 'An injector cannot lift its needle against more than its maker’s greatest pressure.',
+  formula: `${q('pressure', value)} against ${q('pressure', limit)}`,
+  source: 'maker’s figure as entered in the brief',
+});
+
+export const pumpBeyondCurve: Words<PumpBeyondCurve> = ({ value, place, figures: f }, q) => ({
+  title: `${place.name} is asked for more than its curve covers at ${f.state.toLowerCase()}.`,
+  text: 'Beyond the last point, or outside 8–15 V, the flow is a continuation of the curve, not a measurement.',
+  formula: `${q('pressure', value)} at ${q('volts', f.volts)}`,
+  source: 'range of the curve entered',
+});
+
+export const primeNotHeld: Words<PrimeNotHeld> = ({ value, figures: f }, q) => ({
+  title: 'Pressure does not hold after shut-off.',
+  text: 'Nothing stops the fuel running back through the stopped pump, so each start cranks until the line has filled. A check valve upstream of the regulator is harmless: the regulator relieves it.',
+  formula: `${q('pressure', value)} left of ${q('pressure', f.base)}`,
+  source: 'common practice',
+});

@@ -1,0 +1,116 @@
+import type { ChargingShort, CrankingDip } from '../../judge/wiring/budget.ts';
+import type { ContactLoaded, TappedFeed } from '../../judge/wiring/contacts.ts';
+import type { FuseFound, NoFuse } from '../../judge/wiring/fuses.ts';
+import type { JointDrop } from '../../judge/wiring/joints.ts';
+import type { CopperClad, WireDrop, WireOverloaded } from '../../judge/wiring/wires.ts';
+import type { Words } from '../words.ts';
+
+export const chargingShort: Words<ChargingShort> = ({ value, limit, figures: f }, q) => ({
+  title: `Everything together takes ${q('amps', value)} at idle; the alternator gives ${q('amps', limit)}.`,
+  text: 'The battery pays the rest and its volts fall toward 12 V: the pumps slow down just as the tank of a hot car wants them. Slow or stage a pump at idle, or fit a larger alternator.',
+  formula: `planned ${q('amps', f.planned)} + the car’s own ${q('amps', f.car)}`,
+  source: 'charging budget at idle; common practice',
+});
+
+export const crankingDip: Words<CrankingDip> = ({ value, limit, figures: f }, q) => ({
+  title: `Cranking pulls the battery down to ${q('volts', value)}; it should keep ${q('volts', limit)}.`,
+  text: 'Pump and controller get what is left. If the battery holds and the starter still sees 7–8 V, the missing volts are in the cable or its joints.',
+  formula: `${q('volts', f.battery)} − ${q('amps', f.amps)} × ${q('resistance', f.ohms)}`,
+  source: 'common practice',
+});
+
+export const contactLoaded: Words<ContactLoaded> = ({ code, value, place, figures: f }, q) => ({
+  title: `${place.name} switches ${q('amps', value)} with a ${f.rating} A contact.`,
+  text:
+    code === 'RELAY_LOADED'
+      ? 'A motor load needs headroom on the contact; sockets and shared terminals heat first.'
+      : 'A switch should carry a relay’s coil, 0.15 A, not the motor: its contact burns or welds shut.',
+  formula: `${q('amps', value)} against 0.8 × ${f.rating} A`,
+  source: 'common practice',
+});
+
+export const tappedFeed: Words<TappedFeed> = ({ place }) => ({
+  title: `${place.name} taps a factory feed; what else hangs on it is not written down.`,
+  text: 'Its fuse, its wire and whatever shares it must be known before it carries more. Wiring diagrams differ by market: check before cutting.',
+  formula: 'factory load + this load ≤ 80 % of the factory fuse',
+  source: 'common practice',
+});
+
+export const fuseWords: Words<FuseFound> = ({ code, value, place: _place, figures: f }, q) => {
+  switch (code) {
+    case 'FUSE_OVER_WIRE':
+      return {
+        title: `A ${f.rating} A fuse does not protect wire good for ${q('amps', f.wireA)}.`,
+        text: `The fuse protects the wire. Rubbed through, “${f.wire}” burns before the fuse opens.`,
+        formula: `${f.rating} A > ${q('amps', f.wireA)}, the least of the wires behind it, branches included`,
+        source: 'ABYC E-11; heat balance at the air around the wire',
+      };
+    case 'FUSE_LOADED':
+      return {
+        title: `${q('amps', f.amps)} is too much for a ${f.rating} A fuse to carry for long.`,
+        text: 'Above 80 % of its rating a fuse and its holder run hot and age; it opens on a hot day, in a pull.',
+        formula: `0.8 × ${f.rating} A = ${q('amps', 0.8 * f.rating)}`,
+        source: 'ISO 8820-3; 80 % is common practice',
+      };
+    case 'FUSE_INRUSH':
+      return {
+        title: `A ${f.rating} A fuse may open when the pump starts (${q('amps', f.peak)}).`,
+        text: 'The start lasts longer than the fuse’s shortest opening time at that current.',
+        formula: `I₀ = V/(R_loop + R_a) = ${q('amps', f.peak)}, time constant ${(f.tau * 1000).toFixed(0)} ms`,
+        source: 'ISO 8820-3 time limits (from memory)',
+      };
+    case 'FUSE_FAR':
+      return {
+        title: `The fuse sits ${q('length', value)} from the source.`,
+        text: 'The wire between source and fuse is protected by nothing. More is allowed where it is sheathed.',
+        formula: `${q('length', value)} against 7 in (175 mm)`,
+        source: 'ABYC E-11',
+      };
+  }
+};
+
+export const noFuse: Words<NoFuse> = ({ place, figures: f }, q, _labels, fixes) => {
+  const stands = `“${f.wire}” behind it stands ${q('amps', f.wireA)}`;
+  const fit =
+    f.wire === null
+      ? 'It has no wire to protect yet.'
+      : f.fits
+        ? `${stands}.`
+        : `No fuse fits between ${q('amps', f.amps)} of load and what ${stands}: ${fixes.length > 0 ? 'the wire goes up first' : 'spread the load over two circuits'}.`;
+  return {
+    title: `${place.name} has no fuse.`,
+    text: `A rubbed-through wire without a fuse burns the car. ${fit}`,
+    formula: 'one fuse within 7 in (175 mm) of the source',
+    source: 'ABYC E-11',
+  };
+};
+
+export const jointDrop: Words<JointDrop> = ({ value: lost, place, figures: f }, q) => ({
+  title: `${place.name} loses ${q('volts', lost)} and turns ${f.heat.toFixed(f.heat < 10 ? 1 : 0)} W into heat${f.bad ? `; ${q('volts', f.left)} is left at the load` : ''}.`,
+  text: f.bad
+    ? 'A joint that loses this much heats, and heat makes it worse until it chars or melts its housing.'
+    : 'A sound joint of its kind at a heavy current: it is the first to look at when volts go missing.',
+  formula: `${q('amps', f.amps)} × ${q('resistance', f.ohms)} = ${q('volts', lost)}, ${q('amps', f.amps)}² × ${q('resistance', f.ohms)} = ${f.heat.toFixed(1)} W; sound is about ${q('resistance', f.sound)}`,
+  source: 'Ohm and Joule; 0.1 V and 0.2 V a joint are common practice',
+});
+
+export const copperClad: Words<CopperClad> = ({ place }) => ({
+  title: `${place.name} is copper-clad aluminum.`,
+  text: 'It conducts 63 % of copper, so 12 AWG of it is 14 AWG of copper, and its terminals and relay sockets heat first: it has melted relay boxes.',
+  formula: 'ρ = 1.7241e-8 Ω·m ÷ 0.63',
+  source: 'IACS conductivity; common practice',
+});
+
+export const wireDrop: Words<WireDrop> = ({ value, limit, place, figures: f }, q) => ({
+  title: `${place.name} loses ${q('volts', value)} in its wires; ${q('volts', limit)} is the limit.`,
+  text: `Out and back, at ${q('amps', f.amps)}. Fuse, relay, plugs and ground joints take another ${q('volts', f.joints)}, not counted here; neither is battery sag.`,
+  formula: f.wires.map((w) => `${w.name}: ${q('amps', w.amps)} × ${q('resistance', w.ohms)}`).join(' + '),
+  source: 'ABYC E-11: 3 % of nominal 12 V for critical circuits, conductors out and back; ASTM B258 resistance',
+});
+
+export const wireOverloaded: Words<WireOverloaded> = ({ value, limit, place }, q) => ({
+  title: `${place.name} carries ${q('amps', value)}; ${q('amps', limit)} is what it stands there.`,
+  text: 'The smaller of the table and the heat balance at the air around it. A shared wire carries the sum.',
+  formula: 'I²·r(T) = (T − T_air)/R_th at the insulation’s limit',
+  source: 'ABYC E-11 table for 105 °C insulation (from memory); heat balance',
+});

@@ -1,0 +1,83 @@
+import type { FixAction } from '../outcome/fix.ts';
+import type { Dimension } from '../quantities/units.ts';
+import type { Writer } from './words.ts';
+
+/** What a fix's button says: an action in the trade's words. */
+export function sayFix(does: FixAction, q: Writer): string {
+  switch (does.act) {
+    case 'set-base':
+      return `Set the base to ${q('pressure', does.pressure)}`;
+    case 'make-run':
+      return `Make ${does.name.toLowerCase()} -${does.dash}`;
+    case 'fit-pump':
+      return `Fit ${does.name}`;
+    case 'add-check':
+      return 'Add a check valve after the pump';
+    case 'make-return':
+      return `Make the return -${does.dash}`;
+    case 'fit-seat':
+      return `Fit a regulator with a ${does.seat} seat`;
+    case 'return-and-seat':
+      return `Make the return -${does.dash} and fit a ${does.seat} seat`;
+    case 'usual-motor':
+      return `Take the usual motor for this curve: ${q('resistance', does.ohms)}`;
+    case 'set-supplementary':
+      return does.vent ? 'Set it 2 psi above and leave the vent open' : 'Set it 2 psi above the factory rail';
+    case 'take-core-out':
+      return 'Take the core out';
+    case 'come-in-at':
+      return `Bring it in at ${q('pressure', does.pressure)}`;
+    case 'come-in-at-rpm':
+      return `Bring it in at ${does.rpm} rpm instead`;
+    case 'glass-fiber':
+      return 'Use a glass-fiber element';
+    case 'use-ptfe':
+      return 'Use PTFE hose';
+    case 'under-body':
+      return 'Move it under the body';
+    case 'take-check-out':
+      return 'Take the check valve out';
+    case 'clean':
+      return `Clean or renew ${does.name.toLowerCase()}`;
+    case 'several':
+      return does.steps.map((step) => sayFix(step, q)).join(', ');
+    case 'full-speed-at':
+      return `Ask for full speed at ${does.volts.toFixed(2)} V`;
+    case 'stop-with-key':
+      return 'Stop it with the key';
+    case 'add-crash-switch':
+      return 'Add the crash switch';
+    case 'while-turning':
+      return `Run it only while the engine turns, with a ${does.seconds} s prime`;
+    case 'lower-release':
+      return `Let it go ${q(does.dimension as Dimension, does.by)} lower`;
+    case 'prime':
+      return `Prime it for ${does.seconds} s`;
+    case 'redraw':
+      return 'Draw it anew from the rules';
+    case 'repair':
+      return does.words;
+    case 'add-relay':
+      return `Put a relay into ${does.circuit}`;
+    case 'coil-resistor':
+      return 'Use a relay with a resistor across its coil';
+    case 'wire-onto':
+      return `${does.wire}: onto ${does.terminal}`;
+    case 'fit-fuse':
+      return `Fit a ${does.amps} A fuse`;
+    case 'add-fuse':
+      return `Add a ${does.amps} A fuse`;
+    case 'wires-and-fuse':
+      return `Make the wires ${does.size} and ${does.add ? 'add' : 'fit'} a ${does.amps} A fuse`;
+    case 'move-fuse':
+      return 'Move it to 6 in';
+    case 'fit-relay':
+      return `Fit a ${does.amps} A relay`;
+    case 'mend-joint':
+      return does.words;
+    case 'use-copper':
+      return 'Use copper';
+    case 'gauge':
+      return `Make it ${does.size}${does.copper ? ' copper' : ''}`;
+  }
+}

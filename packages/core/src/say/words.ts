@@ -1,0 +1,39 @@
+import type { Fix, Found } from '../outcome/finding.ts';
+import { formatQuantity } from '../quantities/format.ts';
+import type { Dimension, UnitSystem } from '../quantities/units.ts';
+
+/** How numbers are written: one system, or both, so that a printed record reads anywhere. */
+export type Units = UnitSystem | 'both';
+
+/** Writes a quantity. */
+export type Writer = (dimension: Dimension, value: number) => string;
+
+/** US first, metric in brackets where it differs. */
+export const writer =
+  (units: Units): Writer =>
+  (dimension, value) => {
+    if (units !== 'both') return formatQuantity(dimension, value, units).text;
+    const us = formatQuantity(dimension, value, 'us').text;
+    const metric = formatQuantity(dimension, value, 'metric').text;
+    return us === metric ? us : `${us} (${metric})`;
+  };
+
+export interface Said {
+  readonly title: string;
+  readonly text: string;
+  readonly formula: string;
+  readonly source: string;
+}
+
+/** The words for one kind of finding; `labels` are those of its fixes. */
+export type Words<F extends Found> = (
+  found: F,
+  q: Writer,
+  labels: readonly string[],
+  fixes: readonly Fix[],
+) => Said;
+
+/** 0.153 → "15 %". */
+export const percent = (share: number, decimals = 0): string => `${(share * 100).toFixed(decimals)} %`;
+export const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
