@@ -39,7 +39,12 @@ const finding = object({
   code: text(60, 1),
   severity: oneOf(['stop', 'fix', 'note']),
   stage: text(20, 1),
-  place: object({ id: text(60, 1), name: text(120, 1), within: optional(text(60, 1)) }),
+  place: object({
+    of: oneOf(['part', 'junction', 'path', 'piece', 'circuit', 'load', 'device', 'wire', 'state', 'subject']),
+    id: text(60, 1),
+    name: text(120, 1),
+    within: optional(text(60, 1)),
+  }),
   stateId: nullable(text(40)),
   title: text(400, 1),
   dimension: text(40, 1),

@@ -84,8 +84,10 @@ export interface Finding {
 }
 
 /** Identity of a finding across edits: the same trouble at the same place. */
-export const findingKey = (f: { readonly code: string; readonly place: Pick<Place, 'id' | 'within'> }): string =>
-  `${f.code}@${f.place.within === undefined ? '' : `${f.place.within}/`}${f.place.id}`;
+export const findingKey = (f: {
+  readonly code: string;
+  readonly place: Pick<Place, 'id' | 'within'>;
+}): string => `${f.code}@${f.place.within === undefined ? '' : `${f.place.within}/`}${f.place.id}`;
 
 /**
  * The numbers an acceptance was given for. Rounded to three figures so that noise does not re-open it;

@@ -12,7 +12,7 @@ import { writer, type Units, type Words } from './words.ts';
  * @returns title, reason, formula with its numbers, source, and what each fix's button says
  * @throws nothing
  * @source own convention
- * @example sayFinding(evaluatePlan(fullReturnJob('x')).findings[0].found, [], 'us').code // => 'SUPPLY_SHORT'
+ * @example sayFinding(evaluatePlan(fullReturnJob('x')).findings[0].found, [], 'us').code // => 'RUNS_STALLED'
  */
 export function sayFinding(found: AnyFound, remedies: readonly Fix[], units: Units = 'both'): Finding {
   const q = writer(units);

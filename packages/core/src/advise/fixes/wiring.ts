@@ -67,9 +67,7 @@ export const jointFixes: FixMaker<JointDrop> = ({ place, figures }, { doc }) => 
   const meets = joint && segmentKind(joint).meets;
   if (!figures.bad || meets?.as !== 'joint' || !meets.sound) return [];
   const { mend, field, ohms } = meets.sound;
-  return [
-    { does: { act: 'mend-joint', words: mend }, patch: [set(place.within!, place.id, field, ohms)] },
-  ];
+  return [{ does: { act: 'mend-joint', words: mend }, patch: [set(place.within!, place.id, field, ohms)] }];
 };
 
 /** Distance a fuse is moved to, m (6 in). */

@@ -5,7 +5,10 @@ import { harnessOf } from '../../harness/realise.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
 
-export type DriverUnclamped = Found<'DRIVER_UNCLAMPED', { readonly driver: string; readonly coilAmps: number }>;
+export type DriverUnclamped = Found<
+  'DRIVER_UNCLAMPED',
+  { readonly driver: string; readonly coilAmps: number }
+>;
 export type BranchAhead = Found<'BRANCH_AHEAD_OF_FUSE', { readonly terminal: string }>;
 
 /** A coil without anything across it kicks back above this, V (typical). */

@@ -46,7 +46,10 @@ export const regulationRule: FindingRule<ReturnOverrun | RailHigh | ReturnBackPr
 
 const above = (s: SettledState): number => s.values.railGauge - s.values.required;
 const worst = (states: readonly SettledState[]): SettledState | undefined =>
-  states.reduce<SettledState | undefined>((most, s) => (most && above(most) >= above(s) ? most : s), undefined);
+  states.reduce<SettledState | undefined>(
+    (most, s) => (most && above(most) >= above(s) ? most : s),
+    undefined,
+  );
 
 function overrunAt(s: SettledState, all: readonly SettledState[]): ReturnOverrun {
   const { values, state } = s;

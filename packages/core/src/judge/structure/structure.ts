@@ -99,8 +99,7 @@ function circuits({ doc }: FindingContext): Broken[] {
     const place: Place = found
       ? { of: 'circuit', id: found[0], name: found[1].name }
       : { of: 'part', id, name: e.name };
-    if (!found || found[1].feed.length === 0)
-      return [broken('NO_CIRCUIT', place, 'wire', { part: e.name })];
+    if (!found || found[1].feed.length === 0) return [broken('NO_CIRCUIT', place, 'wire', { part: e.name })];
     return found[1].ground.length === 0 ? [broken('NO_GROUND', place, 'wire', { part: e.name })] : [];
   });
 }

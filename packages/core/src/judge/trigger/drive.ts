@@ -1,7 +1,14 @@
 import type { JobDocument, PumpTrigger } from '../../document/job-document.ts';
 import { ruleOf, rulesOf } from '../../document/triggers.ts';
 import type { Found, Place } from '../../outcome/finding.ts';
-import { driveLanes, driveMoments, standardDrive, type DriveMoment, type Lane, type Leg } from '../../replay/drive.ts';
+import {
+  driveLanes,
+  driveMoments,
+  standardDrive,
+  type DriveMoment,
+  type Lane,
+  type Leg,
+} from '../../replay/drive.ts';
 
 /** After a crash and with the key off a pump stops within this, s. */
 export const STOP_S = 0.5;

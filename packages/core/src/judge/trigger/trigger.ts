@@ -32,13 +32,7 @@ export type BeforeThrottle = Found<'SIGNAL_BEFORE_THROTTLE', Nothing>;
 export type NoPrime = Found<'NO_PRIME', Nothing>;
 
 export type TriggerFound =
-  | RunsKeyOff
-  | RunsAfterCrash
-  | RunsStalled
-  | NeverStops
-  | Chatters
-  | BeforeThrottle
-  | NoPrime;
+  RunsKeyOff | RunsAfterCrash | RunsStalled | NeverStops | Chatters | BeforeThrottle | NoPrime;
 
 /** What the rules do along a drive through everything. */
 export const triggerRule: FindingRule<TriggerFound> = ({ doc }) => {
@@ -47,9 +41,7 @@ export const triggerRule: FindingRule<TriggerFound> = ({ doc }) => {
     const keyOff = secondsOn(lane, moments, (m) => !m.ignition, STOP_S);
     const crash = secondsOn(lane, moments, (m) => m.crashed && m.ignition, STOP_S);
     const stall = secondsOn(lane, moments, (m) => legs[m.leg]!.kind === 'stall', STALL_S + rule.minOnS);
-    const idle = moments.flatMap((m, i) =>
-      m.kind === 'idle' && !m.starter ? [lane.steps[i]!.on] : [],
-    );
+    const idle = moments.flatMap((m, i) => (m.kind === 'idle' && !m.starter ? [lane.steps[i]!.on] : []));
     const share = idle.length === 0 ? 0 : idle.filter(Boolean).length / idle.length;
     const levels = rule.any.flatMap(({ all }) => all).filter((t) => isLevel(t) && !t.not);
     return [

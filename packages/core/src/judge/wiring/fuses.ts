@@ -1,7 +1,14 @@
 import type { JobDocument } from '../../document/job-document.ts';
 import { wayOf } from '../../engine/electric/circuits.ts';
 import { carriedBy, type Loaded } from '../../engine/electric/electric-load.ts';
-import { isFuse, isWire, samePiece, weakestWire, wiresBehind, type PlacedFuse } from '../../engine/electric/fused-wires.ts';
+import {
+  isFuse,
+  isWire,
+  samePiece,
+  weakestWire,
+  wiresBehind,
+  type PlacedFuse,
+} from '../../engine/electric/fused-wires.ts';
 import {
   chooseFuse,
   FUSE_CONTINUOUS_SHARE,
@@ -22,10 +29,7 @@ interface FuseFigures {
   readonly peak: number;
   readonly tau: number;
 }
-export type FuseFound = Found<
-  'FUSE_OVER_WIRE' | 'FUSE_LOADED' | 'FUSE_INRUSH' | 'FUSE_FAR',
-  FuseFigures
->;
+export type FuseFound = Found<'FUSE_OVER_WIRE' | 'FUSE_LOADED' | 'FUSE_INRUSH' | 'FUSE_FAR', FuseFigures>;
 export type NoFuse = Found<
   'NO_FUSE',
   {
@@ -108,14 +112,7 @@ export const fuseRule: FindingRule<FuseFound> = (context) =>
     return [
       ...(ratingA > on.wireA ? [found('FUSE_OVER_WIRE', 'stop', ratingA, on.wireA)] : []),
       ...(hot
-        ? [
-            found(
-              'FUSE_LOADED',
-              on.amps > ratingA ? 'stop' : 'fix',
-              on.amps,
-              FUSE_CONTINUOUS_SHARE * ratingA,
-            ),
-          ]
+        ? [found('FUSE_LOADED', on.amps > ratingA ? 'stop' : 'fix', on.amps, FUSE_CONTINUOUS_SHARE * ratingA)]
         : fuseSurvives(ratingA, on.inrush)
           ? []
           : [found('FUSE_INRUSH', 'fix', on.inrush.peak, ratingA)]),

@@ -24,7 +24,15 @@ import {
 } from './supply.ts';
 import { jetNowhere, jetShort, liftShort, tankFills } from './tanks.ts';
 import { trappedFuel } from './trapped.ts';
-import { beforeThrottle, chatters, neverStops, noPrime, runsAfterCrash, runsKeyOff, runsStalled } from './trigger.ts';
+import {
+  beforeThrottle,
+  chatters,
+  neverStops,
+  noPrime,
+  runsAfterCrash,
+  runsKeyOff,
+  runsStalled,
+} from './trigger.ts';
 import {
   chargingShort,
   contactLoaded,

@@ -105,7 +105,8 @@ export const wireDrop: Words<WireDrop> = ({ value, limit, place, figures: f }, q
   title: `${place.name} loses ${q('volts', value)} in its wires; ${q('volts', limit)} is the limit.`,
   text: `Out and back, at ${q('amps', f.amps)}. Fuse, relay, plugs and ground joints take another ${q('volts', f.joints)}, not counted here; neither is battery sag.`,
   formula: f.wires.map((w) => `${w.name}: ${q('amps', w.amps)} × ${q('resistance', w.ohms)}`).join(' + '),
-  source: 'ABYC E-11: 3 % of nominal 12 V for critical circuits, conductors out and back; ASTM B258 resistance',
+  source:
+    'ABYC E-11: 3 % of nominal 12 V for critical circuits, conductors out and back; ASTM B258 resistance',
 });
 
 export const wireOverloaded: Words<WireOverloaded> = ({ value, limit, place }, q) => ({
