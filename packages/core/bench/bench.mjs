@@ -16,7 +16,6 @@ import {
   evaluateStates,
   gauge,
   harnessOf,
-  judgeChoice,
   NetworkSolver,
   operatingStates,
   PATTERNS,
@@ -26,11 +25,12 @@ import {
   setRule,
   setTap,
   signalKeys,
+  SizingSearch,
   sizingChoices,
   standardDrive,
   truthTable,
 } from '../dist/index.js';
-import { CoupledSolver } from '../dist/engine/engine.js';
+import { Engine } from '../dist/engine/engine.js';
 
 const DENSITY = 745;
 const NU = 0.58e-6;
@@ -205,7 +205,7 @@ console.log(
 );
 /** Only what the issue of a pull asks: each point as it runs, plumbing and wiring together. */
 const running = time(() => {
-  const solver = new CoupledSolver(six);
+  const solver = new Engine(six);
   for (const state of operatingStates(six)) solver.solve(state);
 }, 20);
 console.log(`  its joint solve alone, without margin and return capacity ${ms(running)}`);
@@ -241,7 +241,8 @@ console.log(
   `  confidence run of 1,000 plans ${ms(sure)}: ${(sure / plan).toFixed(0)} times judging the plan once`,
 );
 const choices = sizingChoices(doc);
-const search = once(() => choices.forEach((c) => judgeChoice(doc, c)));
+const sizing = new SizingSearch(doc);
+const search = once(() => choices.forEach((c) => sizing.judge(c)));
 console.log(
   `  sizing search over ${choices.length} combinations ${ms(search)}: ${((search / choices.length) * 1000).toFixed(2)} ms each`,
 );
@@ -267,13 +268,14 @@ console.log('How it grows with links (feed hose cut into pieces), as times the s
 let least;
 for (const links of [10, 25, 50, 100, 200, 400]) {
   const job = grown(links);
+  const grownSearch = new SizingSearch(job);
   const row = {
     'pull of 50': time(() => evaluateStates(withPull(job, 50)), 5),
     '25 samples': once(() => confidenceSamples(job, 'pull-4', 0, 25, 1)),
     '25 combinations': once(() =>
       sizingChoices(job)
         .slice(0, 25)
-        .forEach((c) => judgeChoice(job, c)),
+        .forEach((c) => grownSearch.judge(c)),
     ),
   };
   least ??= row;

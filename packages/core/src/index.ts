@@ -150,6 +150,7 @@ export { STYLES } from './document/job-document.ts';
 
 export {
   judgeChoice,
+  SizingSearch,
   paretoFront,
   sizingChoices,
   type SizingChoice,

@@ -22,10 +22,10 @@ import {
   evaluateOne,
   evaluatePlan,
   evaluateStates,
-  judgeChoice,
   operatingEnvelope,
   paretoFront,
   sizingChoices,
+  SizingSearch,
   summarizeConfidence,
   type SizingResult,
   type Confidence,
@@ -146,9 +146,10 @@ const sureWorker = {
   async sizing(doc: JobDocument, onProgress: (done: number, total: number) => void): Promise<SizingAnswer> {
     stopped = false;
     const choices = sizingChoices(doc);
+    const search = new SizingSearch(doc);
     const results: SizingResult[] = [];
     for (let n = 0; n < choices.length && !stopped; n += STRETCH) {
-      results.push(...choices.slice(n, n + STRETCH).map((c) => judgeChoice(doc, c)));
+      results.push(...choices.slice(n, n + STRETCH).map((c) => search.judge(c)));
       onProgress(results.length, choices.length);
       await new Promise((resume) => setTimeout(resume, 0));
     }

@@ -1,6 +1,7 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { normalQuantile, quasiRandom } from '../numerics/quasi-random.ts';
-import { CoupledSolver } from '../engine/engine.ts';
+import { Engine } from '../engine/engine.ts';
+import { otherwise } from '../engine/parameters.ts';
 import { operatingStates } from '../engine/states.ts';
 
 /** What is not known exactly, and how well it is known (two standard deviations). Data, so that it can be shown. */
@@ -54,60 +55,33 @@ export function confidenceSamples(
   seed: number,
 ): ConfidenceSample[] {
   const out: ConfidenceSample[] = [];
+  const pumps = Object.entries(doc.plumbing.elements).flatMap(([id, e]) =>
+    e.kind === 'pump' ? [{ id, known: e.known }] : [],
+  );
+  let last: Engine | undefined;
   for (let n = first; n < first + count; n++) {
     const inputs = quasiRandom(n, UNCERTAIN.length, seed).map(normalQuantile);
     const [bsfc, pump, ethanol, volts, fittings, roughness] = inputs.map(
       (z, i) => (z * UNCERTAIN[i]!.spread) / 2,
     ) as [number, number, number, number, number, number];
-    const drawn = variant(doc, {
-      bsfc,
-      pump,
+    const parameters = otherwise({
+      consumption: 1 + bsfc,
       ethanol: doc.brief.fuel.ethanolMeasured ? ethanol * 0.3 : ethanol,
-      volts,
-    });
-    const state = operatingStates(drawn).find((s) => s.id === stateId);
-    if (!state || state.draw <= 0) continue;
-    const solver = new CoupledSolver(drawn, 'as-drawn', {
+      chargingV: volts,
       minorK: Math.max(0.2, 1 + fittings),
       roughness: 2 ** (2 * roughness),
+      // A curve borrowed for its shape is known three times less well.
+      pumpFlow: Object.fromEntries(
+        pumps.map(({ id, known }) => [id, 1 + (known === 'point' ? 3 * pump : pump)]),
+      ),
     });
-    const best = solver.available(state);
+    const state = operatingStates(doc, parameters).find((s) => s.id === stateId);
+    if (!state || state.draw <= 0) continue;
+    last = new Engine(doc, parameters, last);
+    const best = last.available(state);
     if (best) out.push({ inputs, margin: best.flow / state.draw - 1 });
   }
   return out;
-}
-
-interface Draw {
-  readonly bsfc: number;
-  readonly pump: number;
-  readonly ethanol: number;
-  readonly volts: number;
-}
-
-function variant(doc: JobDocument, draw: Draw): JobDocument {
-  const { brief, plumbing } = doc;
-  const elements = { ...plumbing.elements };
-  for (const [id, e] of Object.entries(elements)) {
-    if (e.kind !== 'pump') continue;
-    // A curve borrowed for its shape is known three times less well.
-    const off = e.known === 'point' ? 3 * draw.pump : draw.pump;
-    const scaled = (c: typeof e.curve) => ({ ...c, flows: c.flows.map((q) => q * (1 + off)) });
-    elements[id] = {
-      ...e,
-      curve: scaled(e.curve),
-      ...(e.moreCurves ? { moreCurves: e.moreCurves.map(scaled) } : {}),
-    };
-  }
-  return {
-    ...doc,
-    brief: {
-      ...brief,
-      bsfc: brief.bsfc * (1 + draw.bsfc),
-      fuel: { ...brief.fuel, ethanol: Math.min(1, Math.max(0, brief.fuel.ethanol + draw.ethanol)) },
-      electrical: { ...brief.electrical, chargingV: brief.electrical.chargingV + draw.volts },
-    },
-    plumbing: { ...plumbing, elements },
-  };
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { gauge } from '../quantities/pressure.ts';
 import { engineDrawOf, fuelOf, operatingStates } from '../engine/states.ts';
-import { CoupledSolver } from '../engine/engine.ts';
+import { Engine } from '../engine/engine.ts';
 
 /** What the plan can feed at one manifold pressure. */
 export interface EnvelopePoint {
@@ -31,7 +31,7 @@ export function operatingEnvelope(doc: JobDocument, steps: number): EnvelopePoin
   const engine = engineDrawOf(doc, fuelOf(doc));
   const perWatt = (engine.bsfc * engine.fuelFactor) / (engine.density * (1 - engine.drivetrainLoss));
   const most = Math.max(70e3, ...doc.brief.pull.map((p) => p.boostPa)) * 1.5;
-  const solver = new CoupledSolver(doc);
+  const solver = new Engine(doc);
   return Array.from({ length: steps }, (_, i) => (most * i) / (steps - 1)).flatMap((boostPa) => {
     const best = solver.available({ ...last, manifold: gauge(boostPa) });
     if (!best) return [];

@@ -1,5 +1,6 @@
 import type { JobDocument } from '../document/job-document.ts';
-import { CoupledSolver } from '../engine/engine.ts';
+import { otherwise } from '../engine/parameters.ts';
+import { Engine } from '../engine/engine.ts';
 import { judge } from '../judge/all.ts';
 import { sayFinding } from '../say/finding.ts';
 import { fixesFor } from './fixes/all.ts';
@@ -19,7 +20,7 @@ import { weakestLinks } from './weakest.ts';
  * @example evaluateStates(fullReturnJob('x')).length // => 10
  */
 export function evaluateStates(doc: JobDocument): StateResult[] {
-  const solver = new CoupledSolver(doc);
+  const solver = new Engine(doc);
   return operatingStates(doc).map((state) => evaluateState(solver, state));
 }
 
@@ -35,7 +36,7 @@ export function evaluateStates(doc: JobDocument): StateResult[] {
  */
 export function evaluateOne(doc: JobDocument, stateId: string): StateResult | null {
   const state = operatingStates(doc).find((s) => s.id === stateId);
-  return state ? evaluateState(new CoupledSolver(doc), state) : null;
+  return state ? evaluateState(new Engine(doc), state) : null;
 }
 
 /**
@@ -78,6 +79,6 @@ function tightestState(states: readonly StateResult[]): StateResult | null {
 }
 
 function flowLost(doc: JobDocument, at: StateResult): number {
-  const ideal = new CoupledSolver(doc, 'ideal').available(at.state);
+  const ideal = new Engine(doc, otherwise({ wiring: 'ideal' })).available(at.state);
   return ideal && at.values?.available ? Math.max(0, ideal.flow - at.values.available) : 0;
 }

@@ -6,9 +6,10 @@ import { RELAY_RATINGS } from '../kinds/wiring/relay/index.ts';
 import { chooseFuse, FUSE_CONTINUOUS_SHARE } from '../kinds/wiring/fuse/fuse.ts';
 import { familyOf, wireSection, wireSizeName, type WireSize } from '../kinds/wiring/wire/wire.ts';
 import { DROP_LIMITS } from '../judge/limits.ts';
-import { CoupledSolver } from '../engine/engine.ts';
+import { Engine } from '../engine/engine.ts';
 import type { Loaded } from '../engine/electric/electric-load.ts';
-import { lastFuse, ownWires, weakestWire, wiresBehind } from '../engine/electric/fused-wires.ts';
+import { AS_PLANNED } from '../engine/parameters.ts';
+import { lastFuse, ownWires, samePiece, weakestWire, wiresBehind } from '../engine/electric/fused-wires.ts';
 
 /** One gauge tried, and why it will not do; null: it does. */
 export interface GaugeTried {
@@ -77,9 +78,10 @@ export function sizeCircuit(
   if (!first) return null;
   const limit = DROP_LIMITS.nominal * DROP_LIMITS.critical;
   const tried: GaugeTried[] = [];
+  let engine: Engine | undefined;
   for (const size of familyOf(first.segment.size)) {
     const candidate = regauged(doc, circuitId, size, options.keepLarger);
-    const solved = new CoupledSolver(candidate).solve(state).solution;
+    const solved = (engine = new Engine(candidate, AS_PLANNED, engine)).solve(state).solution;
     const solution = solved?.pumps.get(circuit.loadId)?.circuit ?? solved?.loads.get(circuit.loadId);
     if (!solution) return null;
     const stands = weakestWire(candidate, ownWires(candidate, circuitId))!.amps;
@@ -94,7 +96,9 @@ export function sizeCircuit(
     }
     const present = lastFuse(candidate, circuitId);
     const own = present?.circuitId === circuitId ? present : undefined;
-    const carried = own ? (solution.feed.find((d) => d.id === own.id)?.amps ?? solution.amps) : solution.amps;
+    const carried = own
+      ? (solution.feed.find((d) => samePiece(d, own))?.amps ?? solution.amps)
+      : solution.amps;
     const others = carried - solution.amps;
     // A fuse with nothing but joints behind it has no wire of its own to protect.
     const behind = (own && weakestWire(candidate, wiresBehind(candidate, own))?.amps) ?? stands;

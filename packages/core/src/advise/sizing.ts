@@ -8,11 +8,12 @@ import { PUMPS } from '../kinds/plumbing/pump/generic-pumps.ts';
 import { chooseFuse, FUSE_CONTINUOUS_SHARE, fuseSurvives, motorInrush } from '../kinds/wiring/fuse/fuse.ts';
 import { familyOf, wireSizeName, type WireSize } from '../kinds/wiring/wire/wire.ts';
 import { wireAmpacity } from '../engine/electric/circuits.ts';
-import { CoupledSolver } from '../engine/engine.ts';
-import { BACK_PRESSURE_SHARE, DROP_LIMITS, RAIL_HIGH_LIMIT } from '../judge/limits.ts';
-import { isOverrun } from '../judge/regulation/regulation.ts';
-import { evaluateState } from '../engine/observe/state-result.ts';
-import { operatingStates } from '../engine/states.ts';
+import { Engine } from '../engine/engine.ts';
+import { DROP_LIMITS, RAIL_HIGH_LIMIT } from '../judge/limits.ts';
+import { isOverrun, lowBackPressure } from '../judge/regulation/regulation.ts';
+import { railStanding } from '../engine/observe/rail.ts';
+import { AS_PLANNED } from '../engine/parameters.ts';
+import { operatingStates, type OperatingState } from '../engine/states.ts';
 
 /** One combination to try: what would stand in the plan in place of what is there. */
 export interface SizingChoice {
@@ -113,7 +114,29 @@ function mainWire(doc: JobDocument): { circuitId: string; size: WireSize } | nul
  * @source the same limits as the findings
  * @example judgeChoice(fullReturnJob('x'), sizingChoices(fullReturnJob('x'))[0]).changes // => 0
  */
-export function judgeChoice(doc: JobDocument, choice: SizingChoice): SizingResult {
+export const judgeChoice = (doc: JobDocument, choice: SizingChoice): SizingResult =>
+  new SizingSearch(doc).judge(choice);
+
+/** A search over the combinations of one plan: what they have in common is worked out once. */
+export class SizingSearch {
+  private readonly states: readonly OperatingState[];
+  private readonly base: Engine;
+
+  constructor(private readonly doc: JobDocument) {
+    this.states = operatingStates(doc);
+    this.base = new Engine(doc);
+  }
+
+  judge(choice: SizingChoice): SizingResult {
+    return judgedChoice(this.doc, choice, (candidate) => judge(candidate, this.states, this.base));
+  }
+}
+
+function judgedChoice(
+  doc: JobDocument,
+  choice: SizingChoice,
+  judge: (candidate: JobDocument) => Judged,
+): SizingResult {
   const words: string[] = [];
   const patch: PatchOperation[] = [];
   const elements = { ...doc.plumbing.elements };
@@ -219,15 +242,15 @@ interface Judged {
   readonly fails: string | null;
 }
 
-function judge(doc: JobDocument): Judged {
-  const solver = new CoupledSolver(doc);
-  const states = operatingStates(doc);
+function judge(doc: JobDocument, states: readonly OperatingState[], base: Engine): Judged {
+  const engine = new Engine(doc, AS_PLANNED, base);
   let margin = Infinity;
   let amps = 0;
   let loopOhms = 0;
   let drop = 0;
-  for (const state of states.filter((s) => s.kind === 'pull')) {
-    const best = solver.available(state);
+  for (const state of states) {
+    if (state.kind !== 'pull') continue;
+    const best = engine.available(state);
     if (!best) return { margin: NaN, amps, loopOhms, fails: 'no steady state' };
     margin = Math.min(margin, best.flow / state.draw - 1);
     for (const p of best.solution.pumps.values()) {
@@ -239,13 +262,13 @@ function judge(doc: JobDocument): Judged {
   const fail = (reason: string) => ({ margin, amps, loopOhms, fails: reason });
   if (margin < doc.brief.designMargin) return fail('too little supply');
   if (drop > DROP_LIMITS.nominal * DROP_LIMITS.critical) return fail('too much drop in the wires');
-  for (const state of states.filter((s) => s.kind === 'idle' || s.kind === 'lift-off')) {
-    const v = evaluateState(solver, state).values;
-    if (!v) return fail('no steady state');
-    if (isOverrun(v)) return fail('return overrun');
-    if (v.railGauge - v.required > RAIL_HIGH_LIMIT) return fail('rail too high');
-    if (v.regulator && v.regulator.returnPressure > BACK_PRESSURE_SHARE * v.railGauge)
-      return fail('return back-pressure');
+  for (const state of states) {
+    if (state.kind !== 'idle' && state.kind !== 'lift-off') continue;
+    const standing = railStanding(engine, state);
+    if (!standing) return fail('no steady state');
+    if (isOverrun(standing)) return fail('return overrun');
+    if (standing.railGauge - standing.required > RAIL_HIGH_LIMIT) return fail('rail too high');
+    if (standing.regulator && !lowBackPressure(standing)) return fail('return back-pressure');
   }
   return { margin, amps, loopOhms, fails: null };
 }

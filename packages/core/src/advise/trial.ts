@@ -1,7 +1,8 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { applyPatch } from '../edit/apply-patch.ts';
-import { CoupledSolver, type Available } from '../engine/engine.ts';
+import { Engine, type Available } from '../engine/engine.ts';
 import { evaluateState } from '../engine/observe/state-result.ts';
+import { AS_PLANNED } from '../engine/parameters.ts';
 import type { StateValues } from '../engine/results.ts';
 import type { OperatingState } from '../engine/states.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
@@ -13,17 +14,19 @@ const never: Stop = () => false;
 
 /** A change to the plan that is only tried: solved when asked, each question once. */
 export class Trial {
-  private solver: CoupledSolver | undefined;
+  private solver: Engine | undefined;
   private readonly flows = new Map<string, Available | null>();
   private readonly results = new Map<string, StateValues | null>();
 
   constructor(
     readonly doc: JobDocument,
     private readonly stop: Stop,
+    /** An engine of the plan as it is, where there is one. */
+    private readonly like?: () => Engine,
   ) {}
 
-  private get engine(): CoupledSolver {
-    return (this.solver ??= new CoupledSolver(this.doc));
+  get engine(): Engine {
+    return (this.solver ??= new Engine(this.doc, AS_PLANNED, this.like?.()));
   }
 
   /** What the feed side can deliver then; null: no steady state, or the search was stopped. */
@@ -68,7 +71,7 @@ export class Trials {
     if (known) return known;
     const changed = applyPatch(this.doc, patch);
     if (!changed.ok) return null;
-    const trial = new Trial(changed.value, this.stop);
+    const trial = new Trial(changed.value, this.stop, patch.length > 0 ? () => this.asIs.engine : undefined);
     this.tried.set(key, trial);
     return trial;
   }

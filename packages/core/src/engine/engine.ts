@@ -2,16 +2,17 @@ import type { JobDocument } from '../document/job-document.ts';
 import type { SolveReport } from '../outcome/solve-report.ts';
 import type { PumpPoint } from '../kinds/plumbing/pump/pump-model.ts';
 import { NetworkSolver, type NetworkSolution } from './network/network-solver.ts';
-import type { CircuitSolution, PowerNetwork } from './electric/power-network.ts';
+import type { CircuitSolution, PowerNetwork, PowerSnapshot } from './electric/power-network.ts';
 import { PumpSupply, type SuppliedPump } from './electric/pump-supply.ts';
 import { stoppedConductance } from '../kinds/plumbing/pump/law.ts';
 import { loadCurrent, loadRuns, powerNetwork } from './electric/circuits.ts';
 import { findRoot } from '../numerics/root.ts';
 import { gauge } from '../quantities/pressure.ts';
-import { commandOf, PlumbingCompiler, type LossTuning, type NetworkMode } from './model.ts';
-import { requiredRail } from './required.ts';
+import { sameTopology } from './graph.ts';
+import { PlumbingModel, type NetworkMode } from './model.ts';
+import { AS_PLANNED, type Parameters } from './parameters.ts';
 import { FuelTemperatures } from './observe/temperatures.ts';
-import { fuelOf, type OperatingState } from './states.ts';
+import type { OperatingState } from './states.ts';
 
 export interface PumpOperating extends PumpPoint {
   readonly volts: number;
@@ -22,10 +23,27 @@ export interface PumpOperating extends PumpPoint {
   readonly command?: number;
 }
 
-export interface CoupledSolution {
-  readonly network: NetworkSolution;
-  readonly pumps: ReadonlyMap<string, PumpOperating>;
+/** One settled state. What is electric about it is put together only when asked for: a search asks for the flow alone. */
+export class CoupledSolution {
+  private made: Electric | undefined;
+
+  constructor(
+    readonly network: NetworkSolution,
+    private readonly make: () => Electric,
+  ) {}
+
+  get pumps(): ReadonlyMap<string, PumpOperating> {
+    return (this.made ??= this.make()).pumps;
+  }
+
   /** Circuits of the other loads that are on, by load id. */
+  get loads(): ReadonlyMap<string, CircuitSolution> {
+    return (this.made ??= this.make()).loads;
+  }
+}
+
+interface Electric {
+  readonly pumps: ReadonlyMap<string, PumpOperating>;
   readonly loads: ReadonlyMap<string, CircuitSolution>;
 }
 
@@ -41,15 +59,6 @@ const LEAST_GUESS = 1e-5;
 /** More than any pump in a plan delivers, m³/s: 36,000 L/h. */
 const MOST_DELIVERED = 0.01;
 
-/** `ideal` feeds the pumps straight from the supply: what flow the wiring costs is the difference. */
-export type WiringMode = 'as-drawn' | 'ideal';
-
-/** The network of one mode, and the pumps in it. */
-interface Grid {
-  readonly solver: NetworkSolver;
-  readonly supply: PumpSupply;
-}
-
 /** What the feed side can deliver to the rails at the required pressure, and how it stands then. */
 export interface Available {
   /** m³/s. */
@@ -58,38 +67,57 @@ export interface Available {
 }
 
 /**
- * Plumbing and wiring of one design solved together. Keeps its networks between operating states, so a sweep of a
- * pull starts each point from the one before.
+ * Plumbing and wiring of one plan solved together, under some parameters. Keeps its networks between operating states, so a
+ * sweep of a pull starts each point from the one before; a plan that differs from another only in figures takes its
+ * networks over.
  */
-export class CoupledSolver {
-  readonly compiler: PlumbingCompiler;
+export class Engine {
+  readonly model: PlumbingModel;
   private warmth: FuelTemperatures | undefined;
-  private readonly grids = new Map<NetworkMode, Grid>();
+  private readonly grids: Map<NetworkMode, NetworkSolver>;
   private readonly power: PowerNetwork;
+  private readonly supply: PumpSupply;
   private readonly pumps: readonly SuppliedPump[];
   private adjusted: ReadonlyMap<string, number> | undefined;
   /** The last available flow of several rails: where the next search starts. */
   private delivered: number | undefined;
 
+  /**
+   * @param doc job document
+   * @param parameters what is varied
+   * @param like another engine, of a plan that may differ in figures only: what fits of it is used
+   */
   constructor(
     readonly doc: JobDocument,
-    private readonly wiring: WiringMode = 'as-drawn',
-    tuning?: LossTuning,
+    readonly parameters: Parameters = AS_PLANNED,
+    like?: Engine,
   ) {
-    this.compiler = new PlumbingCompiler(doc, fuelOf(doc), tuning);
-    const { pumpLaws, graph } = this.compiler;
+    const alike = like && sameTopology(like.doc, doc) ? like : undefined;
+    this.model = new PlumbingModel(doc, parameters, alike?.model);
+    const { pumpLaws, graph } = this.model;
+    const linked = new Set(graph.links.map((l) => l.id));
     this.pumps = [...pumpLaws].flatMap(([id, law]) => {
       const part = doc.plumbing.elements[id];
       // A pump that stands in no path is no link.
-      if (part?.kind !== 'pump' || !graph.links.some((l) => l.id === id)) return [];
+      if (part?.kind !== 'pump' || !linked.has(id)) return [];
       return [{ id, law, leak: stoppedConductance(part.outletCheck) }];
     });
+    this.grids = alike?.grids ?? new Map<NetworkMode, NetworkSolver>();
+    const sameWiring =
+      alike &&
+      alike.doc.wiring === doc.wiring &&
+      alike.doc.brief === doc.brief &&
+      alike.parameters.wiring === parameters.wiring &&
+      alike.parameters.jointOhms === parameters.jointOhms;
     const wired = [...this.pumps.map((p) => p.id), ...Object.keys(doc.wiring.loads ?? {})];
-    this.power = powerNetwork(doc, this.wiring === 'as-drawn' ? wired : []);
+    this.power = sameWiring
+      ? alike.power
+      : powerNetwork(doc, parameters.wiring === 'as-drawn' ? wired : [], parameters.jointOhms);
+    this.supply = new PumpSupply(this.pumps, this.power);
   }
 
   get temperatures(): FuelTemperatures {
-    const { fuel, graph } = this.compiler;
+    const { fuel, graph } = this.model;
     return (this.warmth ??= new FuelTemperatures(this.doc, fuel, graph));
   }
 
@@ -98,52 +126,38 @@ export class CoupledSolver {
    * NetworkSolver and PumpSupply).
    */
   solve(state: OperatingState, mode: NetworkMode = 'running'): CoupledSolve {
-    const grid = this.gridAt(state, mode);
-    const hydraulic = grid.solver.solve();
+    const hydraulic = this.gridAt(state, mode).solve();
     const { solution } = hydraulic;
-    return { ...hydraulic, solution: solution && { network: solution, ...this.electric(state, solution) } };
+    if (!solution) return { ...hydraulic, solution: null };
+    const power = this.power.snapshot();
+    return {
+      ...hydraulic,
+      solution: new CoupledSolution(solution, () => this.electric(state, solution, power)),
+    };
   }
 
-  /** The network of a mode with the numbers of a state in it. */
-  private gridAt(state: OperatingState, mode: NetworkMode): Grid {
+  /** The network of a mode with the numbers of a state of this plan in it. */
+  private gridAt(state: OperatingState, mode: NetworkMode): NetworkSolver {
+    const { model } = this;
     const setFlows = mode === 'running' ? this.adjustFlows() : NO_FLOWS;
     const known = this.grids.get(mode);
-    const grid = known ?? this.newGrid(state, mode, setFlows);
-    if (known) this.refill(known, state, mode, setFlows);
-    grid.supply.run({
+    const solver = known ?? new NetworkSolver(model.network(state, mode, setFlows), this.supply);
+    if (known) {
+      known.drive(this.supply, model.fuel.density);
+      for (let l = 0; l < model.graph.links.length; l++)
+        known.setLaw(l, model.lawAt(l, state, mode, setFlows));
+      model.nodes(state, mode).forEach((node, i) => {
+        known.setDraw(i, node.draw);
+        if (node.fixed !== undefined) known.setHeld(i, node.fixed);
+      });
+    } else this.grids.set(mode, solver);
+    this.supply.run({
       supply: this.supplyOf(state),
-      runs: this.pumps.map((p) => this.compiler.pumpRuns(p.id, state)),
-      commands: this.pumps.map((p) => this.commandAt(p.id, state)),
+      runs: this.pumps.map((p) => model.pumpRuns(p.id, state)),
+      commands: this.pumps.map((p) => model.commandOf(p.id, state)),
       loads: this.loadsOn(state),
     });
-    return grid;
-  }
-
-  private newGrid(state: OperatingState, mode: NetworkMode, setFlows: ReadonlyMap<string, number>): Grid {
-    const supply = new PumpSupply(this.pumps, this.power);
-    const grid = { supply, solver: new NetworkSolver(this.compiler.network(state, mode, setFlows), supply) };
-    this.grids.set(mode, grid);
-    return grid;
-  }
-
-  private refill(
-    { solver }: Grid,
-    state: OperatingState,
-    mode: NetworkMode,
-    setFlows: ReadonlyMap<string, number>,
-  ): void {
-    const { compiler } = this;
-    for (const l of compiler.varying(mode))
-      solver.setLaw(l, compiler.law(compiler.graph.links[l]!, state, mode, setFlows));
-    compiler.nodes(state, mode).forEach((node, i) => {
-      solver.setDraw(i, node.draw);
-      if (node.fixed !== undefined) solver.setHeld(i, node.fixed);
-    });
-  }
-
-  private commandAt(id: string, state: OperatingState): number | undefined {
-    const part = this.doc.plumbing.elements[id];
-    return part?.kind === 'pump' ? commandOf(part, state) : undefined;
+    return solver;
   }
 
   private loadsOn(state: OperatingState): ReadonlyMap<string, (volts: number) => number> {
@@ -159,12 +173,12 @@ export class CoupledSolver {
    * Null when a solve does not settle.
    */
   available(state: OperatingState): Available | null {
-    const { railIds } = this.compiler;
+    const { railIds } = this.model;
     if (railIds.length < 2) {
       const { solution } = this.solve(state, 'available');
       return solution && { flow: Math.max(0, this.intoRails(solution)), solution };
     }
-    const required = requiredRail(this.doc, state);
+    const required = this.model.demand.at(state);
     let last: CoupledSolution | null = null;
     const inHand = (draw: number): number => {
       last = this.solve({ ...state, draw }, 'available').solution;
@@ -179,12 +193,12 @@ export class CoupledSolver {
   }
 
   private lowestRail(solution: CoupledSolution): number {
-    return Math.min(...this.compiler.railIds.map((id) => solution.network.pressures.get(id) ?? NaN));
+    return Math.min(...this.model.railIds.map((id) => solution.network.pressures.get(id) ?? NaN));
   }
 
   private intoRails(solution: CoupledSolution): number {
-    const rails = this.compiler.railIds;
-    return rails.reduce((sum, id) => sum + inflow(this.compiler.graph.links, solution.network, id), 0);
+    const rails = this.model.railIds;
+    return rails.reduce((sum, id) => sum + inflow(this.model.graph.links, solution.network, id), 0);
   }
 
   private supplyOf(state: OperatingState): { readonly volts: number; readonly ohms: number } {
@@ -192,33 +206,25 @@ export class CoupledSolver {
   }
 
   /** Every pump at the rise it works against, every circuit piece by piece. */
-  private electric(
-    state: OperatingState,
-    network: NetworkSolution,
-  ): { readonly pumps: Map<string, PumpOperating>; readonly loads: Map<string, CircuitSolution> } {
-    const circuits = this.power.report(this.supplyOf(state));
+  private electric(state: OperatingState, network: NetworkSolution, power: PowerSnapshot): Electric {
+    const circuits = this.power.report(this.supplyOf(state), power);
     const pumps = new Map<string, PumpOperating>();
     const loads = new Map(circuits);
-    for (const [id, law] of this.compiler.pumpLaws) {
+    for (const [id, law] of this.model.pumpLaws) {
       loads.delete(id);
       const link = network.links.get(id);
-      const part = this.doc.plumbing.elements[id];
-      if (!link || part?.kind !== 'pump') continue;
+      if (!link) continue;
       const rise = link.pDown - link.pUp;
-      if (!this.compiler.pumpRuns(id, state)) {
+      if (!this.model.pumpRuns(id, state)) {
         pumps.set(id, { ...AT_REST, flow: link.flow, continued: link.flow, rise });
         continue;
       }
-      const command = commandOf(part, state);
+      const command = this.model.commandOf(id, state);
       const circuit = circuits.get(id);
       const volts = circuit?.loadVolts ?? state.supplyVolts;
-      pumps.set(id, {
-        ...law(rise, volts, command),
-        volts,
-        rise,
-        ...(circuit ? { circuit } : {}),
-        ...(command === undefined ? {} : { command }),
-      });
+      const point = law(rise, volts, command);
+      const electric = circuit ? { volts, rise, circuit } : { volts, rise };
+      pumps.set(id, command === undefined ? { ...point, ...electric } : { ...point, ...electric, command });
     }
     return { pumps, loads };
   }
@@ -241,7 +247,7 @@ export class CoupledSolver {
       supplyVolts: this.doc.brief.electrical.batteryV,
       pumpsOn: true,
     };
-    const { graph } = this.compiler;
+    const { graph } = this.model;
     const flows = (forced: boolean): Map<string, number> => {
       const solved = this.solve({ ...bench, forced }, 'capacity').solution;
       return new Map(

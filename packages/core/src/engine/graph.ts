@@ -109,3 +109,37 @@ function levels(
     elevations.set(part.to, a.elevation + share * (b.elevation - a.elevation));
   });
 }
+
+/** Whether two plans have the same network: parts may differ in figures, not in kind, length or height. */
+export function sameTopology(a: JobDocument, b: JobDocument): boolean {
+  const [p, q] = [a.plumbing, b.plumbing];
+  if (p === q) return true;
+  if (p.paths !== q.paths || p.junctions !== q.junctions) return false;
+  const ids = Object.keys(q.elements);
+  return (
+    ids.length === Object.keys(p.elements).length &&
+    ids.every((id) => {
+      const [e, f] = [p.elements[id], q.elements[id]!];
+      if (e === f) return true;
+      return (
+        e?.kind === f.kind &&
+        plumbingKind(e).height(e) === plumbingKind(f).height(f) &&
+        plumbingKind(e).line(e)?.length === plumbingKind(f).line(f)?.length
+      );
+    })
+  );
+}
+
+/** A graph with the parts of another plan of the same topology; links whose part is the same are the same. */
+export function sameGraph(
+  graph: PlumbingGraph,
+  elements: Readonly<Record<string, PlumbingElement>>,
+): PlumbingGraph {
+  const links = graph.links.map((link): GraphLink => {
+    const part = elements[link.id];
+    return link.does.role === 'part' && part && part !== link.does.part
+      ? { ...link, does: { role: 'part', part } }
+      : link;
+  });
+  return { ...graph, links };
+}

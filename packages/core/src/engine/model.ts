@@ -1,5 +1,5 @@
 import { speedCommand } from '../demand/speed-map.ts';
-import type { ElementOf, JobDocument, PumpTrigger } from '../document/job-document.ts';
+import type { ElementOf, JobDocument, PlumbingElement, PumpTrigger } from '../document/job-document.ts';
 import { ruleOf } from '../document/triggers.ts';
 import type { LinkLaw } from '../flow/link-law.ts';
 import type { FuelProperties } from '../fuel/fuel.ts';
@@ -15,23 +15,15 @@ import {
   type PumpNumbers,
 } from '../kinds/plumbing/pump/pump-model.ts';
 import { gauge } from '../quantities/pressure.ts';
-import { plumbingGraph, type GraphLink, type PlumbingGraph } from './graph.ts';
+import { stationsOf, type Station } from './stations.ts';
+import { plumbingGraph, sameGraph, type GraphLink, type PlumbingGraph } from './graph.ts';
+import type { Parameters } from './parameters.ts';
 import type { Network, NetworkLink, NetworkNode } from './network/network.ts';
-import { requiredRail, setPressure } from './required.ts';
-import type { OperatingState } from './states.ts';
+import { RailDemand, setPressure } from './required.ts';
+import { fuelOf, type OperatingState } from './states.ts';
 import { runsSteadily } from './steady-trigger.ts';
 
 export type { NetworkMode } from '../kinds/contract.ts';
-
-/** What its controller asks a pump for, 0–1; nothing where it has none. Forced for a test, it runs at full speed. */
-export const commandOf = (pump: ElementOf<'pump'>, state: OperatingState): number | undefined =>
-  pump.speed === undefined ? undefined : state.forced ? 1 : speedCommand(pump.speed, state.manifold);
-
-/** Factors on what tables only know roughly. */
-export interface LossTuning {
-  readonly minorK: number;
-  readonly roughness: number;
-}
 
 export interface UnusablePump {
   readonly id: string;
@@ -44,72 +36,130 @@ const NO_PUMP: PumpLaw = Object.assign(() => pointOf({ ...pumpNumbers(), beyond:
   into: (out: PumpNumbers) => void Object.assign(out, { ...pumpNumbers(), beyond: true }),
 });
 
-const AS_TABLED: LossTuning = { minorK: 1, roughness: 1 };
-
 /** An overflow's lip: as good as no loss at any flow a shop meets. */
 const LIP = { cv: 50, droop: 1e7 } as const;
 
-/** Turns the plumbing of a job into networks, one per operating state and question. */
-export class PlumbingCompiler {
+/** A law with its flow scaled: wear, or a curve that is known roughly. */
+function worn(law: PumpLaw, factor: number): PumpLaw {
+  const into: PumpLaw['into'] = (out, rise, volts, command) => {
+    law.into(out, rise, volts, command);
+    out.flow *= factor;
+    out.flowPerPa *= factor;
+    out.flowPerVolt *= factor;
+  };
+  const scratch = pumpNumbers();
+  return Object.assign(
+    (rise: number, volts: number, command?: number) => {
+      into(scratch, rise, volts, command);
+      return pointOf(scratch);
+    },
+    { into },
+  );
+}
+
+/**
+ * The plumbing of one plan under some parameters, ready to be put into networks: graph, laws, and what the rails are asked
+ * to hold. What another model of the same topology has worked out already is taken over.
+ */
+export class PlumbingModel {
+  readonly fuel: FuelProperties;
   readonly pumpLaws = new Map<string, PumpLaw>();
   /** The first pump whose figures no law can use: no state of the plan has an answer then. */
   readonly unusable: UnusablePump | undefined;
   readonly graph: PlumbingGraph;
   readonly railIds: readonly string[];
-  private readonly varyingLinks = new Map<NetworkMode, readonly number[]>();
+  readonly demand: RailDemand;
   private readonly rules = new Map<string, PumpTrigger>();
   private readonly regulatorAt = new Map<string, ElementOf<'bypass-regulator'>>();
+  private readonly steadyLaws = new Map<NetworkMode, (LinkLaw | undefined)[]>();
 
   constructor(
     readonly doc: JobDocument,
-    readonly fuel: FuelProperties,
-    private readonly tuning: LossTuning = AS_TABLED,
+    readonly parameters: Parameters,
+    private readonly like?: PlumbingModel,
   ) {
     const { junctions, elements } = doc.plumbing;
-    this.graph = plumbingGraph(doc);
-    this.railIds = Object.keys(junctions).filter((id) => junctions[id]!.kind === 'rail');
+    this.fuel =
+      like?.doc.brief === doc.brief && like.parameters.ethanol === parameters.ethanol
+        ? like.fuel
+        : fuelOf(doc, parameters);
+    this.graph = like ? sameGraph(like.graph, elements) : plumbingGraph(doc);
+    this.demand = new RailDemand(doc);
+    this.railIds = like?.railIds ?? Object.keys(junctions).filter((id) => junctions[id]!.kind === 'rail');
     for (const [id, e] of Object.entries(elements)) {
       if (e.kind !== 'pump') continue;
-      const [fault] = pumpFaults(e);
+      const kept = like?.doc.plumbing.elements[id] === e && like.parameters === parameters;
+      const [fault] = kept ? [] : pumpFaults(e);
       if (fault) this.unusable ??= { id, name: e.name, fault };
-      this.pumpLaws.set(id, fault ? NO_PUMP : pumpLaw(e));
+      this.pumpLaws.set(id, kept ? like.pumpLaws.get(id)! : fault ? NO_PUMP : this.lawOf(id, e));
       this.rules.set(id, ruleOf(doc, id).rule);
     }
+    if (like?.unusable && this.pumpLaws.get(like.unusable.id) === NO_PUMP) this.unusable ??= like.unusable;
     for (const [id, node] of this.graph.bypassInlets) {
       const e = elements[id];
       if (e?.kind === 'bypass-regulator') this.regulatorAt.set(node, e);
     }
   }
 
+  private lawOf(id: string, e: ElementOf<'pump'>): PumpLaw {
+    const law = pumpLaw(e);
+    const factor = this.parameters.pumpFlow[id];
+    return factor === undefined ? law : worn(law, factor);
+  }
+
+  private placed: readonly Station[] | undefined;
+
+  /** Every part in the order of its path, with what does not change from state to state. */
+  get stations(): readonly Station[] {
+    return (this.placed ??= stationsOf(this.doc, this.graph));
+  }
+
   /** Whether its trigger rule has a pump run in a steady state. */
   pumpRuns(id: string, state: OperatingState): boolean {
+    if (this.parameters.dead.includes(id)) return false;
     return state.running ? state.running.has(id) : runsSteadily(this.rules.get(id)!, state);
   }
 
-  /** Links whose law changes from state to state in a mode. */
-  varying(mode: NetworkMode): readonly number[] {
-    const known = this.varyingLinks.get(mode);
-    if (known) return known;
-    const list = this.graph.links.flatMap(({ does }, l) => {
-      const varies =
-        does.role === 'part'
-          ? plumbingKind(does.part).law.varies(mode)
-          : does.role === 'supply' && junctionKind(does.junction).supply?.varies;
-      return varies ? [l] : [];
-    });
-    this.varyingLinks.set(mode, list);
-    return list;
+  /** What its controller asks a pump for, 0–1; nothing where it has none. Forced for a test, it runs at full speed. */
+  commandOf(id: string, state: OperatingState): number | undefined {
+    const pump = this.doc.plumbing.elements[id];
+    if (pump?.kind !== 'pump' || !pump.speed || this.parameters.uncontrolled.includes(id)) return undefined;
+    return state.forced ? 1 : speedCommand(pump.speed, state.manifold);
   }
 
-  /**
-   * @param setFlows bypass flow at which each regulator's screw was adjusted, m³/s
-   */
+  /** Law of a link in one state of a mode; laws that do not change with the state are made once. */
+  lawAt(l: number, state: OperatingState, mode: NetworkMode, setFlows: ReadonlyMap<string, number>): LinkLaw {
+    let kept = this.steadyLaws.get(mode);
+    if (!kept) this.steadyLaws.set(mode, (kept = this.inherited(mode)));
+    const known = kept[l];
+    if (known) return known;
+    const law = this.law(this.graph.links[l]!, state, mode, setFlows);
+    if (!this.varies(l, mode)) kept[l] = law;
+    return law;
+  }
+
+  /** What a model of the same topology knows of links whose part is the same. */
+  private inherited(mode: NetworkMode): (LinkLaw | undefined)[] {
+    const { like } = this;
+    const known =
+      like?.parameters === this.parameters && like.fuel === this.fuel && like.steadyLaws.get(mode);
+    if (!known) return [];
+    return this.graph.links.map((link, l) => (link === like.graph.links[l] ? known[l] : undefined));
+  }
+
+  private varies(l: number, mode: NetworkMode): boolean {
+    const { does } = this.graph.links[l]!;
+    if (does.role === 'part') return plumbingKind(does.part).law.varies(mode);
+    return does.role === 'supply' && junctionKind(does.junction).supply!.varies;
+  }
+
+  /** @param setFlows bypass flow at which each regulator's screw was adjusted, m³/s */
   network(state: OperatingState, mode: NetworkMode, setFlows: ReadonlyMap<string, number>): Network {
-    const links = this.graph.links.map((link): NetworkLink => ({
-      id: link.id,
-      from: link.from,
-      to: link.to,
-      law: this.law(link, state, mode, setFlows),
+    const links = this.graph.links.map(({ id, from, to }, l): NetworkLink => ({
+      id,
+      from,
+      to,
+      law: this.lawAt(l, state, mode, setFlows),
     }));
     return { nodes: this.nodes(state, mode), links, density: this.fuel.density };
   }
@@ -126,23 +176,23 @@ export class PlumbingCompiler {
       }
       if (!this.railIds.includes(id)) return { id, elevation, draw: 0 };
       if (mode === 'available' && rails === 1)
-        return { id, elevation, fixed: gauge(requiredRail(this.doc, state)), draw: 0 };
+        return { id, elevation, fixed: gauge(this.demand.at(state)), draw: 0 };
       return { id, elevation, draw: state.draw / rails };
     });
   }
 
-  law(
+  private law(
     { id, does }: GraphLink,
     state: OperatingState,
     mode: NetworkMode,
     setFlows: ReadonlyMap<string, number>,
   ): LinkLaw {
-    const { fuel, tuning, doc } = this;
+    const { fuel, parameters, doc } = this;
     const site: LawSite = {
       fuel,
       mode,
-      minorK: tuning.minorK,
-      roughness: tuning.roughness,
+      minorK: parameters.minorK,
+      roughness: parameters.roughness,
       basePa: doc.brief.basePressurePa,
       manifold: state.manifold,
       pumpsOn: state.pumpsOn,
@@ -150,7 +200,7 @@ export class PlumbingCompiler {
     };
     switch (does.role) {
       case 'part':
-        return plumbingKind(does.part).law.at(does.part, site);
+        return plumbingKind(does.part).law.at(this.clogged(id, does.part), site);
       case 'supply':
         return junctionKind(does.junction).supply!.at(does.junction, site);
       case 'overflow':
@@ -159,5 +209,10 @@ export class PlumbingCompiler {
           fuel.density,
         );
     }
+  }
+
+  private clogged(id: string, part: PlumbingElement): PlumbingElement {
+    const share = this.parameters.clogged[id];
+    return share !== undefined && 'clogged' in part ? { ...part, clogged: share } : part;
   }
 }

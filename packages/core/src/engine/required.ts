@@ -23,17 +23,34 @@ export function rulingBypass(doc: JobDocument): readonly [string, ElementOf<'byp
 }
 
 /**
- * Pressure the rails are asked to hold, Pa gauge: base, plus manifold pressure where the ruling regulator is referenced;
- * more where a rising-rate unit asks for more. A factory supply has no reference, and its rail needs none.
+ * What the rails of one plan are asked to hold, read from it once: base, plus manifold pressure where the ruling regulator
+ * is referenced; more where a rising-rate unit asks for more. A factory supply has no reference, and its rail needs none.
  */
-export function requiredRail(doc: JobDocument, state: OperatingState): number {
-  const elements = Object.values(doc.plumbing.elements);
-  const factory = Object.values(doc.plumbing.junctions).some((j) => j.kind === 'factory');
-  const regulator = rulingBypass(doc)?.[1] ?? elements.find((e) => e.kind === 'blocking-regulator');
-  const ratio = !factory && regulator?.referenced ? regulator.ratio : 0;
-  const base = doc.brief.basePressurePa + ratio * state.manifold;
-  return elements.reduce(
-    (most, e) => (e.kind === 'rising-rate' ? Math.max(most, risingPressure(e, state.manifold)) : most),
-    base,
-  );
+export class RailDemand {
+  /** The bypass regulator that rules, and its id. */
+  readonly ruling: readonly [string, ElementOf<'bypass-regulator'>] | undefined;
+  private readonly base: number;
+  private readonly ratio: number;
+  private readonly rising: readonly ElementOf<'rising-rate'>[];
+
+  constructor(doc: JobDocument) {
+    const elements = Object.values(doc.plumbing.elements);
+    const factory = Object.values(doc.plumbing.junctions).some((j) => j.kind === 'factory');
+    this.ruling = rulingBypass(doc);
+    const regulator = this.ruling?.[1] ?? elements.find((e) => e.kind === 'blocking-regulator');
+    this.ratio = !factory && regulator?.referenced ? regulator.ratio : 0;
+    this.base = doc.brief.basePressurePa;
+    this.rising = elements.filter((e) => e.kind === 'rising-rate');
+  }
+
+  /** Pa gauge. */
+  at(state: OperatingState): number {
+    let most = this.base + this.ratio * state.manifold;
+    for (const e of this.rising) most = Math.max(most, risingPressure(e, state.manifold));
+    return most;
+  }
 }
+
+/** Pressure the rails of a plan are asked to hold in one state, Pa gauge (see RailDemand). */
+export const requiredRail = (doc: JobDocument, state: OperatingState): number =>
+  new RailDemand(doc).at(state);

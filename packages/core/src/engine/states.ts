@@ -1,6 +1,7 @@
 import { fuelDemand, type EngineDraw } from '../demand/pull.ts';
 import { fuelProperties, stoichiometricFactor, type FuelProperties } from '../fuel/fuel.ts';
 import type { JobDocument } from '../document/job-document.ts';
+import { AS_PLANNED, type Parameters } from './parameters.ts';
 import { gauge, type GaugePressure } from '../quantities/pressure.ts';
 
 export type StateKind = 'prime' | 'idle' | 'cruise' | 'pull' | 'lift-off' | 'hot-soak';
@@ -25,11 +26,20 @@ export interface OperatingState {
   readonly running?: ReadonlySet<string>;
 }
 
-export const fuelOf = (doc: JobDocument): FuelProperties => fuelProperties(doc.brief.fuel, doc.brief.fuelK);
+/** The fuel of a job under some parameters. */
+export const fuelOf = (doc: JobDocument, { ethanol }: Parameters = AS_PLANNED): FuelProperties =>
+  fuelProperties(blendOf(doc, ethanol), doc.brief.fuelK);
 
-export const engineDrawOf = (doc: JobDocument, fuel: FuelProperties): EngineDraw => ({
-  bsfc: doc.brief.bsfc,
-  fuelFactor: stoichiometricFactor(doc.brief.fuel),
+const blendOf = ({ brief: { fuel } }: JobDocument, more: number) =>
+  more === 0 ? fuel : { ...fuel, ethanol: Math.min(1, Math.max(0, fuel.ethanol + more)) };
+
+export const engineDrawOf = (
+  doc: JobDocument,
+  fuel: FuelProperties,
+  { consumption, ethanol }: Parameters = AS_PLANNED,
+): EngineDraw => ({
+  bsfc: doc.brief.bsfc * consumption,
+  fuelFactor: stoichiometricFactor(blendOf(doc, ethanol)),
   density: fuel.density,
   drivetrainLoss: doc.brief.powerBasis === 'wheels' ? doc.brief.drivetrainLoss : 0,
 });
@@ -40,16 +50,21 @@ const SOAK_RATE = 40 / 900;
 /**
  * The operating states of a job: prime, idle, cruise, every point of the pull, lift-off, hot soak.
  * @param doc job document
+ * @param parameters what is varied
  * @returns states in the order they are shown; flows m³/s, manifold Pa gauge, V
  * Validity: steady states; transients between them are not modelled.
  * @source common practice
  * @example operatingStates(fullReturnJob('x')).map((s) => s.kind).join(' ') // => 'prime idle cruise pull pull pull pull pull lift-off hot-soak'
  */
-export function operatingStates(doc: JobDocument): OperatingState[] {
+export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PLANNED): OperatingState[] {
   const { brief } = doc;
-  const fuel = fuelOf(doc);
-  const engine = engineDrawOf(doc, fuel);
-  const running = { supplyVolts: brief.electrical.chargingV, pumpsOn: true, powerW: 0 };
+  const fuel = fuelOf(doc, parameters);
+  const engine = engineDrawOf(doc, fuel, parameters);
+  const running = {
+    supplyVolts: brief.electrical.chargingV + parameters.chargingV,
+    pumpsOn: true,
+    powerW: 0,
+  };
   const pull = [...brief.pull].sort((a, b) => a.rpm - b.rpm);
   const last = pull.at(-1);
   return [

@@ -1,5 +1,5 @@
 import type { JobDocument } from '../document/job-document.ts';
-import type { StateResult } from '../engine/results.ts';
+import type { StateResult, StateValues } from '../engine/results.ts';
 import type { FuelProperties } from '../fuel/fuel.ts';
 import type { Found } from '../outcome/finding.ts';
 
@@ -13,8 +13,17 @@ export interface FindingContext {
 
 export type FindingRule<F extends Found = Found> = (context: FindingContext) => F[];
 
-/** States with numbers in them. */
-export const settled = (context: FindingContext) =>
-  context.states.flatMap((s) => (s.values ? [{ ...s, values: s.values }] : []));
+export type SettledState = StateResult & { readonly values: StateValues };
 
-export type SettledState = ReturnType<typeof settled>[number];
+/** Asked for by most rules: worked out once a judging. */
+const withNumbers = new WeakMap<FindingContext, SettledState[]>();
+
+/** States with numbers in them, each call a list of its own. */
+export function settled(context: FindingContext): SettledState[] {
+  let known = withNumbers.get(context);
+  if (!known) {
+    known = context.states.flatMap((s) => (s.values ? [{ ...s, values: s.values }] : []));
+    withNumbers.set(context, known);
+  }
+  return [...known];
+}

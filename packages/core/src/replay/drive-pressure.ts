@@ -1,6 +1,6 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { gauge } from '../quantities/pressure.ts';
-import { CoupledSolver } from '../engine/engine.ts';
+import { Engine } from '../engine/engine.ts';
 import type { DriveMoment, Lane } from './drive.ts';
 import { requiredRail } from '../engine/required.ts';
 import { PUMP_START_S } from './pull-time.ts';
@@ -48,8 +48,8 @@ export function drivePressure(
   moments: readonly DriveMoment[],
   lanes: readonly Lane[],
 ): RailMoment[] {
-  const solver = new CoupledSolver(doc);
-  const { railIds, pumpLaws } = solver.compiler;
+  const solver = new Engine(doc);
+  const { railIds, pumpLaws } = solver.model;
   const onSince = new Map<string, number>();
   let before: { readonly key: string; readonly rail: number | null } | undefined;
   return moments.map((m, i) => {

@@ -77,6 +77,9 @@ export function driveMoments(doc: JobDocument, legs: readonly Leg[], stepS = 0.0
   const names = namesIn(rulesOf(doc));
   const panels = Object.fromEntries(names.panels.map((n) => [n, true]));
   const out: DriveMoment[] = [];
+  const pull = [...brief.pull].sort((a, b) => a.rpm - b.rpm);
+  const outputs = (on: boolean) => Object.fromEntries(names.ecu.map((n) => [n, on]));
+  const [off, on] = [outputs(false), outputs(true)];
   let start = 0;
   let count = 0;
   let crashed = false;
@@ -85,7 +88,7 @@ export function driveMoments(doc: JobDocument, legs: readonly Leg[], stepS = 0.0
     const last = out.at(-1);
     for (; count * stepS < start + leg.seconds - 1e-9; count++) {
       const t = count * stepS;
-      const engineNow = engineIn(brief, leg, t - start, last);
+      const now = engineIn(brief, pull, leg, t - start, last);
       out.push({
         t,
         leg: index,
@@ -94,10 +97,16 @@ export function driveMoments(doc: JobDocument, legs: readonly Leg[], stepS = 0.0
         override: leg.kind === 'override',
         starter: leg.kind === 'crank',
         panels,
-        ecu: Object.fromEntries(names.ecu.map((n) => [n, leg.kind === 'pull'])),
-        supplyVolts: engineNow.rpm > CRANK_RPM ? brief.electrical.chargingV : brief.electrical.batteryV,
-        ...engineNow,
-        draw: leg.kind === 'pull' ? fuelDemand(engineNow.powerW, engine) : engineNow.draw,
+        ecu: leg.kind === 'pull' ? on : off,
+        supplyVolts: now.rpm > CRANK_RPM ? brief.electrical.chargingV : brief.electrical.batteryV,
+        kind: now.kind,
+        rpm: now.rpm,
+        boost: now.boost,
+        boostBefore: now.boostBefore ?? now.boost,
+        throttle: now.throttle,
+        oilPressure: now.oilPressure,
+        draw: leg.kind === 'pull' ? fuelDemand(now.powerW, engine) : now.draw,
+        powerW: now.powerW,
       });
     }
     start += leg.seconds;
@@ -121,7 +130,13 @@ const STANDING: EngineNow = {
   powerW: 0,
 };
 
-function engineIn(brief: Brief, leg: Leg, into: number, last: DriveMoment | undefined): EngineNow {
+function engineIn(
+  brief: Brief,
+  pull: Brief['pull'],
+  leg: Leg,
+  into: number,
+  last: DriveMoment | undefined,
+): EngineNow {
   const share = Math.min(1, into / leg.seconds);
   switch (leg.kind) {
     case 'key-on':
@@ -135,7 +150,7 @@ function engineIn(brief: Brief, leg: Leg, into: number, last: DriveMoment | unde
     case 'cruise':
       return running('cruise', brief.cruise.rpm, brief.cruise.manifoldPa, brief.cruise.drawM3s);
     case 'pull':
-      return pulling(brief, leg.seconds, into);
+      return pulling(brief, pull, leg.seconds, into);
     case 'lift': {
       const from = last ?? { rpm: brief.cruise.rpm, boost: brief.cruise.manifoldPa, boostBefore: 0 };
       const idle = brief.idle.manifoldPa;
@@ -163,8 +178,7 @@ const running = (kind: StateKind, rpm: number, boost: number, draw: number): Eng
 });
 
 /** Spools up from cruise to the first point of the pull, then along it in equal steps of engine speed. */
-function pulling(brief: Brief, seconds: number, into: number): EngineNow {
-  const pull = [...brief.pull].sort((a, b) => a.rpm - b.rpm);
+function pulling(brief: Brief, pull: Brief['pull'], seconds: number, into: number): EngineNow {
   const first = pull[0];
   const last = pull.at(-1);
   if (!first || !last)

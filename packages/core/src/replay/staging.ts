@@ -1,7 +1,8 @@
 import type { JobDocument } from '../document/job-document.ts';
-import { never, SWITCH_HYSTERESIS, withRule } from '../document/triggers.ts';
+import { SWITCH_HYSTERESIS } from '../document/triggers.ts';
 import { PULL_S, PUMP_START_S, SPOOL_S } from './pull-time.ts';
-import { CoupledSolver } from '../engine/engine.ts';
+import { otherwise } from '../engine/parameters.ts';
+import { Engine } from '../engine/engine.ts';
 import { operatingStates, type OperatingState } from '../engine/states.ts';
 
 /** Margin the running pumps must still have when the next one comes in. */
@@ -46,7 +47,7 @@ export interface StagingAdvice {
  * @example stagingAdvice(PATTERNS.find((p) => p.id === 'twin-pump').job('x'), 'pump-2').alone.length // => 6
  */
 export function stagingAdvice(doc: JobDocument, pumpId: string): StagingAdvice {
-  const solver = new CoupledSolver(withRule(doc, never(pumpId)));
+  const solver = new Engine(doc, otherwise({ dead: [pumpId] }));
   const states = operatingStates(doc).filter((s) => s.kind === 'pull' || s.kind === 'cruise');
   const alone = states
     .flatMap((state): (StagingPoint & { state: OperatingState })[] => {

@@ -6,6 +6,7 @@ import { LOAD_VOLTS } from '../../kinds/wiring/loads/fields.ts';
 import { wireLength } from '../../kinds/wiring/wire/segment.ts';
 import { PowerNetwork, type CircuitElement } from './power-network.ts';
 import { VEHICLE_CABLE_SHARE } from '../../kinds/wiring/wire/wire.ts';
+import type { Parameters } from '../parameters.ts';
 import type { OperatingState } from '../states.ts';
 import { runsSteadily } from '../steady-trigger.ts';
 
@@ -29,7 +30,13 @@ const cableShare = (wire: SegmentOf<'wire'>): number => (wire.cable === 'vehicle
 
 export { wireLength } from '../../kinds/wiring/wire/segment.ts';
 
-const toElement = (doc: JobDocument, circuitId: string, id: string, s: Segment): CircuitElement => {
+const toElement = (
+  doc: JobDocument,
+  circuitId: string,
+  id: string,
+  s: Segment,
+  jointOhms: Parameters['jointOhms'],
+): CircuitElement => {
   if (s.kind === 'wire')
     return {
       id,
@@ -42,7 +49,8 @@ const toElement = (doc: JobDocument, circuitId: string, id: string, s: Segment):
       share: cableShare(s),
     };
   const { meets } = segmentKind(s);
-  return { id, circuitId, kind: s.kind, ohms: meets.as === 'joint' ? meets.ohms(s) : 0 };
+  const ohms = jointOhms[circuitId]?.[id] ?? (meets.as === 'joint' ? meets.ohms(s) : 0);
+  return { id, circuitId, kind: s.kind, ohms };
 };
 
 export const segmentsOf = (circuit: Circuit, side: 'feed' | 'ground'): { id: string; segment: Segment }[] =>
@@ -100,13 +108,17 @@ export const circuitFor = (doc: JobDocument, loadId: string): [string, Circuit] 
   );
 
 /** All circuits of a plan that end in something, as one network; ids are those of the loads. */
-export function powerNetwork(doc: JobDocument, loadIds: readonly string[]): PowerNetwork {
+export function powerNetwork(
+  doc: JobDocument,
+  loadIds: readonly string[],
+  jointOhms: Parameters['jointOhms'] = {},
+): PowerNetwork {
   return new PowerNetwork(
     loadIds.flatMap((id) => {
       const circuitId = circuitFor(doc, id)?.[0];
       if (circuitId === undefined) return [];
       const side = (s: 'feed' | 'ground') =>
-        wayOf(doc, circuitId, s).map((p) => toElement(doc, p.circuitId, p.id, p.segment));
+        wayOf(doc, circuitId, s).map((p) => toElement(doc, p.circuitId, p.id, p.segment, jointOhms));
       return [{ id, feed: side('feed'), ground: side('ground') }];
     }),
   );

@@ -84,6 +84,13 @@ const LEAST_KEPT = 0.3;
 /** For the slope of a current given as a function, V. */
 const STEP = 1e-4;
 
+/** Loads that are on, by number, with their currents A and volts V. */
+export interface PowerSnapshot {
+  readonly on: readonly number[];
+  readonly amps: readonly number[];
+  readonly volts: readonly number[];
+}
+
 interface Way {
   readonly id: string;
   readonly feed: readonly number[];
@@ -316,45 +323,67 @@ export class PowerNetwork {
     return most;
   }
 
-  /** Everything as last settled, piece by piece. */
-  report(supply: Supply): ReadonlyMap<string, CircuitSolution> {
-    const total = this.carry();
-    const out = new Map<string, CircuitSolution>();
+  /** Volts and currents of the loads that are on, kept for a report that may be asked for later. */
+  snapshot(): PowerSnapshot {
+    const on: number[] = [];
+    const amps: number[] = [];
+    const volts: number[] = [];
     for (let k = 0; k < this.count; k++) {
       const i = this.on[k]!;
-      out.set(this.ids[i]!, this.reported(this.ways[i]!, i, supply.volts - supply.ohms * total));
+      on.push(i);
+      amps.push(this.amps[i]!);
+      volts.push(this.volts[i]!);
     }
+    return { on, amps, volts };
+  }
+
+  /** Everything piece by piece, as it stood. */
+  report(supply: Supply, at: PowerSnapshot = this.snapshot()): ReadonlyMap<string, CircuitSolution> {
+    this.count = at.on.length;
+    at.on.forEach((i, k) => {
+      this.on[k] = i;
+      this.amps[i] = at.amps[k]!;
+    });
+    const total = this.carry();
+    const sourceVolts = supply.volts - supply.ohms * total;
+    const out = new Map<string, CircuitSolution>();
+    at.on.forEach((i, k) => {
+      const way = this.ways[i]!;
+      const feed = way.feed.map((e) => this.dropOf(e));
+      const ground = way.ground.map((e) => this.dropOf(e));
+      let loopOhms = 0;
+      let conductorDrop = 0;
+      let jointDrop = 0;
+      for (let s = 0; s < way.all.length; s++) {
+        const e = way.all[s]!;
+        const ohms = this.ohms[e]!;
+        loopOhms += ohms;
+        if (this.elements[e]!.kind === 'wire') conductorDrop += ohms * this.carried[e]!;
+        else jointDrop += ohms * this.carried[e]!;
+      }
+      out.set(this.ids[i]!, {
+        loadVolts: at.volts[k]!,
+        amps: at.amps[k]!,
+        sourceVolts,
+        feed,
+        ground,
+        loopOhms,
+        conductorDrop,
+        jointDrop,
+      });
+    });
     return out;
   }
 
-  private reported(way: Way, i: number, sourceVolts: number): CircuitSolution {
-    const drop = (k: number): ElementDrop => {
-      const e = this.elements[k]!;
-      const amps = this.carried[k]!;
-      const base = { id: e.id, circuitId: e.circuitId, kind: e.kind, ohms: this.ohms[k]!, amps };
-      const of = { ...base, drop: amps * this.ohms[k]! };
-      return e.kind === 'wire' ? { ...of, conductorK: kelvinOf(e, amps) } : of;
-    };
-    const feed = way.feed.map(drop);
-    const ground = way.ground.map(drop);
-    let loopOhms = 0;
-    let conductorDrop = 0;
-    let jointDrop = 0;
-    for (const d of [...feed, ...ground]) {
-      loopOhms += d.ohms;
-      if (d.kind === 'wire') conductorDrop += d.drop;
-      else jointDrop += d.drop;
-    }
-    return {
-      loadVolts: this.volts[i]!,
-      amps: this.amps[i]!,
-      sourceVolts,
-      feed,
-      ground,
-      loopOhms,
-      conductorDrop,
-      jointDrop,
-    };
+  private dropOf(k: number): ElementDrop {
+    const e = this.elements[k]!;
+    const { id, circuitId, kind } = e;
+    const amps = this.carried[k]!;
+    const ohms = this.ohms[k]!;
+    const drop = amps * ohms;
+    return e.kind === 'wire'
+      ? { id, circuitId, kind, ohms, amps, drop, conductorK: kelvinOf(e, amps) }
+      : { id, circuitId, kind, ohms, amps, drop };
   }
 }
 

@@ -103,6 +103,8 @@ export class NetworkSolver {
   private readonly up: Float64Array;
   private readonly down: Float64Array;
   private readonly lift: Float64Array;
+  /** g times the height each link falls, m²/s²: times the density it lifts the pressure. */
+  private readonly fall: Float64Array;
   private readonly loss: Float64Array;
   private readonly slope: Float64Array;
   /** Links that lose pressure at a flow, the pipes first; counts are −1 until sorted. */
@@ -133,7 +135,7 @@ export class NetworkSolver {
    */
   constructor(
     shape: Network,
-    private readonly source?: SharedSource,
+    private source?: SharedSource,
   ) {
     const { nodes, links } = shape;
     const n = nodes.length;
@@ -178,6 +180,7 @@ export class NetworkSolver {
     this.up = arena.floats(m);
     this.down = arena.floats(m);
     this.lift = arena.floats(m);
+    this.fall = arena.floats(m);
     this.loss = arena.floats(m);
     this.slope = arena.floats(m);
     this.lossLinks = arena.ints(m);
@@ -234,9 +237,16 @@ export class NetworkSolver {
       if (fixed !== undefined) this.setHeld(i, fixed);
     }
     for (let l = 0; l < links.length; l++) {
-      this.lift[l] = density * G * (nodes[this.from[l]!]!.elevation - nodes[this.to[l]!]!.elevation);
+      this.fall[l] = G * (nodes[this.from[l]!]!.elevation - nodes[this.to[l]!]!.elevation);
+      this.lift[l] = density * this.fall[l]!;
       this.setLaw(l, links[l]!.law);
     }
+  }
+
+  /** The same network for another plan: its pumps (on the same links) and its fuel. */
+  drive(source: SharedSource | undefined, density: number): void {
+    this.source = source;
+    for (let l = 0; l < this.linkCount; l++) this.lift[l] = density * this.fall[l]!;
   }
 
   /** Another law for a link. */

@@ -2,9 +2,9 @@ import { injectorDuty } from '../../demand/injectors.ts';
 import { absolute, gauge, toAbsolute } from '../../quantities/pressure.ts';
 import { darcyFriction } from '../../flow/friction.ts';
 import { fuelProperties } from '../../fuel/fuel.ts';
-import { heldPressure, requiredRail, rulingBypass } from '../required.ts';
+import { heldPressure } from '../required.ts';
 import { tankBalance } from './tank-balance.ts';
-import { pumpFlow, type CoupledSolution, type CoupledSolver } from '../engine.ts';
+import { pumpFlow, type CoupledSolution, type Engine } from '../engine.ts';
 import type {
   PumpResult,
   RegulatorResult,
@@ -13,17 +13,17 @@ import type {
   StateValues,
   StationResult,
 } from '../results.ts';
-import { runGeometry } from '../../kinds/plumbing/run/geometry.ts';
+import type { PipeGeometry } from '../../flow/pipe.ts';
 import type { OperatingState } from '../states.ts';
 import { trappedVolumes } from '../trapped.ts';
 
 /** Solves one operating state and says everything about it. */
-export function evaluateState(solver: CoupledSolver, state: OperatingState): StateResult {
-  if (solver.compiler.railIds.length === 0) {
+export function evaluateState(solver: Engine, state: OperatingState): StateResult {
+  if (solver.model.railIds.length === 0) {
     const reason = 'the plan has no rail to feed';
     return { state, converged: false, reason, iterations: 0, worstNode: '', values: null };
   }
-  const { unusable } = solver.compiler;
+  const { unusable } = solver.model;
   if (unusable) {
     const reason = `nothing can be solved with “${unusable.name}”: ${unusable.fault.message}`;
     return { state, converged: false, reason, iterations: 0, worstNode: unusable.id, values: null };
@@ -53,13 +53,13 @@ export function evaluateState(solver: CoupledSolver, state: OperatingState): Sta
 const CUT_OFF = -50e6;
 
 /** A rail nothing feeds: no number is given for it. One that is fed too little keeps its numbers, for the margin. */
-function dryRail({ doc, compiler }: CoupledSolver, { network }: CoupledSolution): string | undefined {
-  return compiler.railIds
+function dryRail({ doc, model }: Engine, { network }: CoupledSolution): string | undefined {
+  return model.railIds
     .filter((id) => (network.pressures.get(id) ?? 0) < CUT_OFF)
     .map((id) => doc.plumbing.junctions[id]!.name)[0];
 }
 
-function stateValues(solver: CoupledSolver, state: OperatingState, solution: CoupledSolution): StateValues {
+function stateValues(solver: Engine, state: OperatingState, solution: CoupledSolution): StateValues {
   const { doc } = solver;
   const { network } = solution;
   const rail = Object.entries(doc.plumbing.junctions).find(([, j]) => j.kind === 'rail')?.[0];
@@ -72,7 +72,7 @@ function stateValues(solver: CoupledSolver, state: OperatingState, solution: Cou
   return {
     railGauge,
     railDifferential: differential,
-    required: gauge(requiredRail(doc, state)),
+    required: gauge(solver.model.demand.at(state)),
     pumpFlow: pumpFlow(solution),
     bypassFlow: regulator?.bypass ?? 0,
     injectorFlow: Math.max(0, state.draw),
@@ -83,7 +83,7 @@ function stateValues(solver: CoupledSolver, state: OperatingState, solution: Cou
       name: doc.wiring.loads?.[id]?.name ?? id,
       circuit,
     })),
-    balance: tankBalance(doc, solver.compiler.graph, network),
+    balance: tankBalance(doc, solver.model.graph, network),
     stations,
     junctions: Object.fromEntries(
       Object.keys(doc.plumbing.junctions).map((id) => [id, network.pressures.get(id) ?? gauge(NaN)]),
@@ -102,59 +102,62 @@ function stateValues(solver: CoupledSolver, state: OperatingState, solution: Cou
   };
 }
 
-function stationResults(solver: CoupledSolver, solution: CoupledSolution): StationResult[] {
-  const { doc, compiler } = solver;
-  const height = new Map(compiler.graph.nodes.map((n) => [n.id, n.elevation]));
-  const ends = new Map(compiler.graph.links.map((l) => [l.id, l]));
-  return Object.entries(doc.plumbing.paths).flatMap(([pathId, path]) => {
-    const stations = path.order.flatMap((id): StationResult[] => {
-      const e = doc.plumbing.elements[id];
-      const link = solution.network.links.get(id);
-      if (!e || !link) return [];
-      const base = {
-        elementId: id,
-        pathId,
-        kind: e.kind,
-        name: e.name,
-        pUp: link.pUp,
-        pDown: link.pDown,
-        zUp: height.get(ends.get(id)?.from ?? '') ?? 0,
-        zDown: height.get(ends.get(id)?.to ?? '') ?? 0,
-        flow: link.flow,
-      };
-      const run = e.kind === 'run' ? runResult(runGeometry(e), link.flow, compiler.fuel) : undefined;
-      return [{ ...base, ...(link.state ? { valve: link.state } : {}), ...(run ? { run } : {}) }];
-    });
-    const lost = stations.reduce((sum, s) => sum + (s.kind === 'pump' ? 0 : Math.max(0, s.pUp - s.pDown)), 0);
-    return stations.map((s) =>
-      s.run ? { ...s, run: { ...s.run, share: lost > 0 ? s.run.loss / lost : 0 } } : s,
-    );
+function stationResults(solver: Engine, solution: CoupledSolution): StationResult[] {
+  const { model } = solver;
+  const lost = new Map<string, number>();
+  const settled = model.stations.flatMap((at) => {
+    const link = solution.network.links.get(at.elementId);
+    if (!link) return [];
+    if (at.kind !== 'pump')
+      lost.set(at.pathId, (lost.get(at.pathId) ?? 0) + Math.max(0, link.pUp - link.pDown));
+    return [{ at, link }];
+  });
+  // Written out field by field: spreads of some thousand stations cost more than solving them.
+  return settled.map(({ at, link }): StationResult => {
+    const station: Writable<StationResult> = {
+      elementId: at.elementId,
+      pathId: at.pathId,
+      kind: at.kind,
+      name: at.name,
+      pUp: link.pUp,
+      pDown: link.pDown,
+      zUp: at.zUp,
+      zDown: at.zDown,
+      flow: link.flow,
+    };
+    if (link.state) station.valve = link.state;
+    if (at.pipe) station.run = runResult(at.pipe, link.flow, model.fuel, lost.get(at.pathId) ?? 0);
+    return station;
   });
 }
 
+type Writable<T> = { -readonly [K in keyof T]: T[K] };
+
 function runResult(
-  pipe: ReturnType<typeof runGeometry>,
+  pipe: PipeGeometry,
   flow: number,
   fuel: { readonly density: number; readonly kinematicViscosity: number },
+  lostOnPath: number,
 ): RunResult {
   const area = (Math.PI * pipe.bore ** 2) / 4;
   const velocity = Math.abs(flow) / area;
   const reynolds = (velocity * pipe.bore) / fuel.kinematicViscosity;
   const { f } = darcyFriction(Math.max(reynolds, 1e-6), pipe.roughness / pipe.bore);
   const head = (fuel.density * velocity ** 2) / 2;
+  const loss = ((f * pipe.length) / pipe.bore + pipe.minorK) * head;
   return {
     velocity,
     reynolds,
-    loss: ((f * pipe.length) / pipe.bore + pipe.minorK) * head,
-    share: 0,
+    loss,
+    share: lostOnPath > 0 ? loss / lostOnPath : 0,
     equivalentLength: (pipe.minorK * pipe.bore) / f,
   };
 }
 
-function pumpResults(solver: CoupledSolver, solution: CoupledSolution): PumpResult[] {
-  const { doc, compiler } = solver;
+function pumpResults(solver: Engine, solution: CoupledSolution): PumpResult[] {
+  const { doc, model } = solver;
   const temperature = solver.temperatures.at(solution);
-  const inlets = new Map(compiler.graph.links.map((l) => [l.id, l.from]));
+  const inlets = new Map(model.graph.links.map((l) => [l.id, l.from]));
   return [...solution.pumps].map(([id, pump]): PumpResult => {
     const inlet = toAbsolute(solution.network.links.get(id)!.pUp, absolute(doc.brief.barometricPa));
     const inletK = temperature(inlets.get(id) ?? '');
@@ -172,11 +175,11 @@ function pumpResults(solver: CoupledSolver, solution: CoupledSolution): PumpResu
 }
 
 function regulatorResult(
-  solver: CoupledSolver,
+  solver: Engine,
   state: OperatingState,
   stations: readonly StationResult[],
 ): RegulatorResult | null {
-  const [id, e] = rulingBypass(solver.doc) ?? [];
+  const [id, e] = solver.model.demand.ruling ?? [];
   const station = stations.find((s) => s.elementId === id);
   if (!station || !e) return null;
   const setFlow = e.setFlowM3s ?? solver.adjustFlows().get(station.elementId) ?? 0;

@@ -1,4 +1,4 @@
-import type { StateValues } from '../../engine/results.ts';
+import type { RailStanding } from '../../engine/observe/rail.ts';
 import type { Found, Place } from '../../outcome/finding.ts';
 import { settled, type FindingRule, type SettledState } from '../context.ts';
 import { BACK_PRESSURE_SHARE, RAIL_HIGH_LIMIT } from '../limits.ts';
@@ -22,11 +22,14 @@ export type RailHigh = Found<
 export type ReturnBackPressure = Found<'RETURN_BACK_PRESSURE', { readonly rail: number }>;
 
 /** The regulator stands wide open, and no rising-rate unit behind it means it to. */
-export const isOverrun = ({ regulator }: StateValues): boolean =>
+export const isOverrun = ({ regulator }: Pick<RailStanding, 'regulator'>): boolean =>
   regulator?.valve === 'overrun' && regulator.raisedBy === null;
 
 /** A return that only just stops the overrun is no cure: it must come under the back-pressure limit too. */
-export const lowBackPressure = ({ regulator, railGauge }: StateValues): boolean =>
+export const lowBackPressure = ({
+  regulator,
+  railGauge,
+}: Pick<RailStanding, 'regulator' | 'railGauge'>): boolean =>
   regulator !== null && regulator.returnPressure <= BACK_PRESSURE_SHARE * railGauge;
 
 /** Can regulator and return line carry what the engine leaves? */

@@ -1,5 +1,5 @@
-import { never, withRule } from '../../document/triggers.ts';
-import { CoupledSolver } from '../../engine/engine.ts';
+import { Engine } from '../../engine/engine.ts';
+import { otherwise } from '../../engine/parameters.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
 import { feedingPumps, hasSpareSupply } from './pumps.ts';
@@ -10,7 +10,7 @@ export type OnePumpDead = Found<'ONE_PUMP_DEAD', Record<string, never>>;
 export const redundancyRule: FindingRule<OnePumpDead> = ({ doc, tightest }) => {
   if (!tightest || tightest.state.draw <= 0 || !hasSpareSupply(doc)) return [];
   const left = feedingPumps(doc).flatMap((id) => {
-    const best = new CoupledSolver(withRule(doc, never(id))).available(tightest.state);
+    const best = new Engine(doc, otherwise({ dead: [id] })).available(tightest.state);
     return best ? [{ id, power: (tightest.state.powerW * best.flow) / tightest.state.draw }] : [];
   });
   const worst = [...left].sort((a, b) => a.power - b.power)[0];

@@ -1,7 +1,7 @@
 import { fullSpeedAt, type SpeedMap } from '../../demand/speed-map.ts';
-import { withElement } from '../../edit/paths.ts';
 import type { ElementOf } from '../../document/job-document.ts';
-import { CoupledSolver } from '../../engine/engine.ts';
+import { Engine } from '../../engine/engine.ts';
+import { otherwise } from '../../engine/parameters.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingContext, type FindingRule } from '../context.ts';
 
@@ -26,12 +26,11 @@ export const speedRule: FindingRule<SpeedLags> = (context) =>
 function lags(context: FindingContext, id: string, pump: ElementOf<'pump'>, map: SpeedMap): SpeedLags[] {
   const { doc } = context;
   const asked = doc.brief.designMargin;
-  const { speed: _map, ...uncontrolled } = pump;
   const short = settled(context).filter(
     (s) => s.state.kind === 'pull' && s.values.margin !== null && s.values.margin < asked,
   );
   if (short.length === 0) return [];
-  const full = new CoupledSolver(withElement(doc, id, uncontrolled));
+  const full = new Engine(doc, otherwise({ uncontrolled: [id] }));
   const late = short
     .flatMap((s) => {
       const command = s.values.pumps.find((p) => p.id === id)?.command ?? 1;
