@@ -1,6 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { dryTest, findingKey, fullReturnJob, evaluatePlan } from '@venula/core';
+import { evaluatePlan } from '@venula/core/advise';
+import { fullReturnJob } from '@venula/core/document';
+import { dryTest } from '@venula/core/harness';
+import { findingKey } from '@venula/core/outcome';
 import { judged, newJob, openShop, PASSWORD, replace, type Shop } from './support.ts';
 
 let shop: Shop;

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { fullReturnJob } from '@venula/core';
+import { fullReturnJob } from '@venula/core/document';
 import fc from 'fast-check';
 import { newJob, openShop, replace, type Shop } from './support.ts';
 

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { PATTERNS, type JobDocument } from '@venula/core';
+import { PATTERNS, type JobDocument } from '@venula/core/document';
 import { judged, lines, newJob, openShop, replace, type Shop } from './support.ts';
 
 // Machines here are noisy, and these make hundreds of requests.

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { fullReturnJob, jointList } from '@venula/core';
+import { fullReturnJob } from '@venula/core/document';
+import { jointList } from '@venula/core/supply';
 import { newJob, openShop, replace, type Shop } from './support.ts';
 
 // Machines here are noisy, and these make hundreds of requests.

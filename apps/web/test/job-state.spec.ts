@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { applyPatch, fullReturnJob, type JobDocument, type PatchOperation } from '@venula/core';
+import { fullReturnJob, type JobDocument } from '@venula/core/document';
+import { applyPatch } from '@venula/core/edit';
+import type { PatchOperation } from '@venula/core/outcome';
 import { jobReducer, openJob, type JobAction, type JobState } from '../src/job/job-state.ts';
 
 const start = (): JobState => openJob(fullReturnJob('x'), 1);

@@ -1,14 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  applyPatch,
-  boostRule,
-  harnessOf,
-  PATTERNS,
-  ruleOf,
-  termKey,
-  truthTable,
-  rulesOf,
-} from '@venula/core';
+import { boostRule, PATTERNS, ruleOf, rulesOf } from '@venula/core/document';
+import { applyPatch } from '@venula/core/edit';
+import { harnessOf, truthTable } from '@venula/core/harness';
+import { termKey } from '@venula/core/trigger';
 import {
   addClause,
   addTerm,

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { PatchOperation } from '@venula/core';
+import type { PatchOperation } from '@venula/core/outcome';
 import type { NewReading } from '../src/api/queries.ts';
 import { CALM, Device, JOB, Shop, type Tab } from './support/simulated-shop.ts';
 

@@ -1,13 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  addLoad,
-  applyPatch,
-  circuitOf,
-  evaluatePlan,
-  PATTERNS,
-  setTap,
-  type JobDocument,
-} from '@venula/core';
+import { evaluatePlan } from '@venula/core/advise';
+import { PATTERNS, type JobDocument } from '@venula/core/document';
+import { addLoad, applyPatch, setTap } from '@venula/core/edit';
+import { circuitOf } from '@venula/core/engine';
 import { circuitOrder } from '../src/features/wire/volts/circuit-order.ts';
 import { segmentCaption, wireTrack } from '../src/features/wire/volts/wire-loop.ts';
 

@@ -1,21 +1,18 @@
 import { readFileSync, statSync } from 'node:fs';
+import { evaluateStates } from '@venula/core/advise';
+import { rulesOf, type JobDocument } from '@venula/core/document';
 import {
   checkReport,
   checkSchema,
-  evaluateStates,
-  harnessOf,
   JOB_FILE_LIMIT,
   jobSchema,
   readJob,
-  rulesOf,
-  signalKeys,
-  truthTable,
   wireListCsv,
   wiringNetlist,
   wiringSvg,
-  type InputError,
-  type JobDocument,
-} from '@venula/core';
+} from '@venula/core/formats';
+import { harnessOf, signalKeys, truthTable } from '@venula/core/harness';
+import type { InputError } from '@venula/core/outcome';
 
 const USAGE = `venula check JOB.json          every operating state and every finding, as JSON
 venula solve JOB.json          pressures and flows at every part, as JSON

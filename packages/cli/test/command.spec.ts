@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import Ajv from 'ajv/dist/2020';
-import { checkSchema } from '@venula/core';
+import { checkSchema } from '@venula/core/formats';
 
 const ROOT = join(__dirname, '../../..');
 const run = (...args: string[]) => {

@@ -12,6 +12,7 @@ import {
   driveLanes,
   driveMoments,
   drivePressure,
+  Engine,
   evaluatePlan,
   evaluateStates,
   gauge,
@@ -29,8 +30,7 @@ import {
   sizingChoices,
   standardDrive,
   truthTable,
-} from '../dist/index.js';
-import { Engine } from '../dist/engine/engine.js';
+} from './core.mjs';
 
 const DENSITY = 745;
 const NU = 0.58e-6;

@@ -2,7 +2,7 @@
  * node packages/core/bench/fault-campaign.mjs: every single wiring mistake in the circuits of the tests, all of them (minutes).
  * The tests try every so many; this prints the whole share. Needs the core built (npm run build:ts).
  */
-import { allTerminals, findRepairs, truthTable } from '../dist/index.js';
+import { allTerminals, findRepairs, truthTable } from './core.mjs';
 import { testSupport } from './test-support.mjs';
 
 const moved = (harness, id, end, to) => ({

@@ -10,13 +10,13 @@ const SUPPORT = new URL('../test/support/', import.meta.url);
  * @param names files of test/support without their ending, each after those it imports
  */
 export async function testSupport(...names) {
-  const core = new URL('../dist/index.js', import.meta.url).href;
+  const core = new URL('./core.mjs', import.meta.url).href;
   const folder = mkdtempSync(join(process.cwd(), '.campaign-'));
   const loaded = {};
   try {
     for (const name of names) {
       const source = readFileSync(new URL(`${name}.ts`, SUPPORT), 'utf8')
-        .replaceAll('../../src/index.ts', core)
+        .replaceAll("'./core.ts'", `'${core}'`)
         .replaceAll(/from '\.\/([\w-]+)\.ts'/g, "from './$1.mjs'")
         .replaceAll('__filename', JSON.stringify(new URL(`${name}.ts`, SUPPORT).pathname));
       const { code } = transformSync(source, {

@@ -1,4 +1,4 @@
-import { storable } from '@venula/core';
+import { storable } from '@venula/core/quantities';
 
 /** Nothing anybody means nests deeper; what does would run checks and answers out of stack. */
 const MOST_DEPTH = 40;

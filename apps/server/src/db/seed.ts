@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { readJob } from '@venula/core';
+import { readJob } from '@venula/core/formats';
 import { hashPassword } from '../accounts/accounts.service.ts';
 import { User, type Role } from '../accounts/user.entity.ts';
 import { audit } from '../audit/audit.ts';

@@ -1,4 +1,4 @@
-import type { Severity } from '@venula/core';
+import type { Severity } from '@venula/core/outcome';
 import {
   Column,
   CreateDateColumn,

@@ -1,5 +1,5 @@
 import { ForbiddenException, Injectable, NotFoundException } from '@nestjs/common';
-import { shortened } from '@venula/core';
+import { shortened } from '@venula/core/quantities';
 import { DataSource, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { audit } from '../audit/audit.ts';

@@ -1,4 +1,4 @@
-import type { PatchOperation } from '@venula/core';
+import type { PatchOperation } from '@venula/core/outcome';
 import {
   Column,
   CreateDateColumn,

@@ -1,4 +1,5 @@
-import { STYLES, type PatchOperation, type Style } from '@venula/core';
+import { STYLES, type Style } from '@venula/core/document';
+import type { PatchOperation } from '@venula/core/outcome';
 import Joi from 'joi';
 
 export interface ListQuery {

@@ -4,18 +4,11 @@ import {
   NotFoundException,
   UnprocessableEntityException,
 } from '@nestjs/common';
-import {
-  addedErrors,
-  applyPatch,
-  brokenShape,
-  checkJob,
-  PATTERNS,
-  overlappingPaths,
-  shortened,
-  valueAt,
-  type InputError,
-  type JobDocument,
-} from '@venula/core';
+import { PATTERNS, type JobDocument } from '@venula/core/document';
+import { applyPatch } from '@venula/core/edit';
+import { addedErrors, brokenShape, checkJob, overlappingPaths, valueAt } from '@venula/core/formats';
+import type { InputError } from '@venula/core/outcome';
+import { shortened } from '@venula/core/quantities';
 import { isDeepStrictEqual } from 'node:util';
 import { Brackets, DataSource, MoreThan, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/accounts.service.ts';

@@ -1,4 +1,4 @@
-import type { JobDocument } from '@venula/core';
+import type { JobDocument } from '@venula/core/document';
 import { storedDocument } from './stored-document.ts';
 import {
   Column,

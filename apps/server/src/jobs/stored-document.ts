@@ -1,4 +1,4 @@
-import { upgradeJob, type JobDocument } from '@venula/core';
+import { upgradeJob, type JobDocument } from '@venula/core/document';
 import type { ValueTransformer } from 'typeorm';
 
 /** Documents are kept as they were written; one of an earlier version is raised when it is read. */

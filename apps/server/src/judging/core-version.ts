@@ -7,7 +7,9 @@ import { dirname, join } from 'node:path';
  * A name for the very code that judges: the hash of the core's files. A judgement kept in the database counts only as long
  * as the core that made it is the one that runs.
  */
-export const CORE_VERSION: string = hashOf(dirname(createRequire(import.meta.url).resolve('@venula/core')));
+export const CORE_VERSION: string = hashOf(
+  dirname(dirname(createRequire(import.meta.url).resolve('@venula/core/engine'))),
+);
 
 function hashOf(folder: string): string {
   const hash = createHash('sha256');

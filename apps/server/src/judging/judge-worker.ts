@@ -1,13 +1,8 @@
-import {
-  checkJob,
-  dryTest,
-  evaluatePlan,
-  findingFingerprint,
-  findingKey,
-  upgradeJob,
-  type Finding,
-  type JobDocument,
-} from '@venula/core';
+import { evaluatePlan } from '@venula/core/advise';
+import { upgradeJob, type JobDocument } from '@venula/core/document';
+import { checkJob } from '@venula/core/formats';
+import { dryTest } from '@venula/core/harness';
+import { findingFingerprint, findingKey, type Finding } from '@venula/core/outcome';
 import type { JobSummary } from '../jobs/job.entity.ts';
 
 /** What the server asks of the core beyond a few lines of work. Runs in a thread of the pool, never on the event loop. */

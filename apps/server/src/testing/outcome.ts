@@ -1,4 +1,6 @@
-import { absolute, gasDecay, gauge, type DecayResult, type Joint } from '@venula/core';
+import { gasDecay, type DecayResult } from '@venula/core/prove';
+import { absolute, gauge } from '@venula/core/quantities';
+import type { Joint } from '@venula/core/supply';
 import type { TestReading } from './test-reading.entity.ts';
 import type { TestRun } from './test-run.entity.ts';
 

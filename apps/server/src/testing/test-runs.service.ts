@@ -6,7 +6,9 @@ import {
   Injectable,
   NotFoundException,
 } from '@nestjs/common';
-import { GAS_LIMITS, GAUGE_MOST_PA, jointList, type JobDocument } from '@venula/core';
+import type { JobDocument } from '@venula/core/document';
+import { GAS_LIMITS, GAUGE_MOST_PA } from '@venula/core/prove';
+import { jointList } from '@venula/core/supply';
 import { DataSource, In, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { audit } from '../audit/audit.ts';

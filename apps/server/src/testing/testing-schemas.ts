@@ -1,4 +1,4 @@
-import { GAS_LIMITS, GAUGE_MOST_PA } from '@venula/core';
+import { GAS_LIMITS, GAUGE_MOST_PA } from '@venula/core/prove';
 import Joi from 'joi';
 import { READING_KINDS, type ReadingKind } from './test-reading.entity.ts';
 import { RUN_KINDS, type RunKind } from './test-run.entity.ts';

@@ -1,4 +1,4 @@
-import type { JobDocument, Style } from '@venula/core';
+import type { JobDocument, Style } from '@venula/core/document';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { outcomeOf } from '../outbox/answers.ts';
 import { api } from './client.ts';

@@ -1,4 +1,5 @@
-import type { JobDocument, Severity } from '@venula/core';
+import type { JobDocument } from '@venula/core/document';
+import type { Severity } from '@venula/core/outcome';
 
 export type Role = 'technician' | 'lead' | 'viewer';
 

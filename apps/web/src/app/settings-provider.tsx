@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@venula/core';
+import type { UnitSystem } from '@venula/core/quantities';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { SettingsContext, type Theme } from './settings.ts';
 

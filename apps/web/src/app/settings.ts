@@ -1,4 +1,4 @@
-import { formatQuantity, type Dimension, type UnitSystem } from '@venula/core';
+import { formatQuantity, type Dimension, type UnitSystem } from '@venula/core/quantities';
 import { createContext, useContext } from 'react';
 
 export type Theme = 'bench' | 'lamp';

@@ -1,4 +1,4 @@
-import type { Comparison } from '@venula/core';
+import type { Comparison } from '@venula/core/advise';
 import { useFormat } from '../app/settings.ts';
 
 /** What one plan changes against another: the figures, then the parts. */

@@ -1,4 +1,6 @@
-import { shortened, valueAt, wireSizeName, type Dimension, type WireSize } from '@venula/core';
+import { valueAt } from '@venula/core/formats';
+import { wireSizeName, type WireSize } from '@venula/core/kinds';
+import { shortened, type Dimension } from '@venula/core/quantities';
 
 /** What a field is called and how its value is shown, by the last part of its place in the document. */
 const WORDS: Readonly<Record<string, readonly [string, Dimension?]>> = {

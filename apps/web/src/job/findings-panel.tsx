@@ -1,5 +1,11 @@
 import { newId } from '../outbox/ids.ts';
-import { findingFingerprint, findingKey, type Finding, type FindingFix, type Severity } from '@venula/core';
+import {
+  findingFingerprint,
+  findingKey,
+  type Finding,
+  type FindingFix,
+  type Severity,
+} from '@venula/core/outcome';
 import { useEffect, useState } from 'react';
 import { tell } from '../api/client.ts';
 import { useAccept, useAcceptances } from '../api/queries.ts';

@@ -1,4 +1,6 @@
-import type { JobDocument, PatchOperation, StateResult } from '@venula/core';
+import type { JobDocument } from '@venula/core/document';
+import type { StateResult } from '@venula/core/engine';
+import type { PatchOperation } from '@venula/core/outcome';
 import { createContext, useContext } from 'react';
 import type { Person } from '../api/types.ts';
 import type { JobState } from './job-state.ts';

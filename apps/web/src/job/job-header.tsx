@@ -1,4 +1,4 @@
-import { PATTERNS } from '@venula/core';
+import { PATTERNS } from '@venula/core/document';
 import { CloudOff, Redo2, Undo2 } from 'lucide-react';
 import { SettingsSwitches } from '../app/settings-switches.tsx';
 import { useJob } from './job-context.ts';

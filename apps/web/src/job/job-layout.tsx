@@ -1,4 +1,4 @@
-import { brokenShape, checkJob } from '@venula/core';
+import { brokenShape, checkJob } from '@venula/core/formats';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Outlet, useParams } from 'react-router';
 import { ApiError, tell } from '../api/client.ts';

@@ -1,4 +1,5 @@
-import type { JobDocument, PatchOperation } from '@venula/core';
+import type { JobDocument } from '@venula/core/document';
+import type { PatchOperation } from '@venula/core/outcome';
 import { outcomeOf, type Later, type Outcome } from '../outbox/answers.ts';
 import { Lane, type Clock } from '../outbox/lane.ts';
 import { mine, nextSeq, type OutboxItem, type OutboxStore } from '../outbox/store.ts';

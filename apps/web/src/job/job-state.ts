@@ -1,11 +1,7 @@
-import {
-  addedErrors,
-  applyPatch,
-  diffDocuments,
-  overlappingPaths,
-  type JobDocument,
-  type PatchOperation,
-} from '@venula/core';
+import type { JobDocument } from '@venula/core/document';
+import { applyPatch } from '@venula/core/edit';
+import { addedErrors, diffDocuments, overlappingPaths } from '@venula/core/formats';
+import type { PatchOperation } from '@venula/core/outcome';
 import type { ConflictDetail } from '../api/types.ts';
 import { sentence } from '../outbox/answers.ts';
 import type { Refusal } from '../outbox/store.ts';

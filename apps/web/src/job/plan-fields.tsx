@@ -1,4 +1,5 @@
-import { fieldRange, valueAt, type Dimension } from '@venula/core';
+import { fieldRange, valueAt } from '@venula/core/formats';
+import type { Dimension } from '@venula/core/quantities';
 import { Choice } from '../ui/choice.tsx';
 import { QuantityField } from '../ui/quantity-field.tsx';
 import { TextField } from '../ui/text-field.tsx';

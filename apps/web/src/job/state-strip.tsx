@@ -1,4 +1,4 @@
-import type { StateResult } from '@venula/core';
+import type { StateResult } from '@venula/core/engine';
 import { area, curveMonotoneX, line, max, scaleLinear } from 'd3';
 import { useRef } from 'react';
 import { useFormat } from '../app/settings.ts';

@@ -1,4 +1,4 @@
-import { moveThreshold, type Threshold } from '@venula/core';
+import { moveThreshold, type Threshold } from '@venula/core/document';
 import { QuantityField } from '../ui/quantity-field.tsx';
 import { useJob } from './job-context.ts';
 

@@ -1,4 +1,6 @@
-import { writeJob, type InputError, type JobDocument } from '@venula/core';
+import type { JobDocument } from '@venula/core/document';
+import { writeJob } from '@venula/core/formats';
+import type { InputError } from '@venula/core/outcome';
 import { saveFile } from '../ui/save-file.ts';
 
 /** A stored plan that no page can show: says where it is broken, and hands it out as it is. */

@@ -1,4 +1,5 @@
-import type { JobDocument, PlanResult, StateResult } from '@venula/core';
+import type { JobDocument } from '@venula/core/document';
+import type { PlanResult, StateResult } from '@venula/core/engine';
 import { useEffect, useState, type RefObject } from 'react';
 import { judgeWorker, lineWorker } from '../workers/plan-client.ts';
 

@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@venula/core';
+import type { UnitSystem } from '@venula/core/quantities';
 
 /** Findings carry both units ("34.5 psi (237.9 kPa)"), because a record is read anywhere; on the screen one is enough. */
 export const inUnits = (text: string, units: UnitSystem): string =>

@@ -1,4 +1,4 @@
-import type { Dimension } from '@venula/core';
+import type { Dimension } from '@venula/core/quantities';
 import { useFormat } from '../app/settings.ts';
 
 export interface MarginBarProps {

@@ -1,4 +1,4 @@
-import { parseQuantity, type Dimension, type Range } from '@venula/core';
+import { parseQuantity, type Dimension, type Range } from '@venula/core/quantities';
 import { useState } from 'react';
 import { useSettings } from '../app/settings.ts';
 import { FieldInput } from './field-input.tsx';

@@ -1,4 +1,6 @@
-import { isLevel, termKey, type PumpTrigger, type UnitSystem } from '@venula/core';
+import type { PumpTrigger } from '@venula/core/document';
+import type { UnitSystem } from '@venula/core/quantities';
+import { isLevel, termKey } from '@venula/core/trigger';
 import { signalWords } from './signal-words.ts';
 
 /** A trigger rule in one sentence, for paper. */

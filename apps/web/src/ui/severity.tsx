@@ -1,4 +1,4 @@
-import type { Severity } from '@venula/core';
+import type { Severity } from '@venula/core/outcome';
 
 export const TONE: Record<Severity, string> = { stop: 'var(--stop)', fix: 'var(--fix)', note: 'var(--note)' };
 export const SEVERITY_NAME: Record<Severity, string> = { stop: 'Stop', fix: 'Fix', note: 'Note' };

@@ -1,5 +1,6 @@
 import { guarded } from './guarded.tsx';
-import { dimensionSpec, type Sheet, type SheetColumn } from '@venula/core';
+import type { Sheet, SheetColumn } from '@venula/core/formats';
+import { dimensionSpec } from '@venula/core/quantities';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Choice } from './choice.tsx';

@@ -1,4 +1,5 @@
-import { formatQuantity, type Inputs, type UnitSystem } from '@venula/core';
+import type { Inputs } from '@venula/core/harness';
+import { formatQuantity, type UnitSystem } from '@venula/core/quantities';
 
 const LEVELS: Readonly<Record<string, readonly [string, 'pressure' | 'fraction' | 'engineSpeed']>> = {
   boost: ['boost', 'pressure'],

@@ -1,4 +1,4 @@
-import { wirePaint } from '@venula/core';
+import { wirePaint } from '@venula/core/formats';
 
 /** A short piece of wire in its colors, for lists. */
 export function WireSwatch({ color }: { readonly color: string }) {

@@ -1,23 +1,5 @@
 import {
-  applyPatch,
   compareJobs,
-  driveLanes,
-  driveMoments,
-  drivePressure,
-  harnessOf,
-  railDips,
-  rulesOf,
-  signalKeys,
-  stagingAdvice,
-  stagingThreshold,
-  truthTable,
-  type Dip,
-  type DriveMoment,
-  type Lane,
-  type Leg,
-  type RailMoment,
-  type StagingAdvice,
-  type TruthRow,
   confidenceSamples,
   evaluateOne,
   evaluatePlan,
@@ -30,9 +12,24 @@ import {
   type SizingResult,
   type Confidence,
   type ConfidenceSample,
-  type JobDocument,
-  type PatchOperation,
-} from '@venula/core';
+} from '@venula/core/advise';
+import { rulesOf, stagingThreshold, type JobDocument } from '@venula/core/document';
+import { applyPatch } from '@venula/core/edit';
+import { harnessOf, signalKeys, truthTable, type TruthRow } from '@venula/core/harness';
+import type { PatchOperation } from '@venula/core/outcome';
+import {
+  driveLanes,
+  driveMoments,
+  drivePressure,
+  railDips,
+  stagingAdvice,
+  type Dip,
+  type DriveMoment,
+  type Lane,
+  type Leg,
+  type RailMoment,
+  type StagingAdvice,
+} from '@venula/core/replay';
 import { expose } from 'comlink';
 
 /** What a fix would leave behind, told in the numbers people ask for. */

@@ -1,4 +1,7 @@
-import { applyPatch, overlappingPaths, valueAt, type JobDocument, type PatchOperation } from '@venula/core';
+import type { JobDocument } from '@venula/core/document';
+import { applyPatch } from '@venula/core/edit';
+import { overlappingPaths, valueAt } from '@venula/core/formats';
+import type { PatchOperation } from '@venula/core/outcome';
 import { ApiError } from '../../src/api/client.ts';
 import type { NewReading } from '../../src/api/queries.ts';
 import type { ChangeAnswer, ChangeBody } from '../../src/job/job-session.ts';

@@ -1,4 +1,4 @@
-import { fullReturnJob } from '@venula/core';
+import { fullReturnJob } from '@venula/core/document';
 import { OfflineError } from '../../src/api/client.ts';
 import { ReadingQueue } from '../../src/api/reading-queue.ts';
 import { JobSession } from '../../src/job/job-session.ts';

@@ -70,14 +70,18 @@ const rowOf = (inputs: Inputs, wanted: Record<string, boolean>, b: Behaviour): T
  * Tries every combination of inputs on the drawn harness and holds it against the rules.
  * @param harness devices and wires as drawn
  * @param rules when each load should run
+ * @param model the harness made ready, where that has been done
  * @returns one row a combination
  * Validity: steady states; prime, minimum times and override are the controller's. At most 14 signals.
  * @throws nothing
  * @source exhaustive enumeration on the direct-current network
  * @example truthTable({ devices: {}, wires: {} }, {}).length // => 4
  */
-export function truthTable(harness: Harness, rules: Rules): TruthRow[] {
-  const model = new HarnessModel(harness);
+export function truthTable(
+  harness: Harness,
+  rules: Rules,
+  model: HarnessModel = new HarnessModel(harness),
+): TruthRow[] {
   return [...combinations(signalKeys(harness, rules))].map((inputs) =>
     rowOf(inputs, wantedAt(harness, rules, inputs), model.behave(inputs)),
   );

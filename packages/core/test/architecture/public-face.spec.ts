@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Script, createContext } from 'node:vm';
-import * as core from '../../src/index.ts';
+import * as core from '../support/core.ts';
 
 const SRC = join(__dirname, '../../src');
 const files = (dir: string): string[] =>

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { checkSchema, fieldRange, fullReturnJob, jobSchema } from '../../src/index.ts';
+import { checkSchema, fieldRange, fullReturnJob, jobSchema } from '../support/core.ts';
 
 const docs = (name: string): unknown =>
   JSON.parse(readFileSync(join(__dirname, '../../../../docs', name), 'utf8'));

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { pumpFromPoint, pumpLaw, PUMPS, threeNumberPull, type PumpModel } from '../../src/index.ts';
+import { pumpFromPoint, pumpLaw, PUMPS, threeNumberPull, type PumpModel } from '../support/core.ts';
 
 const LPH = 1e-3 / 3600;
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { compareJobs, fullReturnJob } from '../../src/index.ts';
+import { compareJobs, fullReturnJob } from '../support/core.ts';
 import { applied, example } from '../support/examples.ts';
 
 describe('comparing two plans', () => {

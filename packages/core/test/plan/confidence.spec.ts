@@ -5,7 +5,7 @@ import {
   fullReturnJob,
   summarizeConfidence,
   UNCERTAIN,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { normalQuantile, quasiRandom } from '../../src/numerics/quasi-random.ts';
 import { applied } from '../support/examples.ts';
 

@@ -9,7 +9,7 @@ import {
   PATTERNS,
   removePath,
   type JobDocument,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { imbalance } from '../support/balance.ts';
 import { applied } from '../support/examples.ts';
 

@@ -11,7 +11,7 @@ import {
   removePart,
   splitRun,
   type JobDocument,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { applied } from '../support/examples.ts';
 import { imbalance } from '../support/balance.ts';
 

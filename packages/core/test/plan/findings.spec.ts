@@ -7,7 +7,7 @@ import {
   jointList,
   operatingStates,
   type JobDocument,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { applied, example, found } from '../support/examples.ts';
 
 const LPH = 1e-3 / 3600;

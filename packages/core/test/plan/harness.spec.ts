@@ -11,7 +11,7 @@ import {
   truthTable,
   type Harness,
   type Rules,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { drawn, RULES } from '../support/control-circuits.ts';
 
 const wrong = (harness: Harness, rules: Rules) => truthTable(harness, rules).filter((r) => !r.right);

@@ -10,7 +10,7 @@ import {
   type ElementOf,
   type JobDocument,
   type PatchOperation,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
 
 const LPH = 1e-3 / 3600;

@@ -11,7 +11,7 @@ import {
   wireAmpacity,
   type JobDocument,
   type SegmentOf,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
 
 const PSI = 6894.757293168;

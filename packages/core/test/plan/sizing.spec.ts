@@ -6,7 +6,7 @@ import {
   paretoFront,
   sizingChoices,
   type SizingResult,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { applied, example } from '../support/examples.ts';
 
 describe('sizing search', () => {

@@ -8,7 +8,7 @@ import {
   billOfMaterials,
   type JobDocument,
   type PlumbingElement,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
 import { imbalance } from '../support/balance.ts';
 

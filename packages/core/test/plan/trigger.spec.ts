@@ -19,7 +19,7 @@ import {
   standardDrive,
   type JobDocument,
   type PumpTrigger,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
 
 const PSI = 6894.757293168;

@@ -24,7 +24,7 @@ import {
   wiringSheet,
   wiringSvg,
   type JobDocument,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
 
 const job = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.job('Sheet');

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { checkJob, evaluatePlan, type JobDocument } from '../../src/index.ts';
+import { checkJob, evaluatePlan, type JobDocument } from '../support/core.ts';
 import { SparseLu } from '../../src/numerics/sparse-lu.ts';
 import { applied } from '../support/examples.ts';
 import { everythingOf } from '../support/everything.ts';

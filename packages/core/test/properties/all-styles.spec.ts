@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { evaluateStates } from '../../src/index.ts';
+import { evaluateStates } from '../support/core.ts';
 import { imbalance } from '../support/balance.ts';
 import { randomStyledJob } from '../support/random-styles.ts';
 

@@ -7,7 +7,7 @@ import {
   readInjectors,
   readPull,
   type ElementOf,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 
 const PULL = { rpm: 'rpm', power: 'hp', boost: 'psi' };
 const INJ = { pressure: 'psi', flow: 'cc/min' };

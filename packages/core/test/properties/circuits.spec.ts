@@ -28,7 +28,7 @@ import {
   wiringSheet,
   wiringSvg,
   type JobDocument,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { applied } from '../support/examples.ts';
 
 const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');

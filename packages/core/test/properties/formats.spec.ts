@@ -23,7 +23,7 @@ import {
   writeJob,
   type Dimension,
   type PatchOperation,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { example } from '../support/examples.ts';
 import { randomJob } from '../support/random-systems.ts';
 

@@ -8,7 +8,7 @@ import {
   type ElementOf,
   type JobDocument,
   type StateValues,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { randomJob } from '../support/random-systems.ts';
 
 const runs = { numRuns: 100 };

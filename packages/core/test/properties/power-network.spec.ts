@@ -10,7 +10,7 @@ import {
   type CircuitElement,
   type DcElement,
   type JobDocument,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
 
 const joint = (id: string, ohms: number): CircuitElement => ({ id, circuitId: 'c', kind: 'connector', ohms });

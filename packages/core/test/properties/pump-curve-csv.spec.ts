@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { PUMPS, readPumpCurve } from '../../src/index.ts';
+import { PUMPS, readPumpCurve } from '../support/core.ts';
 
 const SI = { pressure: 'kPa', flow: 'L/h', current: 'A' } as const;
 const read = (text: string) => readPumpCurve(text, 13.5, SI);

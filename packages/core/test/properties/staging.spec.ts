@@ -14,7 +14,7 @@ import {
   stagingThreshold,
   standardDrive,
   type JobDocument,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { applied } from '../support/examples.ts';
 
 const PSI = 6894.757293168;

@@ -13,7 +13,7 @@ import {
   type Signals,
   type Term,
   type TriggerRule,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const band = (lo: number, hi: number) =>

@@ -12,7 +12,7 @@ import {
   PUMPS,
   solveCircuit,
   wireResistance,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 
 const C20 = 293.15;
 const LPH = 1e-3 / 3600;

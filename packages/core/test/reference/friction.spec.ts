@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { darcyFriction, hoseEndLoss, boreChangeLoss, bendLoss, lossAt, pipeRun } from '../../src/index.ts';
+import { darcyFriction, hoseEndLoss, boreChangeLoss, bendLoss, lossAt, pipeRun } from '../support/core.ts';
 
 const LPH = 1e-3 / 3600;
 

@@ -12,7 +12,7 @@ import {
   storedEnergy,
   toAbsolute,
   volumeRatio,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 
 const blend = (ethanol: number) => ({ ethanol, gasolineDensity15: 745, rvpPa: 62e3 });
 const T15 = 288.15;

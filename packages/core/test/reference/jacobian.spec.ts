@@ -12,7 +12,7 @@ import {
   PUMPS,
   runningPump,
   type LossLaw,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 
 const LPH = 1e-3 / 3600;
 const FUEL = { density: 760, kinematicViscosity: 0.9e-6, dynamicViscosity: 0.7e-3 };

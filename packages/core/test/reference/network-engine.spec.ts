@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { solveNetwork } from '../../src/index.ts';
+import { solveNetwork } from '../support/core.ts';
 import { ENGINE_G, solveWithEngine, toNetwork, type PipeCase } from '../support/pipe-engine.ts';
 
 /**

@@ -14,7 +14,7 @@ import {
   type ElementOf,
   type JobDocument,
   type StateValues,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 
 /** Facts of the trade, each common practice without a published source; assumptions and bands stand beside them. */
 const HP = 745.6998715822702;

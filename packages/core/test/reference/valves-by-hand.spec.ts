@@ -8,7 +8,7 @@ import {
   solveNetwork,
   type LinkLaw,
   type NetworkNode,
-} from '../../src/index.ts';
+} from '../support/core.ts';
 import { ENGINE_G, solveWithEngine, toNetwork, type PipeCase } from '../support/pipe-engine.ts';
 
 /** Valves the engine has not, or not cleanly (its sustaining valves leak): each worked by hand, or against it without them. */

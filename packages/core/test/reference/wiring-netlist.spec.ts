@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { harnessOf, HarnessModel, PATTERNS, wiringNetlist, type Inputs } from '../../src/index.ts';
+import { harnessOf, HarnessModel, PATTERNS, wiringNetlist, type Inputs } from '../support/core.ts';
 
 /** Solved once by ngspice from the netlists the program writes (test/fixtures/wiring/generate.mjs). */
 const fixture = JSON.parse(readFileSync(join(__dirname, '../fixtures/wiring/answers.json'), 'utf8')) as {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { fuelDemand, fuelProperties, gauge, solveNetwork, stoichiometricFactor } from '../../src/index.ts';
+import { fuelDemand, fuelProperties, gauge, solveNetwork, stoichiometricFactor } from '../support/core.ts';
 import { LPH, workedSystem } from '../support/worked-system.ts';
 
 const HP = 745.6998715822702;

@@ -1,4 +1,4 @@
-import type { StateResult } from '../../src/index.ts';
+import type { StateResult } from './core.ts';
 
 /** What leaves tanks, factory supplies and an emptying surge tank, less what the engine takes, as a share of the flow. */
 export function imbalance({ state, values }: StateResult): number {

@@ -6,7 +6,7 @@ import {
   type PumpTrigger,
   type Rules,
   type Term,
-} from '../../src/index.ts';
+} from './core.ts';
 
 const PSI = 6894.757293168;
 const boost = (psi: number, not = false): Term => ({

@@ -1,5 +1,5 @@
-import * as core from '../../src/index.ts';
-import type { JobDocument } from '../../src/index.ts';
+import * as core from './core.ts';
+import type { JobDocument } from './core.ts';
 
 /**
  * Calls every public function that takes a job, as the program does. What comes back is not looked at here: each must

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { applyPatch, readJob, type Finding, type JobDocument, type PatchOperation } from '../../src/index.ts';
+import { applyPatch, readJob, type Finding, type JobDocument, type PatchOperation } from './core.ts';
 
 export const example = (name: string): JobDocument => {
   const read = readJob(

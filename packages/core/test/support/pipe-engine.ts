@@ -1,5 +1,5 @@
 import { Project, Workspace } from 'epanet-js';
-import { pipeRun, type FlowLaw, type Network } from '../../src/index.ts';
+import { pipeRun, type FlowLaw, type Network } from './core.ts';
 
 /** A network of plain pipes described once and handed to both solvers. */
 export interface PipeCase {

@@ -1,4 +1,4 @@
-import { allTerminals, checkJob, harnessOf, jobSchema, PATTERNS, type JobDocument } from '../../src/index.ts';
+import { allTerminals, checkJob, harnessOf, jobSchema, PATTERNS, type JobDocument } from './core.ts';
 import { demoJobs } from './examples.ts';
 
 type Schema = Readonly<Record<string, unknown>>;

@@ -10,7 +10,7 @@ import {
   type Circuit,
   type JobDocument,
   type PlumbingElement,
-} from '../../src/index.ts';
+} from './core.ts';
 
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 

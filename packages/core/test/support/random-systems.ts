@@ -8,7 +8,7 @@ import {
   sizesOf,
   type ElementOf,
   type JobDocument,
-} from '../../src/index.ts';
+} from './core.ts';
 
 const hose = fc
   .constantFrom(...HOSE_KIND_IDS)

@@ -9,7 +9,7 @@ import {
   runningPump,
   type GaugePressure,
   type Network,
-} from '../../src/index.ts';
+} from './core.ts';
 
 export const LPH = 1e-3 / 3600;
 const FUEL = { density: 779.0, kinematicViscosity: 1.138e-6 };

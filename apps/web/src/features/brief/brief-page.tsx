@@ -1,4 +1,4 @@
-import { ruleOfThumbRatio, volumeRatio } from '@venula/core';
+import { ruleOfThumbRatio, volumeRatio } from '@venula/core/demand';
 import type { ReactNode } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';

@@ -1,5 +1,5 @@
 import { curveMonotoneX, line, max, scaleLinear } from 'd3';
-import { formatQuantity, shownUnit } from '@venula/core';
+import { formatQuantity, shownUnit } from '@venula/core/quantities';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { ValueGrid } from '../../ui/value-grid.tsx';
 import { useJob } from '../../job/job-context.ts';

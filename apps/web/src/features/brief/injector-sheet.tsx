@@ -1,4 +1,4 @@
-import { INJECTOR_COLUMNS, MATCHED_WITHIN, readInjectors } from '@venula/core';
+import { INJECTOR_COLUMNS, MATCHED_WITHIN, readInjectors } from '@venula/core/formats';
 import { useMemo, useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';

@@ -1,5 +1,5 @@
 import { Plus, Trash2 } from 'lucide-react';
-import { fieldRange } from '@venula/core';
+import { fieldRange } from '@venula/core/formats';
 import { useJob } from '../../job/job-context.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { PullTools } from './pull-tools.tsx';

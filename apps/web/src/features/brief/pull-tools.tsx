@@ -1,4 +1,5 @@
-import { PULL_COLUMNS, readPull, threeNumberPull, type PullPoint } from '@venula/core';
+import { threeNumberPull, type PullPoint } from '@venula/core/demand';
+import { PULL_COLUMNS, readPull } from '@venula/core/formats';
 import { curveMonotoneX, line, max, scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';
 import { useJob } from '../../job/job-context.ts';

@@ -1,4 +1,7 @@
-import { billOfMaterials, boreOf, HOSE_KINDS, PATTERNS, ruleOf, wireSizeName, writeJob } from '@venula/core';
+import { PATTERNS, ruleOf } from '@venula/core/document';
+import { writeJob } from '@venula/core/formats';
+import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
+import { billOfMaterials } from '@venula/core/supply';
 import { Download, Printer } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useAcceptances, useRevisions, useRuns } from '../../api/queries.ts';

@@ -1,4 +1,6 @@
-import { JOB_FILE_LIMIT, PATTERNS, readJob, type InputError, type Style } from '@venula/core';
+import { PATTERNS, type Style } from '@venula/core/document';
+import { JOB_FILE_LIMIT, readJob } from '@venula/core/formats';
+import type { InputError } from '@venula/core/outcome';
 import { FileUp, Plus, Search } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useForm } from 'react-hook-form';

@@ -1,4 +1,4 @@
-import type { Comparison } from '@venula/core';
+import type { Comparison } from '@venula/core/advise';
 import { useEffect, useState } from 'react';
 import { useRevision, useRevisions } from '../../api/queries.ts';
 import { ChangeList } from '../../job/change-list.tsx';

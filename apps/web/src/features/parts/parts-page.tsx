@@ -1,4 +1,4 @@
-import { billOfMaterials, type BillGroup, type BillLine } from '@venula/core';
+import { billOfMaterials, type BillGroup, type BillLine } from '@venula/core/supply';
 import { Download, Printer } from 'lucide-react';
 import Papa from 'papaparse';
 import { useMemo } from 'react';

@@ -1,4 +1,6 @@
-import { diffDocuments, valueAt, type Comparison, type PatchOperation } from '@venula/core';
+import type { Comparison } from '@venula/core/advise';
+import { diffDocuments, valueAt } from '@venula/core/formats';
+import type { PatchOperation } from '@venula/core/outcome';
 import { useEffect, useMemo, useState } from 'react';
 import { useRevisions } from '../../api/queries.ts';
 import { useFormat } from '../../app/settings.ts';

@@ -1,11 +1,6 @@
-import {
-  CURVE_COLUMNS,
-  fittingMotor,
-  pumpFaults,
-  readPumpCurve,
-  type CurvePreview,
-  type ElementOf,
-} from '@venula/core';
+import type { ElementOf } from '@venula/core/document';
+import { CURVE_COLUMNS, readPumpCurve, type CurvePreview } from '@venula/core/formats';
+import { fittingMotor, pumpFaults } from '@venula/core/kinds';
 import { line, max, scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';
 import { useFormat } from '../../app/settings.ts';

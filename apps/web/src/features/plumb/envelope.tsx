@@ -1,4 +1,5 @@
-import { formatQuantity, shownUnit, type EnvelopePoint } from '@venula/core';
+import type { EnvelopePoint } from '@venula/core/advise';
+import { formatQuantity, shownUnit } from '@venula/core/quantities';
 import { curveMonotoneX, line, max, scaleLinear } from 'd3';
 import { useEffect, useState } from 'react';
 import { useSettings } from '../../app/settings.ts';

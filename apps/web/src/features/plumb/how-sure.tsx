@@ -1,4 +1,4 @@
-import type { Confidence } from '@venula/core';
+import type { Confidence } from '@venula/core/advise';
 import { proxy } from 'comlink';
 import { useEffect, useState } from 'react';
 import { useJob } from '../../job/job-context.ts';

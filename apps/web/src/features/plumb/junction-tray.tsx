@@ -1,4 +1,4 @@
-import type { Junction } from '@venula/core';
+import type { Junction } from '@venula/core/document';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
 import { PlanQuantity, PlanText } from '../../job/plan-fields.tsx';

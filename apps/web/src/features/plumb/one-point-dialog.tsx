@@ -1,4 +1,5 @@
-import { pumpFigures, pumpFromPoint, type ElementOf, type PumpType } from '@venula/core';
+import type { ElementOf } from '@venula/core/document';
+import { pumpFigures, pumpFromPoint, type PumpType } from '@venula/core/kinds';
 import { useState } from 'react';
 import { useJob } from '../../job/job-context.ts';
 import { Choice } from '../../ui/choice.tsx';

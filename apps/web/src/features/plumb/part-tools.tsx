@@ -1,3 +1,4 @@
+import type { Junction } from '@venula/core/document';
 import {
   BRANCH_ENDS,
   branchAt,
@@ -7,8 +8,7 @@ import {
   removePart,
   removePath,
   splitRun,
-  type Junction,
-} from '@venula/core';
+} from '@venula/core/edit';
 import { ArrowLeft, ArrowRight, Scissors, Trash2, Unlink } from 'lucide-react';
 import { useJob } from '../../job/job-context.ts';
 import { PickMenu, type PickGroup } from '../../ui/pick-menu.tsx';

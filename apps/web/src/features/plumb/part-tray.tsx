@@ -1,13 +1,7 @@
-import {
-  elementPath as at,
-  END_IDS,
-  ENDS,
-  HOSE_KIND_IDS,
-  HOSE_KINDS,
-  sizesOf,
-  type ElementOf,
-  type StationResult,
-} from '@venula/core';
+import type { ElementOf } from '@venula/core/document';
+import { elementPath as at } from '@venula/core/edit';
+import type { StationResult } from '@venula/core/engine';
+import { END_IDS, ENDS, HOSE_KIND_IDS, HOSE_KINDS, sizesOf } from '@venula/core/kinds';
 import { Minus, Plus } from 'lucide-react';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';

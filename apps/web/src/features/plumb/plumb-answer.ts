@@ -1,5 +1,6 @@
 import { inUnits } from '../../ui/in-units.ts';
-import { formatQuantity, type PlanResult, type UnitSystem } from '@venula/core';
+import type { PlanResult } from '@venula/core/engine';
+import { formatQuantity, type UnitSystem } from '@venula/core/quantities';
 
 export interface Answer {
   readonly sentence: string;

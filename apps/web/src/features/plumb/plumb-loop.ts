@@ -1,12 +1,7 @@
-import {
-  type Finding,
-  type JobDocument,
-  type Path,
-  type StateResult,
-  type StationResult,
-  stagingThreshold,
-} from '@venula/core';
-import { formatQuantity, type UnitSystem } from '@venula/core';
+import { type JobDocument, type Path, stagingThreshold } from '@venula/core/document';
+import type { StateResult, StationResult } from '@venula/core/engine';
+import type { Finding } from '@venula/core/outcome';
+import { formatQuantity, type UnitSystem } from '@venula/core/quantities';
 import type { LineKind } from '../../ui/lines.ts';
 import type { Track, TrackItem, TrackPath } from '../../ui/track/track-model.ts';
 

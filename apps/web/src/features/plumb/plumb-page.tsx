@@ -1,14 +1,7 @@
-import {
-  HOSE_KINDS,
-  sizesOf,
-  movePart,
-  removePart,
-  removePath,
-  splitRun,
-  BACK_PRESSURE_SHARE,
-  SUCTION_LIMITS,
-  type StateResult,
-} from '@venula/core';
+import { movePart, removePart, removePath, splitRun } from '@venula/core/edit';
+import type { StateResult } from '@venula/core/engine';
+import { BACK_PRESSURE_SHARE, SUCTION_LIMITS } from '@venula/core/judge';
+import { HOSE_KINDS, sizesOf } from '@venula/core/kinds';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useSettings } from '../../app/settings.ts';

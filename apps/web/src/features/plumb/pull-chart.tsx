@@ -1,4 +1,5 @@
-import { formatQuantity, shownUnit, type Dimension, type StateResult } from '@venula/core';
+import type { StateResult } from '@venula/core/engine';
+import { formatQuantity, shownUnit, type Dimension } from '@venula/core/quantities';
 import { curveMonotoneX, extent, line, scaleLinear } from 'd3';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { Envelope } from './envelope.tsx';

@@ -1,16 +1,15 @@
+import { fullSpeedAt } from '@venula/core/demand';
 import {
   boostRule,
   dropRule,
-  elementPath as at,
-  fullSpeedAt,
-  PUMPS,
   ruleOf,
   setRule,
   stagingThreshold,
-  swapPump,
   type ElementOf,
   type SpeedControl,
-} from '@venula/core';
+} from '@venula/core/document';
+import { elementPath as at } from '@venula/core/edit';
+import { PUMPS, swapPump } from '@venula/core/kinds';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
 import { ThresholdField } from '../../job/threshold-field.tsx';

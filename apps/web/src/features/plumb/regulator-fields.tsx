@@ -1,4 +1,6 @@
-import { elementPath as at, REGULATOR_CLASS_IDS, REGULATORS, type ElementOf } from '@venula/core';
+import type { ElementOf } from '@venula/core/document';
+import { elementPath as at } from '@venula/core/edit';
+import { REGULATOR_CLASS_IDS, REGULATORS } from '@venula/core/kinds';
 import { useJob } from '../../job/job-context.ts';
 import { PlanOptional, PlanQuantity } from '../../job/plan-fields.tsx';
 import { Choice } from '../../ui/choice.tsx';

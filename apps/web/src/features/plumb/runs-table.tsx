@@ -1,4 +1,6 @@
-import { elementPath, HOSE_KINDS, sizesOf, type StationResult } from '@venula/core';
+import { elementPath } from '@venula/core/edit';
+import type { StationResult } from '@venula/core/engine';
+import { HOSE_KINDS, sizesOf } from '@venula/core/kinds';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
 import { PlanChoice, PlanQuantity } from '../../job/plan-fields.tsx';

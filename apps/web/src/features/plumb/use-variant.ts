@@ -1,4 +1,6 @@
-import { readJob, writeJob, type JobDocument, type StateResult } from '@venula/core';
+import type { JobDocument } from '@venula/core/document';
+import type { StateResult } from '@venula/core/engine';
+import { readJob, writeJob } from '@venula/core/formats';
 import { useEffect, useState } from 'react';
 import { useRevision } from '../../api/queries.ts';
 import { lineWorker } from '../../workers/plan-client.ts';

@@ -1,4 +1,4 @@
-import { DIMENSIONS, fromSi, parseQuantity, type Dimension } from '@venula/core';
+import { DIMENSIONS, fromSi, parseQuantity, type Dimension } from '@venula/core/quantities';
 import { useState } from 'react';
 import { useSettings } from '../../app/settings.ts';
 import { Choice } from '../../ui/choice.tsx';

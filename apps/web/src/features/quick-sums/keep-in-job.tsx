@@ -1,5 +1,5 @@
 import { newId } from '../../outbox/ids.ts';
-import { keepInJob, type Kept } from '@venula/core';
+import { keepInJob, type Kept } from '@venula/core/advise';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';

@@ -1,10 +1,6 @@
-import {
-  BACK_PRESSURE_SHARE,
-  HOSE_KINDS,
-  lineChoices,
-  type HoseKindId,
-  type LineQuestion,
-} from '@venula/core';
+import { lineChoices, type LineQuestion } from '@venula/core/advise';
+import { BACK_PRESSURE_SHARE } from '@venula/core/judge';
+import { HOSE_KINDS, type HoseKindId } from '@venula/core/kinds';
 import { useState } from 'react';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { Choice } from '../../ui/choice.tsx';

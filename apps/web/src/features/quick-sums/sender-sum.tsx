@@ -1,4 +1,5 @@
-import { fullSpeedAt, sensorVolts, speedCommand, type SpeedControl } from '@venula/core';
+import { fullSpeedAt, sensorVolts, speedCommand } from '@venula/core/demand';
+import type { SpeedControl } from '@venula/core/document';
 import { useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';

@@ -1,4 +1,6 @@
-import { DROP_LIMITS, wireChoices, wireSizeName, type Conductor } from '@venula/core';
+import { wireChoices } from '@venula/core/advise';
+import { DROP_LIMITS } from '@venula/core/judge';
+import { wireSizeName, type Conductor } from '@venula/core/kinds';
 import { useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { Choice } from '../../ui/choice.tsx';

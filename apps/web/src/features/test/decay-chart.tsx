@@ -1,5 +1,5 @@
 import { extent, line, scaleLinear } from 'd3';
-import { shownUnit } from '@venula/core';
+import { shownUnit } from '@venula/core/quantities';
 import { useSettings } from '../../app/settings.ts';
 import { ValueGrid } from '../../ui/value-grid.tsx';
 import type { HoldPoint } from './readings.ts';

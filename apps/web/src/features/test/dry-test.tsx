@@ -1,4 +1,4 @@
-import { dryTest, type DryRow } from '@venula/core';
+import { dryTest, type DryRow } from '@venula/core/harness';
 import { useMemo } from 'react';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';

@@ -1,15 +1,7 @@
 import { newId } from '../../outbox/ids.ts';
-import {
-  GAS_LIMITS,
-  GAUGE_MOST_PA,
-  gauge,
-  lineVolume,
-  provableAfter,
-  storedEnergy,
-  absolute,
-  editText,
-  type DecayResult,
-} from '@venula/core';
+import { GAS_LIMITS, GAUGE_MOST_PA, provableAfter, storedEnergy, type DecayResult } from '@venula/core/prove';
+import { gauge, absolute, editText } from '@venula/core/quantities';
+import { lineVolume } from '@venula/core/supply';
 import { useState } from 'react';
 import { useStartRun } from '../../api/queries.ts';
 import { useReadingQueue } from '../../api/use-reading-queue.ts';

@@ -1,4 +1,4 @@
-import { jointList } from '@venula/core';
+import { jointList } from '@venula/core/supply';
 import { useMemo } from 'react';
 import type { RunRow } from '../../api/types.ts';
 import { useJob } from '../../job/job-context.ts';

@@ -1,4 +1,5 @@
-import { absolute, gasDecay, gauge, type DecayResult, type DecaySetup } from '@venula/core';
+import { gasDecay, type DecayResult, type DecaySetup } from '@venula/core/prove';
+import { absolute, gauge } from '@venula/core/quantities';
 import type { ReadingRow, RunRow } from '../../api/types.ts';
 import type { WaitingReading } from '../../api/reading-queue.ts';
 

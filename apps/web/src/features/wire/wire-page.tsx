@@ -1,4 +1,5 @@
-import { circuitOf, DROP_LIMITS, type CircuitSolution } from '@venula/core';
+import { circuitOf, type CircuitSolution } from '@venula/core/engine';
+import { DROP_LIMITS } from '@venula/core/judge';
 import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import { circuitOrder } from './volts/circuit-order.ts';

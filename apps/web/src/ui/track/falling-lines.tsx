@@ -1,4 +1,4 @@
-import { formatQuantity, shownUnit, type UnitSystem } from '@venula/core';
+import { formatQuantity, shownUnit, type UnitSystem } from '@venula/core/quantities';
 import { useSettings } from '../../app/settings.ts';
 import { LINES } from '../lines.ts';
 import { brokenScale } from './broken-scale.ts';

@@ -1,4 +1,4 @@
-import { formatQuantity } from '@venula/core';
+import { formatQuantity } from '@venula/core/quantities';
 import { extent, scaleLinear } from 'd3';
 import { useSettings } from '../../app/settings.ts';
 import type { Layout, PlacedPath } from './lay-out.ts';

@@ -1,4 +1,5 @@
-import type { Dimension, Severity } from '@venula/core';
+import type { Severity } from '@venula/core/outcome';
+import type { Dimension } from '@venula/core/quantities';
 import type { LineKind } from '../lines.ts';
 
 /** One part on the track, with the quantity before and after it: a step of the falling line. */

@@ -1,10 +1,8 @@
-import { rulesOf } from '../../document/triggers.ts';
 import { terminalName } from '../../edit/harness.ts';
-import { HarnessModel } from '../../harness/behave.ts';
 import { undrawnPieces } from '../../harness/figures.ts';
-import { harnessOf } from '../../harness/realise.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
+import { drawnWiring } from './drawn.ts';
 
 export type RelayTurned = Found<'RELAY_30_87_TURNED', { readonly terminal: string }>;
 export type HarnessBehind = Found<'HARNESS_BEHIND', { readonly missing: readonly string[] }>;
@@ -13,10 +11,11 @@ export type HarnessBehind = Found<'HARNESS_BEHIND', { readonly missing: readonly
 const LIVE = 6;
 
 /** 30 and 87 exchanged on a plain relay: it works all the same, so it is only noted. */
-export const turnedRelayRule: FindingRule<RelayTurned> = ({ doc }) => {
-  if (Object.keys(rulesOf(doc)).length === 0) return [];
-  const harness = harnessOf(doc);
-  const at = new HarnessModel(harness).behave({ ignition: true, crashed: true, signals: {} });
+export const turnedRelayRule: FindingRule<RelayTurned> = (context) => {
+  const drawn = drawnWiring(context);
+  if (!drawn) return [];
+  const { harness, model } = drawn;
+  const at = model.behave({ ignition: true, crashed: true, signals: {} });
   return Object.entries(harness.devices).flatMap(([id, relay]): RelayTurned[] => {
     if (relay.kind !== 'relay' || relay.changeover) return [];
     const live = (t: string): boolean => at.volts(`${id}.${t}`) > LIVE;
@@ -37,9 +36,10 @@ export const turnedRelayRule: FindingRule<RelayTurned> = ({ doc }) => {
 };
 
 /** Circuits that have changed since the wiring was drawn by hand. */
-export const behindRule: FindingRule<HarnessBehind> = ({ doc }) => {
-  if (!doc.wiring.harness || Object.keys(rulesOf(doc)).length === 0) return [];
-  const missing = undrawnPieces(doc, harnessOf(doc));
+export const behindRule: FindingRule<HarnessBehind> = (context) => {
+  const drawn = drawnWiring(context);
+  if (!context.doc.wiring.harness || !drawn) return [];
+  const missing = undrawnPieces(context.doc, drawn.harness);
   if (missing.length === 0) return [];
   return [
     {

@@ -1,9 +1,8 @@
 import type { Harness } from '../../document/job-document.ts';
-import { rulesOf } from '../../document/triggers.ts';
 import { signalKeys, truthTable, type TruthRow } from '../../harness/enumerate.ts';
-import { harnessOf } from '../../harness/realise.ts';
 import type { Found, Place } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
+import { drawnWiring } from './drawn.ts';
 
 /** Signals up to which every combination is tried on each edit; beyond, the Wiring page does it when asked. */
 const LIVE_SIGNALS = 10;
@@ -38,13 +37,13 @@ function wrongAt(row: TruthRow, load: string): Wrong | undefined {
 }
 
 /** Does the wiring do what the rules say? Every combination of inputs tried on the network of wires and contacts. */
-export const mismatchRule: FindingRule<Miswired | NotTried> = ({ doc }) => {
-  const rules = rulesOf(doc);
-  if (Object.keys(rules).length === 0) return [];
-  const harness = harnessOf(doc);
+export const mismatchRule: FindingRule<Miswired | NotTried> = (context) => {
+  const drawn = drawnWiring(context);
+  if (!drawn) return [];
+  const { harness, rules, model } = drawn;
   const signals = signalKeys(harness, rules).length;
   if (signals > LIVE_SIGNALS) return [notTried(signals)];
-  const rows = truthTable(harness, rules);
+  const rows = truthTable(harness, rules, model);
   const kinds = new Map<string, { kind: Wrong; id: string; row: TruthRow; count: number }>();
   const add = (kind: Wrong, id: string, row: TruthRow): void => {
     const known = kinds.get(`${kind}@${id}`);

@@ -1,9 +1,8 @@
 import { terminalName } from '../../edit/harness.ts';
 import type { DeviceOf, Harness } from '../../document/job-document.ts';
-import { rulesOf } from '../../document/triggers.ts';
-import { harnessOf } from '../../harness/realise.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
+import { drawnWiring } from './drawn.ts';
 
 export type DriverUnclamped = Found<
   'DRIVER_UNCLAMPED',
@@ -39,9 +38,9 @@ function joined(harness: Harness, from: string): ReadonlySet<string> {
 }
 
 /** A driver a coil may kill: no combination of inputs shows it. */
-export const unclampedRule: FindingRule<DriverUnclamped> = ({ doc }) => {
-  if (Object.keys(rulesOf(doc)).length === 0) return [];
-  const harness = harnessOf(doc);
+export const unclampedRule: FindingRule<DriverUnclamped> = (context) => {
+  const harness = drawnWiring(context)?.harness;
+  if (!harness) return [];
   const drivers = Object.entries(harness.devices).filter(
     (d): d is [string, DeviceOf<'ecu-output'>] => d[1].kind === 'ecu-output' && !d[1].clamped,
   );
@@ -71,9 +70,9 @@ export const unclampedRule: FindingRule<DriverUnclamped> = ({ doc }) => {
  * Wires that leave the battery and meet no fuse: a branch taken off ahead of it. What they feed works all the same, so no
  * combination of inputs shows it; a short would.
  */
-export const branchRule: FindingRule<BranchAhead> = ({ doc }) => {
-  if (!doc.wiring.harness || Object.keys(rulesOf(doc)).length === 0) return [];
-  const harness = harnessOf(doc);
+export const branchRule: FindingRule<BranchAhead> = (context) => {
+  const harness = drawnWiring(context)?.harness;
+  if (!context.doc.wiring.harness || !harness) return [];
   return bareBranches(harness).map(({ id, end }): BranchAhead => {
     const wire = harness.wires[id]!;
     return {

@@ -1,4 +1,6 @@
-import { removeDevice, rulesOf, SUPPRESSION, signalKeys, type Harness } from '@venula/core';
+import { rulesOf, SUPPRESSION, type Harness } from '@venula/core/document';
+import { removeDevice } from '@venula/core/edit';
+import { signalKeys } from '@venula/core/harness';
 import { Trash2 } from 'lucide-react';
 import { useSettings } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';

@@ -1,11 +1,7 @@
-import {
-  layOutHarness,
-  terminalWord,
-  wirePaint,
-  wireTags,
-  type Finding,
-  type WiringSheet,
-} from '@venula/core';
+import { terminalWord } from '@venula/core/edit';
+import { wirePaint, wireTags } from '@venula/core/formats';
+import { layOutHarness, type WiringSheet } from '@venula/core/harness';
+import type { Finding } from '@venula/core/outcome';
 import { useMemo } from 'react';
 import { TONE } from '../../../ui/severity.tsx';
 

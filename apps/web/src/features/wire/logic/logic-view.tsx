@@ -1,11 +1,6 @@
-import {
-  addDevice,
-  allTerminals,
-  MOST_SIGNALS,
-  NEW_DEVICES,
-  wiringSheet,
-  type HarnessWire,
-} from '@venula/core';
+import type { HarnessWire } from '@venula/core/document';
+import { addDevice, allTerminals, NEW_DEVICES } from '@venula/core/edit';
+import { MOST_SIGNALS, wiringSheet } from '@venula/core/harness';
 import { useEffect, useMemo, useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';

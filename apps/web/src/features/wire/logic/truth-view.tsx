@@ -1,4 +1,5 @@
-import type { Harness, LoadState, TruthRow } from '@venula/core';
+import type { Harness } from '@venula/core/document';
+import type { LoadState, TruthRow } from '@venula/core/harness';
 import { useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
 import type { Logic } from '../../../workers/plan.worker.ts';

@@ -1,4 +1,6 @@
-import { allTerminals, terminalName, WIRE_SIZES, wireSizeName, type WiringSheet } from '@venula/core';
+import { allTerminals, terminalName } from '@venula/core/edit';
+import type { WiringSheet } from '@venula/core/harness';
+import { WIRE_SIZES, wireSizeName } from '@venula/core/kinds';
 import { Trash2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { useJob } from '../../../job/job-context.ts';

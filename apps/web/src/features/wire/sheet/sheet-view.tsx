@@ -1,15 +1,8 @@
-import {
-  dryTest,
-  signalKeys,
-  rulesOf,
-  wireListCsv,
-  wireSizeName,
-  wiringNetlist,
-  wiringSheet,
-  wiringSvg,
-  terminalWord,
-  type WireEnd,
-} from '@venula/core';
+import { rulesOf, type WireEnd } from '@venula/core/document';
+import { terminalWord } from '@venula/core/edit';
+import { wireListCsv, wiringNetlist, wiringSvg } from '@venula/core/formats';
+import { dryTest, signalKeys, wiringSheet } from '@venula/core/harness';
+import { wireSizeName } from '@venula/core/kinds';
 import { Download, Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';

@@ -1,11 +1,6 @@
-import {
-  shortened,
-  shownUnit,
-  type DriveMoment,
-  type Leg,
-  type RailMoment,
-  type Threshold,
-} from '@venula/core';
+import type { Threshold } from '@venula/core/document';
+import { shortened, shownUnit } from '@venula/core/quantities';
+import type { DriveMoment, Leg, RailMoment } from '@venula/core/replay';
 import { extent, line, scaleLinear, type ScaleLinear } from 'd3';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';

@@ -1,4 +1,4 @@
-import { LEG_KINDS, standardDrive, type Leg, type LegKind } from '@venula/core';
+import { LEG_KINDS, standardDrive, type Leg, type LegKind } from '@venula/core/replay';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { PickMenu } from '../../../ui/pick-menu.tsx';

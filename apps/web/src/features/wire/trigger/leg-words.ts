@@ -1,4 +1,4 @@
-import type { LegKind } from '@venula/core';
+import type { LegKind } from '@venula/core/replay';
 
 export const LEG_WORDS: Readonly<Record<LegKind, string>> = {
   'key-on': 'Key on',

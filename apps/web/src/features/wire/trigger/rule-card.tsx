@@ -1,4 +1,6 @@
-import { dropRule, fullSpeedAt, ruleOf, type PumpTrigger, type StagingAdvice } from '@venula/core';
+import { fullSpeedAt } from '@venula/core/demand';
+import { dropRule, ruleOf, type PumpTrigger } from '@venula/core/document';
+import type { StagingAdvice } from '@venula/core/replay';
 import { useState } from 'react';
 import { useFormat } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';

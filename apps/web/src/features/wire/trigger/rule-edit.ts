@@ -1,5 +1,9 @@
-import { isLevel, renamed, setRule, termKey } from '@venula/core';
-import type { Dimension, JobDocument, PatchOperation, PumpTrigger, Range, Term } from '@venula/core';
+import { renamed, setRule } from '@venula/core/document';
+import { isLevel, termKey } from '@venula/core/trigger';
+import type { JobDocument, PumpTrigger } from '@venula/core/document';
+import type { PatchOperation } from '@venula/core/outcome';
+import type { Dimension, Range } from '@venula/core/quantities';
+import type { Term } from '@venula/core/trigger';
 
 const PSI = 6894.757293168;
 

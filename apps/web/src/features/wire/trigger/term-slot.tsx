@@ -1,4 +1,4 @@
-import { isLevel, type Term } from '@venula/core';
+import { isLevel, type Term } from '@venula/core/trigger';
 import { X } from 'lucide-react';
 import { Choice } from '../../../ui/choice.tsx';
 import { QuantityField } from '../../../ui/quantity-field.tsx';

@@ -1,11 +1,6 @@
-import {
-  moveThreshold,
-  rulesOf,
-  standardDrive,
-  stagingThreshold,
-  type Leg,
-  type LaneStep,
-} from '@venula/core';
+import { moveThreshold, rulesOf, stagingThreshold } from '@venula/core/document';
+import { standardDrive, type Leg } from '@venula/core/replay';
+import type { LaneStep } from '@venula/core/trigger';
 import { useMemo, useState } from 'react';
 import { useFormat } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';

@@ -1,4 +1,5 @@
-import type { JobDocument, Leg } from '@venula/core';
+import type { JobDocument } from '@venula/core/document';
+import type { Leg } from '@venula/core/replay';
 import { useEffect, useState } from 'react';
 import { benchWorker } from '../../../workers/plan-client.ts';
 import type { Replay } from '../../../workers/plan.worker.ts';

@@ -1,14 +1,5 @@
-import {
-  addCircuit,
-  addLoad,
-  NEW_LOADS,
-  removeCircuit,
-  setTap,
-  tapTargets,
-  type Circuit,
-  type ElectricLoad,
-  type JobDocument,
-} from '@venula/core';
+import type { Circuit, ElectricLoad, JobDocument } from '@venula/core/document';
+import { addCircuit, addLoad, NEW_LOADS, removeCircuit, setTap, tapTargets } from '@venula/core/edit';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useJob } from '../../../job/job-context.ts';

@@ -1,4 +1,4 @@
-import type { JobDocument } from '@venula/core';
+import type { JobDocument } from '@venula/core/document';
 
 /** Circuits as they are shown: pumps first, then by name. The stored order means nothing. */
 export function circuitOrder(doc: JobDocument): string[] {

@@ -1,4 +1,4 @@
-import type { ElementDrop, PlacedSegment } from '@venula/core';
+import type { ElementDrop, PlacedSegment } from '@venula/core/engine';
 import { useFormat, useSettings } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
 import { segmentCaption } from './wire-loop.ts';

@@ -1,4 +1,5 @@
-import { insertSegment, moveSegment, NEW_SEGMENTS, removeSegment, type Segment } from '@venula/core';
+import type { Segment } from '@venula/core/document';
+import { insertSegment, moveSegment, NEW_SEGMENTS, removeSegment } from '@venula/core/edit';
 import { ArrowLeft, ArrowRight, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useJob } from '../../../job/job-context.ts';

@@ -1,13 +1,8 @@
-import {
-  ALL_FUSES,
-  valueAt,
-  type PatchOperation,
-  type WireEnd,
-  WIRE_SIZES,
-  wireAmpacity,
-  wireSizeName,
-  type ElementDrop,
-} from '@venula/core';
+import type { WireEnd } from '@venula/core/document';
+import { wireAmpacity, type ElementDrop } from '@venula/core/engine';
+import { valueAt } from '@venula/core/formats';
+import { ALL_FUSES, WIRE_SIZES, wireSizeName } from '@venula/core/kinds';
+import type { PatchOperation } from '@venula/core/outcome';
 import { useFormat } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
 import { Choice } from '../../../ui/choice.tsx';

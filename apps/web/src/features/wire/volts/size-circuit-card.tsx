@@ -1,4 +1,6 @@
-import { hardest, sizeCircuit, wireSizeName } from '@venula/core';
+import { sizeCircuit } from '@venula/core/advise';
+import { hardest } from '@venula/core/engine';
+import { wireSizeName } from '@venula/core/kinds';
 import { useMemo } from 'react';
 import { useJob } from '../../../job/job-context.ts';
 

@@ -1,4 +1,6 @@
-import { circuitOf, familyOf, moveSegment, removeSegment, wayOf } from '@venula/core';
+import { moveSegment, removeSegment } from '@venula/core/edit';
+import { circuitOf, wayOf } from '@venula/core/engine';
+import { familyOf } from '@venula/core/kinds';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';

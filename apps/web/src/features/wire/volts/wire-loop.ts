@@ -1,14 +1,8 @@
-import {
-  formatQuantity,
-  wayOf,
-  wireLength,
-  wireSizeName,
-  type CircuitSolution,
-  type Finding,
-  type JobDocument,
-  type Segment,
-  type UnitSystem,
-} from '@venula/core';
+import type { JobDocument, Segment } from '@venula/core/document';
+import { wayOf, wireLength, type CircuitSolution } from '@venula/core/engine';
+import { wireSizeName } from '@venula/core/kinds';
+import type { Finding } from '@venula/core/outcome';
+import { formatQuantity, type UnitSystem } from '@venula/core/quantities';
 import type { Track, TrackItem } from '../../../ui/track/track-model.ts';
 
 export const segmentCaption = (s: Segment, units: UnitSystem): string => {

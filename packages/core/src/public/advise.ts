@@ -1,0 +1,12 @@
+export { type Comparison, compareJobs } from '../advise/compare.ts';
+export {
+  type Confidence,
+  type ConfidenceSample,
+  confidenceSamples,
+  summarizeConfidence,
+} from '../advise/confidence.ts';
+export { type EnvelopePoint, operatingEnvelope } from '../advise/envelope.ts';
+export { evaluateOne, evaluatePlan, evaluateStates } from '../advise/evaluate-plan.ts';
+export { type Kept, type LineQuestion, keepInJob, lineChoices, wireChoices } from '../advise/quick-sums.ts';
+export { sizeCircuit } from '../advise/size-circuit.ts';
+export { type SizingResult, SizingSearch, paretoFront, sizingChoices } from '../advise/sizing.ts';

@@ -1,0 +1,31 @@
+export {
+  type Circuit,
+  type ElectricLoad,
+  type ElementOf,
+  type Harness,
+  type HarnessWire,
+  type JobDocument,
+  type Junction,
+  type Path,
+  type PumpTrigger,
+  STYLES,
+  SUPPRESSION,
+  type Segment,
+  type SpeedControl,
+  type Style,
+  type WireEnd,
+} from '../document/job-document.ts';
+export { PATTERNS } from '../document/patterns/all.ts';
+export { fullReturnJob } from '../document/patterns/full-return.ts';
+export {
+  type Threshold,
+  boostRule,
+  dropRule,
+  moveThreshold,
+  renamed,
+  ruleOf,
+  rulesOf,
+  setRule,
+  stagingThreshold,
+} from '../document/triggers.ts';
+export { upgradeJob } from '../document/upgrade.ts';

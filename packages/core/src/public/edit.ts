@@ -1,0 +1,24 @@
+export { applyPatch } from '../edit/apply-patch.ts';
+export { BRANCH_ENDS, branchAt, removePath } from '../edit/branch.ts';
+export {
+  NEW_LOADS,
+  NEW_SEGMENTS,
+  addCircuit,
+  addLoad,
+  insertSegment,
+  moveSegment,
+  removeCircuit,
+  removeSegment,
+  setTap,
+  tapTargets,
+} from '../edit/circuit.ts';
+export {
+  NEW_DEVICES,
+  addDevice,
+  allTerminals,
+  removeDevice,
+  terminalName,
+  terminalWord,
+} from '../edit/harness.ts';
+export { NEW_PARTS, insertPart, movePart, removePart, splitRun } from '../edit/path.ts';
+export { elementPath } from '../edit/paths.ts';

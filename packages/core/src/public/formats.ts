@@ -1,0 +1,22 @@
+export {
+  INJECTOR_COLUMNS,
+  MATCHED_WITHIN,
+  PULL_COLUMNS,
+  readInjectors,
+  readPull,
+} from '../formats/brief-csv.ts';
+export { checkReport, checkSchema } from '../formats/check-report.ts';
+export { diffDocuments, overlappingPaths, valueAt } from '../formats/diff.ts';
+export { fieldRange } from '../formats/field-range.ts';
+export { CURVE_COLUMNS, type CurvePreview, readPumpCurve } from '../formats/pump-curve-csv.ts';
+export {
+  JOB_FILE_LIMIT,
+  addedErrors,
+  brokenShape,
+  checkJob,
+  jobSchema,
+  readJob,
+  writeJob,
+} from '../formats/read-job.ts';
+export type { Sheet, SheetColumn } from '../formats/sheet.ts';
+export { wireListCsv, wirePaint, wireTags, wiringNetlist, wiringSvg } from '../formats/wiring-files.ts';

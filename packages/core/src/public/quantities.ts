@@ -1,0 +1,12 @@
+export { editText, formatQuantity } from '../quantities/format.ts';
+export { type Range, parseQuantity } from '../quantities/parse.ts';
+export { absolute, gauge } from '../quantities/pressure.ts';
+export { shortened, storable } from '../quantities/text.ts';
+export {
+  DIMENSIONS,
+  type Dimension,
+  type UnitSystem,
+  dimensionSpec,
+  fromSi,
+  shownUnit,
+} from '../quantities/units.ts';
