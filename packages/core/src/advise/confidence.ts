@@ -78,6 +78,8 @@ export function confidenceSamples(
     const state = operatingStates(doc, parameters).find((s) => s.id === stateId);
     if (!state || state.draw <= 0) continue;
     last = new Engine(doc, parameters, last);
+    // Each sample from a cold start: the same draw gives the same answer, in whatever stretches it is taken.
+    last.restart();
     const best = last.available(state);
     if (best) out.push({ inputs, margin: best.flow / state.draw - 1 });
   }

@@ -136,6 +136,13 @@ export class Engine {
     };
   }
 
+  /** Forgets the last answers: what is solved next does not depend on what was solved before. */
+  restart(): void {
+    for (const solver of this.grids.values()) solver.restart();
+    this.power.restart();
+    this.delivered = undefined;
+  }
+
   /** The network of a mode with the numbers of a state of this plan in it. */
   private gridAt(state: OperatingState, mode: NetworkMode): NetworkSolver {
     const { model } = this;

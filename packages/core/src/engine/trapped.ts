@@ -39,7 +39,7 @@ interface PlacedLink {
  * Finds fuel closed in after shut-down: every place from which no open way leads to a tank, valve by valve. Volumes that
  * a valve parts are two, each with its own rise: what gives in one does not relieve the other. A check valve upstream of a
  * bypass regulator traps nothing, because the regulator relieves its own inlet.
- * ΔP = Σ V(β − 3α)ΔT / Σ V(1/K + C), heated segments (rails and engine-bay runs) in the numerator, all in the sum below.
+ * ΔP = Σ V(β − 3α)ΔT / [Σ V(1/K + C) + what gas cushions take in], heated segments (rails and engine-bay runs) in the numerator, all in the sum below.
  * @param doc job document
  * @returns each closed volume with a rail or heated fuel in it, the steepest rise first; m³, Pa
  * Validity: slow heating (isothermal bulk modulus), no gas in the line; compliance values are estimates.
@@ -117,6 +117,7 @@ function heating(
   let give = 0;
   const runs: string[] = [];
   for (const { id, e } of inside) {
+    give += plumbingKind(e).give(e, doc.brief.basePressurePa);
     const line = plumbingKind(e).line(e);
     if (!line) continue;
     const v = ((Math.PI * line.bore ** 2) / 4) * line.length;

@@ -38,3 +38,15 @@ export function quantity(field: FieldInfo & { readonly unit: string }): NumberFi
 /** The field behind a shape, where it is one. */
 export const fieldOf = (shape: Shape<unknown>): FieldInfo | undefined =>
   'field' in shape ? (shape as NumberField).field : undefined;
+
+/** The numbers of a thing, by key, in the order they are described in; those it does not have are left out. */
+export function numberFields(
+  shape: Shape<unknown>,
+  value: object,
+): { readonly key: string; readonly field: FieldInfo }[] {
+  const { fields } = shape as { readonly fields?: Readonly<Record<string, Shape<unknown>>> };
+  return Object.entries(fields ?? {}).flatMap(([key, s]) => {
+    const field = fieldOf(s);
+    return field && key in value ? [{ key, field }] : [];
+  });
+}

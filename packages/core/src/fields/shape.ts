@@ -197,9 +197,10 @@ type FromFields<F> = { [K in Exclude<keyof F, OptionalKeys<F>>]: Infer<F[K]> } &
   [K in OptionalKeys<F>]?: Exclude<Infer<F[K]>, undefined>;
 };
 
-export const object = <F extends Fields>(fields: F): Shape<FromFields<F>> => {
+export const object = <F extends Fields>(fields: F): Shape<FromFields<F>> & { readonly fields: F } => {
   const names = Object.keys(fields);
   return {
+    fields,
     schema: {
       type: 'object',
       properties: Object.fromEntries(names.map((n) => [n, fields[n]!.schema])),

@@ -2,6 +2,7 @@ import type { Shape } from '../fields/shape.ts';
 import type { LinkLaw } from '../flow/link-law.ts';
 import type { FuelProperties } from '../fuel/fuel.ts';
 import type { GaugePressure } from '../quantities/pressure.ts';
+import type { UnitSystem } from '../quantities/units.ts';
 import type { BillLine } from './bill-line.ts';
 
 /**
@@ -96,11 +97,15 @@ export interface PlumbingKind<E extends { readonly kind: string }> {
   /** Whether what stands on one side stands, at rest, on the other: parts that only lose pressure. */
   readonly open: boolean;
   readonly line: (e: E) => Line | null;
+  /** How much more it takes in per pressure, m³ per Pa at a gauge pressure Pa: a gas cushion. */
+  readonly give: (e: E, gaugePa: number) => number;
   /** Height of its own, m; null: where its neighbours put it. */
   readonly height: (e: E) => number | null;
   /** One size better, for the search of the weakest link. */
   readonly step: (e: E) => Step<E> | null;
   readonly lines: (e: E, site: BillSite) => BillLine[];
+  /** What stands under its name on a drawing. */
+  readonly caption: (e: E, units: UnitSystem) => string;
   readonly offers: readonly Offer<E>[];
 }
 

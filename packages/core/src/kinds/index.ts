@@ -1,3 +1,4 @@
+import { numberFields } from '../fields/field.ts';
 import type { JunctionKind, PlumbingKind } from './contract.ts';
 import { factory } from './junctions/factory/index.ts';
 import { rail } from './junctions/rail/index.ts';
@@ -62,3 +63,7 @@ export const shapesOf = <R extends Readonly<Record<string, { readonly shape: unk
   Object.fromEntries(Object.entries(registry).map(([k, v]) => [k, v.shape])) as {
     [K in keyof R]: R[K]['shape'];
   };
+
+/** The numbers of a part with what each one is: what a form shows of a kind that has none of its own. */
+export const partFields = (e: PlumbingElement): ReturnType<typeof numberFields> =>
+  numberFields(plumbingKind(e).shape, e);

@@ -29,3 +29,4 @@ export {
   stagingThreshold,
 } from '../document/triggers.ts';
 export { upgradeJob } from '../document/upgrade.ts';
+export type { PlumbingElement } from '../document/job-document.ts';

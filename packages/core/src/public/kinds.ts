@@ -15,3 +15,5 @@ export {
   familyOf,
   wireSizeName,
 } from '../kinds/wiring/wire/wire.ts';
+export { partFields, plumbingKind } from '../kinds/index.ts';
+export { segmentKind } from '../kinds/wiring/index.ts';

@@ -1,7 +1,7 @@
-import type { ElementOf } from '@venula/core/document';
+import type { ElementOf, PlumbingElement } from '@venula/core/document';
 import { elementPath as at } from '@venula/core/edit';
 import type { StationResult } from '@venula/core/engine';
-import { END_IDS, ENDS, HOSE_KIND_IDS, HOSE_KINDS, sizesOf } from '@venula/core/kinds';
+import { END_IDS, ENDS, HOSE_KIND_IDS, HOSE_KINDS, partFields, sizesOf } from '@venula/core/kinds';
 import { Minus, Plus } from 'lucide-react';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
@@ -19,11 +19,16 @@ export function PartTray({ id }: { readonly id: string }) {
   return (
     <div className="grid grid-cols-5 gap-x-3 gap-y-2">
       <PlanText path={at(id, 'name')} label="Name" max={80} min={1} />
-      {e.kind === 'run' && <RunFields id={id} run={e} />}
-      {(e.kind === 'filter' || e.kind === 'strainer') && (
+      {e.kind === 'run' ? (
+        <RunFields id={id} run={e} />
+      ) : e.kind === 'pump' ? (
+        <PumpFields id={id} pump={e} />
+      ) : e.kind === 'bypass-regulator' || e.kind === 'blocking-regulator' ? (
+        <RegulatorFields id={id} regulator={e} />
+      ) : (
         <>
-          <PlanQuantity path={at(id, 'lossAt400Pa')} label="Loss at 400 L/h, clean" dimension="pressure" />
-          <PlanQuantity path={at(id, 'clogged')} label="Clogged" dimension="fraction" />
+          {e.kind === 'jet' && <JetSource id={id} jet={e} />}
+          <NumberFields id={id} part={e} />
         </>
       )}
       {e.kind === 'filter' && (
@@ -37,45 +42,16 @@ export function PartTray({ id }: { readonly id: string }) {
           ]}
         />
       )}
-      {e.kind === 'check-valve' && (
-        <>
-          <PlanQuantity path={at(id, 'crackPa')} label="Opens at" dimension="pressure" />
-          <PlanQuantity path={at(id, 'boreM')} label="Bore" dimension="bore" />
-          <PlanQuantity path={at(id, 'k')} label="Loss coefficient K" dimension="coefficient" />
-        </>
-      )}
-      {e.kind === 'component' && (
-        <>
-          <PlanQuantity path={at(id, 'k')} label="Loss coefficient K" dimension="coefficient" />
-          <PlanQuantity path={at(id, 'boreM')} label="Bore" dimension="bore" />
-        </>
-      )}
-      {e.kind === 'pump' && <PumpFields id={id} pump={e} />}
-      {(e.kind === 'bypass-regulator' || e.kind === 'blocking-regulator') && (
-        <RegulatorFields id={id} regulator={e} />
-      )}
-      {e.kind === 'rising-rate' && (
-        <>
-          <PlanQuantity path={at(id, 'ratio')} label="Raises, psi per psi" dimension="coefficient" />
-          <PlanQuantity path={at(id, 'startPa')} label="Starts above a boost of" dimension="pressure" />
-          <PlanQuantity path={at(id, 'cv')} label="Seat, Cv" dimension="coefficient" />
-        </>
-      )}
-      {e.kind === 'jet' && (
-        <>
-          <JetSource id={id} jet={e} />
-          <PlanQuantity
-            path={at(id, 'transferRatio')}
-            label="Carried over, per drive flow"
-            dimension="coefficient"
-          />
-          <PlanQuantity path={at(id, 'boreM')} label="Nozzle bore" dimension="bore" />
-          <PlanQuantity path={at(id, 'k')} label="Loss coefficient K" dimension="coefficient" />
-        </>
-      )}
       {station && <StationFacts station={station} />}
     </div>
   );
+}
+
+/** Every number of a part, as its kind describes it: what a kind without a form of its own shows. */
+function NumberFields({ id, part }: { readonly id: string; readonly part: PlumbingElement }) {
+  return partFields(part).map(({ key, field }) => (
+    <PlanQuantity key={key} path={at(id, key)} label={field.label} dimension={field.dimension} />
+  ));
 }
 
 function JetSource({ id, jet }: { readonly id: string; readonly jet: ElementOf<'jet'> }) {

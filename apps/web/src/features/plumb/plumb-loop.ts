@@ -1,6 +1,7 @@
 import { type JobDocument, type Path, stagingThreshold } from '@venula/core/document';
 import type { StateResult, StationResult } from '@venula/core/engine';
 import type { Finding } from '@venula/core/outcome';
+import { plumbingKind } from '@venula/core/kinds';
 import { formatQuantity, type UnitSystem } from '@venula/core/quantities';
 import type { LineKind } from '../../ui/lines.ts';
 import type { Track, TrackItem, TrackPath } from '../../ui/track/track-model.ts';
@@ -116,32 +117,8 @@ function trackItem(
 
 export function captionOf(doc: JobDocument, id: string, units: UnitSystem): string {
   const e = doc.plumbing.elements[id]!;
-  switch (e.kind) {
-    case 'run': {
-      const size = e.boreM === undefined ? `-${e.dash}` : formatQuantity('bore', e.boreM, 'metric').text;
-      return `${size}, ${formatQuantity('length', e.lengthM, units).text}`;
-    }
-    case 'filter':
-      return `${e.micron} µm`;
-    case 'blocking-regulator':
-    case 'bypass-regulator':
-      return `Cv ${e.cv}, 1:${e.ratio}`;
-    case 'pump': {
-      const stagedAbove = stagingThreshold(doc, id)?.term.above;
-      if (stagedAbove !== undefined) return `on above ${formatQuantity('pressure', stagedAbove, units).text}`;
-      return e.speed
-        ? 'speed by signal'
-        : (e.catalogueId ?? (e.known === 'point' ? 'one point' : 'own curve'));
-    }
-    case 'rising-rate':
-      return `${e.ratio}:1`;
-    case 'jet':
-      return `carries ${(e.transferRatio * 100).toFixed(0)}%`;
-    case 'component':
-      return `K ${e.k}`;
-    case 'check-valve':
-      return formatQuantity('bore', e.boreM, 'metric').text;
-    case 'strainer':
-      return e.clogged > 0 ? `${(e.clogged * 100).toFixed(0)}% clogged` : 'clean';
-  }
+  const stagedAbove = stagingThreshold(doc, id)?.term.above;
+  return stagedAbove === undefined
+    ? plumbingKind(e).caption(e, units)
+    : `on above ${formatQuantity('pressure', stagedAbove, units).text}`;
 }

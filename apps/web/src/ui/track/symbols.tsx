@@ -1,3 +1,6 @@
+import type { PlumbingElement, Segment } from '@venula/core/document';
+import type { ReactNode } from 'react';
+
 /** Our own drawings of the parts, centred on 0,0 in a box of 44. Thick ink on paper. */
 const ink = {
   stroke: 'var(--ink)',
@@ -8,98 +11,92 @@ const ink = {
 } as const;
 const thin = { ...ink, strokeWidth: 2, fill: 'none' } as const;
 
+/** A drawing of a part; the tone is that of its line. */
+export type PartDrawing = (tone: string) => ReactNode;
+
+/** One of each kind that is drawn as a symbol: lines and wires are drawn as lines. */
+export const PART_SYMBOLS = {
+  pump: (tone) => (
+    <>
+      <circle r="20" {...ink} />
+      <path d="M-7 -11 L12 0 L-7 11 Z" fill={tone} />
+    </>
+  ),
+  strainer: () => (
+    <>
+      <path d="M-14 -16 H8 Q16 -16 16 -8 V8 Q16 16 8 16 H-14 Z" {...ink} />
+      <path d="M-8 -10 V10 M-1 -10 V10 M6 -10 V10 M-13 -5 H13 M-13 5 H13" {...thin} strokeWidth={1.4} />
+    </>
+  ),
+  filter: () => (
+    <>
+      <rect x="-16" y="-17" width="32" height="34" rx="8" {...ink} />
+      <path d="M-5 -11 L3 -5.5 L-5 0 L3 5.5 L-5 11" {...thin} strokeWidth={2.4} />
+    </>
+  ),
+  'check-valve': () => (
+    <>
+      <path d="M-15 -13 L9 0 L-15 13 Z" {...ink} />
+      <path d="M12 -14 V14" {...thin} strokeWidth={4} />
+    </>
+  ),
+  'bypass-regulator': () => (
+    <>
+      <path d="M0 -21 L21 0 L0 21 L-21 0 Z" {...ink} />
+      <path d="M-6 7 L6 3.5 L-6 0 L6 -3.5 L-6 -7" {...thin} />
+    </>
+  ),
+  'blocking-regulator': () => (
+    <>
+      <path d="M0 -21 L21 0 L0 21 L-21 0 Z" {...ink} />
+      <path d="M-8 0 H2 M6 -8 V8" {...thin} strokeWidth={3} />
+    </>
+  ),
+  'rising-rate': () => (
+    <>
+      <path d="M0 -21 L21 0 L0 21 L-21 0 Z" {...ink} />
+      <path d="M-9 7 L-2 3 L3 -3 L7 -10 M7 -10 L1 -7 M7 -10 L9 -4" {...thin} strokeWidth={2.4} />
+    </>
+  ),
+  jet: () => (
+    <>
+      <path d="M-18 -12 L-2 -4 H18 V4 H-2 L-18 12 Z" {...ink} />
+      <path d="M0 20 V9" {...thin} strokeWidth={3} />
+    </>
+  ),
+  component: () => (
+    <>
+      <rect x="-12" y="-12" width="24" height="24" rx="4" {...ink} />
+      <path d="M-5 -5 L5 5 M5 -5 L-5 5" {...thin} />
+    </>
+  ),
+  fuse: () => (
+    <>
+      <rect x="-19" y="-10" width="38" height="20" rx="10" {...ink} />
+      <path d="M-12 0 Q-6 -9 0 0 T12 0" {...thin} strokeWidth={2.4} />
+    </>
+  ),
+  relay: () => (
+    <>
+      <rect x="-18" y="-17" width="36" height="34" rx="3" {...ink} />
+      <path d="M-12 -4 H-6 L8 -11 M7 -4 H12" {...thin} strokeWidth={2.6} />
+      <rect x="-8" y="4" width="16" height="8" {...thin} />
+    </>
+  ),
+  connector: () => <path d="M-4 -12 H-13 V12 H-4 M4 -12 H13 V12 H4 M-5 0 H5" {...ink} fill="none" />,
+  chassis: () => (
+    <>
+      <circle r="4.5" fill="var(--ink)" />
+      <path d="M-14 8 H14 M-9 13 H9 M-4 18 H4 M0 0 V8" {...thin} strokeWidth={3} />
+    </>
+  ),
+  switch: () => null,
+} satisfies Readonly<
+  Record<Exclude<PlumbingElement['kind'], 'run'> | Exclude<Segment['kind'], 'wire'>, PartDrawing>
+>;
+
 export function PartSymbol({ kind, tone }: { readonly kind: string; readonly tone: string }) {
-  switch (kind) {
-    case 'pump':
-      return (
-        <>
-          <circle r="20" {...ink} />
-          <path d="M-7 -11 L12 0 L-7 11 Z" fill={tone} />
-        </>
-      );
-    case 'strainer':
-      return (
-        <>
-          <path d="M-14 -16 H8 Q16 -16 16 -8 V8 Q16 16 8 16 H-14 Z" {...ink} />
-          <path d="M-8 -10 V10 M-1 -10 V10 M6 -10 V10 M-13 -5 H13 M-13 5 H13" {...thin} strokeWidth={1.4} />
-        </>
-      );
-    case 'filter':
-      return (
-        <>
-          <rect x="-16" y="-17" width="32" height="34" rx="8" {...ink} />
-          <path d="M-5 -11 L3 -5.5 L-5 0 L3 5.5 L-5 11" {...thin} strokeWidth={2.4} />
-        </>
-      );
-    case 'check-valve':
-      return (
-        <>
-          <path d="M-15 -13 L9 0 L-15 13 Z" {...ink} />
-          <path d="M12 -14 V14" {...thin} strokeWidth={4} />
-        </>
-      );
-    case 'bypass-regulator':
-      return (
-        <>
-          <path d="M0 -21 L21 0 L0 21 L-21 0 Z" {...ink} />
-          <path d="M-6 7 L6 3.5 L-6 0 L6 -3.5 L-6 -7" {...thin} />
-        </>
-      );
-    case 'blocking-regulator':
-      return (
-        <>
-          <path d="M0 -21 L21 0 L0 21 L-21 0 Z" {...ink} />
-          <path d="M-8 0 H2 M6 -8 V8" {...thin} strokeWidth={3} />
-        </>
-      );
-    case 'rising-rate':
-      return (
-        <>
-          <path d="M0 -21 L21 0 L0 21 L-21 0 Z" {...ink} />
-          <path d="M-9 7 L-2 3 L3 -3 L7 -10 M7 -10 L1 -7 M7 -10 L9 -4" {...thin} strokeWidth={2.4} />
-        </>
-      );
-    case 'jet':
-      return (
-        <>
-          <path d="M-18 -12 L-2 -4 H18 V4 H-2 L-18 12 Z" {...ink} />
-          <path d="M0 20 V9" {...thin} strokeWidth={3} />
-        </>
-      );
-    case 'component':
-      return (
-        <>
-          <rect x="-12" y="-12" width="24" height="24" rx="4" {...ink} />
-          <path d="M-5 -5 L5 5 M5 -5 L-5 5" {...thin} />
-        </>
-      );
-    case 'fuse':
-      return (
-        <>
-          <rect x="-19" y="-10" width="38" height="20" rx="10" {...ink} />
-          <path d="M-12 0 Q-6 -9 0 0 T12 0" {...thin} strokeWidth={2.4} />
-        </>
-      );
-    case 'relay':
-      return (
-        <>
-          <rect x="-18" y="-17" width="36" height="34" rx="3" {...ink} />
-          <path d="M-12 -4 H-6 L8 -11 M7 -4 H12" {...thin} strokeWidth={2.6} />
-          <rect x="-8" y="4" width="16" height="8" {...thin} />
-        </>
-      );
-    case 'connector':
-      return <path d="M-4 -12 H-13 V12 H-4 M4 -12 H13 V12 H4 M-5 0 H5" {...ink} fill="none" />;
-    case 'chassis':
-      return (
-        <>
-          <circle r="4.5" fill="var(--ink)" />
-          <path d="M-14 8 H14 M-9 13 H9 M-4 18 H4 M0 0 V8" {...thin} strokeWidth={3} />
-        </>
-      );
-    default:
-      return null;
-  }
+  return (PART_SYMBOLS as Readonly<Record<string, PartDrawing>>)[kind]?.(tone) ?? null;
 }
 
 export function EndSymbol({ kind, height }: { readonly kind: string; readonly height: number }) {

@@ -198,6 +198,11 @@ export class PowerNetwork {
     return out;
   }
 
+  /** Forgets the last volts. */
+  restart(): void {
+    this.volts.fill(NaN);
+  }
+
   /** Number of a load here; undefined: it is not on this network. */
   numberOf(id: string): number | undefined {
     return this.at.get(id);

@@ -1,4 +1,5 @@
 import type { Shape } from '../../fields/shape.ts';
+import type { UnitSystem } from '../../quantities/units.ts';
 import type { BillLine } from '../bill-line.ts';
 
 /** One moment of the logic: key, crash switch, and every signal by its key. */
@@ -58,6 +59,8 @@ export interface SegmentFacets<S, D> {
   readonly contact: ((s: S) => number) | null;
   readonly drawn: Drawn<S, D> | null;
   readonly lines: (s: S) => BillLine[];
+  /** What stands under its name on a drawing. */
+  readonly caption: (s: S, units: UnitSystem) => string;
   readonly offers: readonly { readonly name: string; readonly make: () => S }[];
 }
 

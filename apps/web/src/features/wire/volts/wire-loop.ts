@@ -1,23 +1,11 @@
 import type { JobDocument, Segment } from '@venula/core/document';
-import { wayOf, wireLength, type CircuitSolution } from '@venula/core/engine';
-import { wireSizeName } from '@venula/core/kinds';
+import { wayOf, type CircuitSolution } from '@venula/core/engine';
+import { segmentKind } from '@venula/core/kinds';
 import type { Finding } from '@venula/core/outcome';
-import { formatQuantity, type UnitSystem } from '@venula/core/quantities';
+import type { UnitSystem } from '@venula/core/quantities';
 import type { Track, TrackItem } from '../../../ui/track/track-model.ts';
 
-export const segmentCaption = (s: Segment, units: UnitSystem): string => {
-  switch (s.kind) {
-    case 'wire':
-      return `${wireSizeName(s.size)}${s.conductor === 'copper-clad' ? ' CCA' : ''}, ${formatQuantity('length', wireLength(s), units).text}`;
-    case 'fuse':
-    case 'relay':
-      return `${s.ratingA} A`;
-    case 'switch':
-    case 'connector':
-    case 'chassis':
-      return formatQuantity('resistance', s.ohms, units).text;
-  }
-};
+export const segmentCaption = (s: Segment, units: UnitSystem): string => segmentKind(s).caption(s, units);
 
 /** One circuit as a loop: source, feed, load, ground, source, with the volts along it; shared pieces are on it too. */
 export function wireTrack(

@@ -28,8 +28,10 @@ export const blockingRegulator: PlumbingKind<BlockingRegulator> = {
   relief: () => FORWARD_ONLY,
   open: false,
   line: () => null,
+  give: () => 0,
   height: () => null,
   step: () => null,
   lines: (e) => regulatorLines(e, 'blocking'),
+  caption: (e) => `Cv ${e.cv}, 1:${e.ratio}`,
   offers: [{ key: 'blocking', name: 'Blocking regulator', make: makeBlockingRegulator }],
 };

@@ -29,8 +29,10 @@ export const bypassRegulator: PlumbingKind<BypassRegulator> = {
   relief: () => FORWARD_ONLY,
   open: false,
   line: () => null,
+  give: () => 0,
   height: () => null,
   step: () => null,
   lines: (e) => regulatorLines(e, 'bypass'),
+  caption: (e) => `Cv ${e.cv}, 1:${e.ratio}`,
   offers: [{ key: 'regulator', name: 'Bypass regulator', make: makeBypassRegulator }],
 };

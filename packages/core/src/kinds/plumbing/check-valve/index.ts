@@ -1,3 +1,4 @@
+import { formatQuantity } from '../../../quantities/format.ts';
 import { component } from '../../bill-line.ts';
 import { FORWARD_ONLY, steady, type PlumbingKind } from '../../contract.ts';
 import { checkValve as checkValveLaw } from './law.ts';
@@ -10,8 +11,10 @@ export const checkValve: PlumbingKind<CheckValve> = {
   relief: () => FORWARD_ONLY,
   open: false,
   line: () => null,
+  give: () => 0,
   height: () => null,
   step: (e) => ({ element: { ...e, boreM: e.boreM * 1.25 }, change: { what: 'bore' } }),
   lines: (e) => component(e.name),
+  caption: (e) => formatQuantity('bore', e.boreM, 'metric').text,
   offers: [{ key: 'check', name: 'Check valve', make: makeCheckValve }],
 };

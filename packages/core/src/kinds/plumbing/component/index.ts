@@ -11,9 +11,11 @@ export const component: PlumbingKind<Component> = {
   relief: () => BOTH_WAYS,
   open: true,
   line: () => null,
+  give: () => 0,
   height: () => null,
   step: (e) => ({ element: { ...e, boreM: e.boreM * 1.25 }, change: { what: 'bore' } }),
   lines: (e) => oneOfIt(e.name),
+  caption: (e) => `K ${e.k}`,
   offers: [
     {
       key: 'sensor',

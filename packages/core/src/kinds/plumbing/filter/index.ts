@@ -10,6 +10,7 @@ export const filter: PlumbingKind<Filter> = {
   relief: () => BOTH_WAYS,
   open: true,
   line: () => null,
+  give: () => 0,
   height: () => null,
   step: (e) => ({
     element: { ...e, lossAt400Pa: e.lossAt400Pa / 2, clogged: 0 },
@@ -25,5 +26,6 @@ export const filter: PlumbingKind<Filter> = {
       e.media === 'paper' && ethanol > PAPER_ETHANOL ? 'paper does not last in ethanol' : undefined,
     ),
   ],
+  caption: (e) => `${e.micron} µm`,
   offers: [{ key: 'filter', name: 'Filter', make: makeFilter }],
 };

@@ -10,8 +10,10 @@ export const jet: PlumbingKind<Jet> = {
   relief: () => BOTH_WAYS,
   open: true,
   line: () => null,
+  give: () => 0,
   height: () => null,
   step: () => null,
   lines: (e) => component(e.name),
+  caption: (e) => `carries ${(e.transferRatio * 100).toFixed(0)}%`,
   offers: [{ key: 'jet', name: 'Transfer jet', make: makeJet }],
 };

@@ -13,6 +13,7 @@ export const pump: PlumbingKind<Pump> = {
   relief: (e) => ({ forward: true, backward: !e.outletCheck }),
   open: false,
   line: () => null,
+  give: () => 0,
   height: (e) => e.elevationM,
   step: (e) => ({
     element: {
@@ -23,5 +24,7 @@ export const pump: PlumbingKind<Pump> = {
     change: { what: 'flow' },
   }),
   lines: (e) => component(e.name, 'on rubber isolators'),
+  caption: (e) =>
+    e.speed ? 'speed by signal' : (e.catalogueId ?? (e.known === 'point' ? 'one point' : 'own curve')),
   offers: [{ key: 'pump', name: 'Pump', make: () => makePump('T340', 0) }],
 };

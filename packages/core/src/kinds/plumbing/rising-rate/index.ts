@@ -28,8 +28,10 @@ export const risingRate: PlumbingKind<RisingRate> = {
   relief: () => FORWARD_ONLY,
   open: false,
   line: () => null,
+  give: () => 0,
   height: () => null,
   step: () => null,
   lines: (e) => component(e.name),
+  caption: (e) => `${e.ratio}:1`,
   offers: [{ key: 'rising', name: 'Rising-rate unit', make: makeRisingRate }],
 };

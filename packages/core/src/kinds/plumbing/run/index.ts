@@ -1,3 +1,4 @@
+import { formatQuantity } from '../../../quantities/format.ts';
 import { pipeRun } from '../../../flow/pipe.ts';
 import { BOTH_WAYS, steady, type PlumbingKind } from '../../contract.ts';
 import { runGeometry } from './geometry.ts';
@@ -19,6 +20,7 @@ export const run: PlumbingKind<Run> = {
     const { bore, length } = runGeometry(e);
     return { bore, length, zone: e.zone, compliance: COMPLIANCE[e.hose], expansion: WALL_EXPANSION[e.hose] };
   },
+  give: () => 0,
   height: () => null,
   step: (e) => {
     const sizes = sizesOf(HOSE_KINDS[e.hose]);
@@ -28,5 +30,7 @@ export const run: PlumbingKind<Run> = {
     return { element: { ...rest, dash: next }, change: { what: 'dash', from: e.dash, to: next } };
   },
   lines: runLines,
+  caption: (e, units) =>
+    `${e.boreM === undefined ? `-${e.dash}` : formatQuantity('bore', e.boreM, 'metric').text}, ${formatQuantity('length', e.lengthM, units).text}`,
   offers: [{ key: 'run', name: 'Hose', make: () => makeRun('Hose', 8, 0.5, 'under-body', 45) }],
 };

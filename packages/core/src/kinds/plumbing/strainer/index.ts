@@ -10,11 +10,13 @@ export const strainer: PlumbingKind<Strainer> = {
   relief: () => BOTH_WAYS,
   open: true,
   line: () => null,
+  give: () => 0,
   height: () => null,
   step: (e) => ({
     element: { ...e, lossAt400Pa: e.lossAt400Pa / 2, clogged: 0 },
     change: { what: 'area' },
   }),
   lines: (e) => component(e.name),
+  caption: (e) => (e.clogged > 0 ? `${(e.clogged * 100).toFixed(0)}% clogged` : 'clean'),
   offers: [{ key: 'strainer', name: 'Strainer', make: makeStrainer }],
 };

@@ -1,3 +1,4 @@
+import { formatQuantity } from '../../../quantities/format.ts';
 import { name } from '../../../fields/name.ts';
 import { object, oneOf, type Infer } from '../../../fields/shape.ts';
 import { billLine } from '../../bill-line.ts';
@@ -32,6 +33,7 @@ export const chassis: {
     lines: (s) => [
       billLine('electrical', 'Ring terminal and star washer, chassis ground', 1, 'each', s.name),
     ],
+    caption: (s, units) => formatQuantity('resistance', s.ohms, units).text,
     offers: [
       { name: 'Chassis ground', make: () => ({ kind: 'chassis', name: 'Chassis ground', ohms: 0.003 }) },
     ],

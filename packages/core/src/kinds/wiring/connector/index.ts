@@ -1,3 +1,4 @@
+import { formatQuantity } from '../../../quantities/format.ts';
 import { name } from '../../../fields/name.ts';
 import { object, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
 import { billLine } from '../../bill-line.ts';
@@ -36,6 +37,7 @@ export const connector: WiringKind<Infer<typeof segment>, Infer<typeof device>, 
       refreshed: (d, s) => ({ ...d, name: s.name, ohms: s.ohms }),
     },
     lines: (s) => [billLine('electrical', `Plug pair, sealed: ${s.name}`, 1, 'each')],
+    caption: (s, units) => formatQuantity('resistance', s.ohms, units).text,
     offers: [{ name: 'Connector', make: () => ({ kind: 'connector', name: 'Connector', ohms: PIN_OHMS }) }],
   },
   device: {

@@ -44,6 +44,7 @@ export const fuse: WiringKind<Infer<typeof segment>, Infer<typeof device>, never
         'within 7 in (175 mm) of the source',
       ),
     ],
+    caption: (s) => `${s.ratingA} A`,
     offers: [
       {
         name: 'Fuse',

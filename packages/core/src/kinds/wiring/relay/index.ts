@@ -84,6 +84,7 @@ export const relay: WiringKind<Infer<typeof segment>, Infer<typeof device>, neve
         s.name,
       ),
     ],
+    caption: (s) => `${s.ratingA} A`,
     offers: [
       {
         name: 'Relay',

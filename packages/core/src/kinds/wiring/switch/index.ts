@@ -1,3 +1,4 @@
+import { formatQuantity } from '../../../quantities/format.ts';
 import { name } from '../../../fields/name.ts';
 import { object, oneOf, text, type Infer } from '../../../fields/shape.ts';
 import { shortened } from '../../../quantities/text.ts';
@@ -46,6 +47,7 @@ export const panelSwitch: WiringKind<Infer<typeof segment>, Infer<typeof device>
       refreshed: (d, s) => ({ ...d, name: s.name, ratingA: s.ratingA }),
     },
     lines: (s) => [billLine('electrical', `Switch, ${s.ratingA} A`, 1, 'each', s.name)],
+    caption: (s, units) => formatQuantity('resistance', s.ohms, units).text,
     offers: [{ name: 'Switch', make: () => ({ kind: 'switch', name: 'Switch', ratingA: 20, ohms: 0.01 }) }],
   },
   device: {

@@ -1,3 +1,4 @@
+import { formatQuantity } from '../../../quantities/format.ts';
 import { billLine } from '../../bill-line.ts';
 import type { WiringKind } from '../contract.ts';
 import { makeWire, wireLength, wireShape, type Wire } from './segment.ts';
@@ -25,6 +26,8 @@ export const wire: WiringKind<Wire, never, never> = {
         ),
       ];
     },
+    caption: (s, units) =>
+      `${wireSizeName(s.size)}${s.conductor === 'copper-clad' ? ' CCA' : ''}, ${formatQuantity('length', wireLength(s), units).text}`,
     offers: [{ name: 'Wire', make: () => makeWire('Relay to pump', 'red/white', 4.5, 'under-body') }],
   },
   device: null,
