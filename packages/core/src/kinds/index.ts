@@ -11,6 +11,7 @@ import { checkValve } from './plumbing/check-valve/index.ts';
 import { component } from './plumbing/component/index.ts';
 import { filter } from './plumbing/filter/index.ts';
 import { jet } from './plumbing/jet/index.ts';
+import { pulsationDamper } from './plumbing/pulsation-damper/index.ts';
 import { pump } from './plumbing/pump/index.ts';
 import { risingRate } from './plumbing/rising-rate/index.ts';
 import { run } from './plumbing/run/index.ts';
@@ -30,6 +31,7 @@ export const PLUMBING = {
   'rising-rate': risingRate,
   jet,
   component,
+  'pulsation-damper': pulsationDamper,
 } as const;
 
 /** Every kind of place where paths meet. */

@@ -1,15 +1,7 @@
 import type { PlumbingElement, Segment } from '@venula/core/document';
 import type { ReactNode } from 'react';
-
-/** Our own drawings of the parts, centred on 0,0 in a box of 44. Thick ink on paper. */
-const ink = {
-  stroke: 'var(--ink)',
-  strokeWidth: 3,
-  fill: 'var(--paper)',
-  strokeLinejoin: 'round',
-  strokeLinecap: 'round',
-} as const;
-const thin = { ...ink, strokeWidth: 2, fill: 'none' } as const;
+import { ink, thin } from './symbols/ink.ts';
+import { pulsationDamper } from './symbols/pulsation-damper.tsx';
 
 /** A drawing of a part; the tone is that of its line. */
 export type PartDrawing = (tone: string) => ReactNode;
@@ -90,6 +82,7 @@ export const PART_SYMBOLS = {
       <path d="M-14 8 H14 M-9 13 H9 M-4 18 H4 M0 0 V8" {...thin} strokeWidth={3} />
     </>
   ),
+  'pulsation-damper': pulsationDamper,
   switch: () => null,
 } satisfies Readonly<
   Record<Exclude<PlumbingElement['kind'], 'run'> | Exclude<Segment['kind'], 'wire'>, PartDrawing>

@@ -11,6 +11,7 @@ import { inertia } from './inertia/index.ts';
 import { load } from './load/index.ts';
 import { controller, fan, gauge, heater, other, sensor } from './loads/index.ts';
 import { relay } from './relay/index.ts';
+import { sender } from './sender/index.ts';
 import { splice } from './splice/index.ts';
 import { panelSwitch } from './switch/index.ts';
 import { wire } from './wire/index.ts';
@@ -40,6 +41,7 @@ export const WIRING = {
   gauge,
   heater,
   other,
+  sender,
 } as const;
 
 type Kinds = typeof WIRING;

@@ -1,0 +1,74 @@
+import { quantity } from '../../../fields/field.ts';
+import { name } from '../../../fields/name.ts';
+import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { BOX, nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
+import { loadFields } from '../loads/fields.ts';
+
+/** How a sender is fed: by its gauge through the one wire (body ground), by a 5 V or by a 12 V supply. */
+const FED = ['one-wire', '5V', '12V'] as const;
+
+const pressure = (label: string, usual: number) =>
+  quantity({ label, dimension: 'pressure', unit: 'Pa gauge', min: -101e3, max: 4e6, usual });
+const volts = (label: string, usual: number) =>
+  quantity({ label, dimension: 'volts', unit: 'V', min: 0, max: 15, usual });
+
+/** What it reads and what it says then: the scaling the tuner needs. */
+const scaling = {
+  fed: oneOf(FED),
+  lowPa: pressure('Reads from', 0),
+  highPa: pressure('Reads to', 1.034e6),
+  lowV: volts('Volts at the low end', 0.5),
+  highV: volts('Volts at the high end', 4.5),
+};
+
+/** 0–150 psi with 0.5–4.5 V: the usual sender for fuel (common practice). */
+const USUAL = { fed: '5V', lowPa: 0, highPa: 1.034e6, lowV: 0.5, highV: 4.5 } as const;
+
+const device = object({ kind: oneOf(['sender']), name, ...scaling });
+const load = object({ ...loadFields('sender'), ...scaling });
+
+/** What a sender takes, Ω at its supply (typical: 5 mA at 5 V), and the most its signal may be loaded with, Ω. */
+const OHMS = { body: 1000, signal: 10_000, oneWire: 100 } as const;
+
+export const sender: WiringKind<never, Infer<typeof device>, Infer<typeof load>> = {
+  segment: null,
+  device: {
+    shape: device,
+    terminals: (d) => (d.fed === 'one-wire' ? ['signal'] : ['plus', 'minus', 'signal']),
+    behavior: (d, w) => {
+      // A one-wire sender is a resistance to the body it is screwed into.
+      if (d.fed === 'one-wire') return w.resistor('', w.at('signal'), '0', OHMS.oneWire);
+      w.resistor('body', w.at('plus'), w.at('minus'), OHMS.body);
+      w.resistor('signal', w.at('signal'), w.at('minus'), OHMS.signal);
+    },
+    signals: nothing,
+    swaps: [
+      ['plus', 'minus'],
+      ['plus', 'signal'],
+      ['minus', 'signal'],
+    ],
+    end: 'sealed connector pin',
+    width: BOX,
+    side: usualSide,
+    alwaysShown: whenWired,
+    pinned: true,
+    offers: [
+      { name: 'Pressure sender', make: () => ({ kind: 'sender', name: 'Pressure sender', ...USUAL }) },
+    ],
+  },
+  load: {
+    shape: load,
+    winding: () => null,
+    offer: {
+      name: 'Pressure sender',
+      make: () => ({
+        kind: 'sender',
+        name: 'Pressure sender',
+        amps: 0.01,
+        draws: 'current',
+        when: 'key',
+        ...USUAL,
+      }),
+    },
+  },
+};
