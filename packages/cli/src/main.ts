@@ -1,3 +1,4 @@
+import { sayEnding } from '@venula/core/say';
 import { readFileSync, statSync } from 'node:fs';
 import { evaluateStates } from '@venula/core/advise';
 import { rulesOf, type JobDocument } from '@venula/core/document';
@@ -63,10 +64,10 @@ switch (command) {
   }
   case 'solve':
     print(
-      evaluateStates(load(argument)).map(({ state, converged, reason, values }) => ({
+      evaluateStates(load(argument)).map(({ state, converged, ending, values }) => ({
         state: state.id,
         converged,
-        reason,
+        reason: sayEnding(ending),
         stations: (values?.stations ?? []).map((s) => ({
           id: s.elementId,
           name: s.name,

@@ -1,3 +1,4 @@
+import { sayState } from '@venula/core/say';
 import type { StateResult } from '@venula/core/engine';
 import { area, curveMonotoneX, line, max, scaleLinear } from 'd3';
 import { useRef } from 'react';
@@ -35,7 +36,7 @@ export function StateStrip() {
         {shown && (
           <>
             <span className="block font-bold">
-              {shown.state.kind === 'pull' ? `${shown.state.rpm.toFixed(0)} rpm` : shown.state.label}
+              {shown.state.kind === 'pull' ? `${shown.state.rpm.toFixed(0)} rpm` : sayState(shown.state)}
             </span>
             <span className="label text-xs text-soft">
               {format('pressure', shown.state.manifold)} manifold
@@ -65,7 +66,7 @@ function StateButton({
       aria-pressed={active}
       onClick={() => onSelect(result.state.id)}
     >
-      {result.state.label}
+      {sayState(result.state)}
     </button>
   );
 }
@@ -100,7 +101,7 @@ function PullCurve({ pull }: { readonly pull: readonly StateResult[] }) {
       aria-valuemin={pull[0]!.state.rpm}
       aria-valuemax={pull.at(-1)!.state.rpm}
       aria-valuenow={active >= 0 ? pull[active]!.state.rpm : pull[0]!.state.rpm}
-      aria-valuetext={active >= 0 ? pull[active]!.state.label : 'not in the pull'}
+      aria-valuetext={active >= 0 ? sayState(pull[active]!.state) : 'not in the pull'}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
         pick(e.clientX);

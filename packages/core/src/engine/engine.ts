@@ -132,6 +132,7 @@ export class Engine {
     const power = this.power.snapshot();
     return {
       ...hydraulic,
+      warnings: [...this.model.fuelOutside, ...hydraulic.warnings],
       solution: new CoupledSolution(solution, () => this.electric(state, solution, power)),
     };
   }
@@ -246,7 +247,6 @@ export class Engine {
     const bench: OperatingState = {
       id: 'adjust',
       kind: 'prime',
-      label: 'Adjusting',
       rpm: 0,
       manifold: gauge(0),
       draw: 0,

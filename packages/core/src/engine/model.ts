@@ -2,7 +2,8 @@ import { speedCommand } from '../demand/speed-map.ts';
 import type { ElementOf, JobDocument, PlumbingElement, PumpTrigger } from '../document/job-document.ts';
 import { ruleOf } from '../document/triggers.ts';
 import type { LinkLaw } from '../flow/link-law.ts';
-import type { FuelProperties } from '../fuel/fuel.ts';
+import { fuelOutside, type FuelProperties } from '../fuel/fuel.ts';
+import type { OutsideValidity } from '../outcome/solve-report.ts';
 import type { LawSite, NetworkMode } from '../kinds/contract.ts';
 import { junctionKind, plumbingKind } from '../kinds/index.ts';
 import { bypassRegulator } from '../kinds/plumbing/bypass-regulator/law.ts';
@@ -20,7 +21,7 @@ import { plumbingGraph, sameGraph, type GraphLink, type PlumbingGraph } from './
 import type { Parameters } from './parameters.ts';
 import type { Network, NetworkLink, NetworkNode } from './network/network.ts';
 import { RailDemand, setPressure } from './required.ts';
-import { fuelOf, type OperatingState } from './states.ts';
+import { blendOf, fuelOf, type OperatingState } from './states.ts';
 import { runsSteadily } from './steady-trigger.ts';
 
 export type { NetworkMode } from '../kinds/contract.ts';
@@ -63,6 +64,8 @@ function worn(law: PumpLaw, factor: number): PumpLaw {
  */
 export class PlumbingModel {
   readonly fuel: FuelProperties;
+  /** What of the fuel its properties are not known for. */
+  readonly fuelOutside: readonly OutsideValidity[];
   readonly pumpLaws = new Map<string, PumpLaw>();
   /** The first pump whose figures no law can use: no state of the plan has an answer then. */
   readonly unusable: UnusablePump | undefined;
@@ -83,6 +86,7 @@ export class PlumbingModel {
       like?.doc.brief === doc.brief && like.parameters.ethanol === parameters.ethanol
         ? like.fuel
         : fuelOf(doc, parameters);
+    this.fuelOutside = fuelOutside(blendOf(doc, parameters.ethanol), doc.brief.fuelK);
     this.graph = like ? sameGraph(like.graph, elements) : plumbingGraph(doc);
     this.demand = new RailDemand(doc);
     this.railIds = like?.railIds ?? Object.keys(junctions).filter((id) => junctions[id]!.kind === 'rail');

@@ -1,3 +1,5 @@
+import type { PumpFault } from '../kinds/plumbing/pump/pump-faults.ts';
+import type { Ending, OutsideValidity } from '../outcome/solve-report.ts';
 import type { ElementKind } from '../document/job-document.ts';
 import type { FuelProperties } from '../fuel/fuel.ts';
 import type { Finding } from '../outcome/finding.ts';
@@ -73,12 +75,23 @@ export interface LoadResult {
   readonly circuit: CircuitSolution;
 }
 
+/** How the solve of a state ended: as a solver does, or why there was nothing to solve. */
+export type StateEnding =
+  | Ending
+  | { readonly how: 'no-rail' }
+  | { readonly how: 'unusable'; readonly name: string; readonly fault: PumpFault }
+  /** Fuel closed in follows the heat and no flow: settled, without numbers. */
+  | { readonly how: 'closed-in' }
+  | { readonly how: 'dry-rail'; readonly name: string };
+
 export interface StateResult {
   readonly state: OperatingState;
   readonly converged: boolean;
-  readonly reason: string;
+  readonly ending: StateEnding;
   readonly iterations: number;
   readonly worstNode: string;
+  /** Laws asked for outside what they are known for. */
+  readonly warnings: readonly OutsideValidity[];
   /** Null where the solve did not settle: numbers are never shown as if valid. */
   readonly values: StateValues | null;
 }

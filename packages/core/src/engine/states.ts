@@ -6,12 +6,15 @@ import { gauge, type GaugePressure } from '../quantities/pressure.ts';
 
 export type StateKind = 'prime' | 'idle' | 'cruise' | 'pull' | 'lift-off' | 'hot-soak';
 
-/** One steady moment the plan is judged at. Everywhere the same list. */
-export interface OperatingState {
-  readonly id: string;
+/** What tells one state from another to a reader: sentences are made of it in `say`. */
+export interface StateName {
   readonly kind: StateKind;
-  readonly label: string;
   readonly rpm: number;
+}
+
+/** One steady moment the plan is judged at. Everywhere the same list. */
+export interface OperatingState extends StateName {
+  readonly id: string;
   readonly manifold: GaugePressure;
   /** Fuel the injectors take, m³/s. */
   readonly draw: number;
@@ -30,7 +33,7 @@ export interface OperatingState {
 export const fuelOf = (doc: JobDocument, { ethanol }: Parameters = AS_PLANNED): FuelProperties =>
   fuelProperties(blendOf(doc, ethanol), doc.brief.fuelK);
 
-const blendOf = ({ brief: { fuel } }: JobDocument, more: number) =>
+export const blendOf = ({ brief: { fuel } }: JobDocument, more: number) =>
   more === 0 ? fuel : { ...fuel, ethanol: Math.min(1, Math.max(0, fuel.ethanol + more)) };
 
 export const engineDrawOf = (
@@ -71,7 +74,6 @@ export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PL
     {
       id: 'prime',
       kind: 'prime',
-      label: 'Prime',
       rpm: 0,
       manifold: gauge(0),
       draw: 0,
@@ -82,7 +84,6 @@ export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PL
     {
       id: 'idle',
       kind: 'idle',
-      label: 'Idle, hot',
       rpm: brief.idle.rpm,
       manifold: gauge(brief.idle.manifoldPa),
       draw: brief.idle.drawM3s,
@@ -91,7 +92,6 @@ export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PL
     {
       id: 'cruise',
       kind: 'cruise',
-      label: 'Cruise',
       rpm: brief.cruise.rpm,
       manifold: gauge(brief.cruise.manifoldPa),
       draw: brief.cruise.drawM3s,
@@ -101,7 +101,6 @@ export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PL
       ...running,
       id: `pull-${i}`,
       kind: 'pull',
-      label: `Pull at ${p.rpm} rpm`,
       rpm: p.rpm,
       manifold: gauge(p.boostPa),
       draw: fuelDemand(p.powerW, engine),
@@ -110,7 +109,6 @@ export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PL
     {
       id: 'lift-off',
       kind: 'lift-off',
-      label: 'Lift-off',
       rpm: last?.rpm ?? 0,
       manifold: gauge(brief.idle.manifoldPa),
       draw: 0,
@@ -119,7 +117,6 @@ export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PL
     {
       id: 'hot-soak',
       kind: 'hot-soak',
-      label: 'Hot soak',
       rpm: 0,
       manifold: gauge(0),
       draw: -soakFlow(doc, fuel),

@@ -1,3 +1,5 @@
+import type { Validity } from '../outcome/solve-report.ts';
+
 /** Darcy friction factor and its slope, f(Re, ε/D). */
 export interface Friction {
   f: number;
@@ -7,6 +9,12 @@ export interface Friction {
 
 /** Where each law holds; between them a bridge. Data, so that a finding can say which side a run is on. */
 export const FRICTION_REGIMES = { laminarBelow: 2000, turbulentAbove: 4000 } as const;
+
+/** What Colebrook’s law is known for: the range of the Moody chart. */
+export const FRICTION_VALIDITY = {
+  reynolds: { law: 'friction', quantity: 'reynolds', min: 0, max: 1e8 },
+  roughness: { law: 'friction', quantity: 'relative-roughness', min: 0, max: 0.05 },
+} as const satisfies Record<string, Validity>;
 
 /** 2/ln 10: Colebrook’s 2·log₁₀ in natural logarithms. */
 export const TWO_OVER_LN10 = 2 / Math.LN10;

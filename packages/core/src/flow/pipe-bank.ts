@@ -5,10 +5,12 @@ import {
   BRIDGE_SLOPE,
   BRIDGE_Y,
   bridgeCubic,
+  FRICTION_VALIDITY,
   FRICTION_REGIMES,
   start,
   TWO_OVER_LN10,
 } from './friction.ts';
+import type { OutsideValidity } from '../outcome/solve-report.ts';
 import type { PipeNumbers } from './link-law.ts';
 import { LINEAR_BELOW } from './minor-losses.ts';
 
@@ -59,6 +61,15 @@ export class PipeBank {
     this.inverseRoot[k] = 0;
     this.lastReynolds[k] = 0;
     this.square[k] = NaN;
+  }
+
+  /** What a pipe is asked for outside what the friction law is known for, at a flow in m³/s. */
+  outside(k: number, flow: number): Omit<OutsideValidity, 'at'> | undefined {
+    const { reynolds, roughness } = FRICTION_VALIDITY;
+    const re = Math.abs(flow) * this.reynoldsPerFlow[k]!;
+    if (re > reynolds.max) return { ...reynolds, value: re };
+    const relative = this.rough[k]! * 3.7;
+    return relative > roughness.max ? { ...roughness, value: relative } : undefined;
   }
 
   /**

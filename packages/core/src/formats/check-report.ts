@@ -1,5 +1,7 @@
 import { flag, list, nullable, number, object, oneOf, optional, text, type Infer } from '../fields/shape.ts';
 import type { JobDocument } from '../document/job-document.ts';
+import { sayEnding } from '../say/ending.ts';
+import { sayState } from '../say/state.ts';
 import { evaluatePlan } from '../advise/evaluate-plan.ts';
 import type { PlanResult } from '../engine/results.ts';
 
@@ -79,12 +81,12 @@ export function checkReport(doc: JobDocument, plan: PlanResult = evaluatePlan(do
     format: 'venula-check',
     version: 1,
     job: doc.title,
-    states: plan.states.map(({ state: s, converged, reason, values }) => ({
+    states: plan.states.map(({ state: s, converged, ending, values }) => ({
       id: s.id,
       kind: s.kind,
-      label: s.label,
+      label: sayState(s),
       converged,
-      reason,
+      reason: sayEnding(ending),
       rpm: s.rpm,
       railGaugePa: values?.railGauge ?? null,
       railDifferentialPa: values?.railDifferential ?? null,

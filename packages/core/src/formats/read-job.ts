@@ -8,6 +8,7 @@ import {
 } from '../document/job-document.ts';
 import { fail, ok, type InputError, type Result } from '../outcome/result.ts';
 import { pumpFaults } from '../kinds/plumbing/pump/pump-faults.ts';
+import { sayPumpFault } from '../say/pump-fault.ts';
 import { wiringErrors } from './check-wiring.ts';
 import { problem } from './problem.ts';
 import { upgradeJob } from '../document/upgrade.ts';
@@ -152,9 +153,10 @@ function pumpErrors(doc: JobDocument): InputError[] {
     if (e.kind !== 'pump') return [];
     const at = `/plumbing/elements/${id}`;
     return [
-      ...pumpFaults(e).map((f) =>
-        problem(f.code, `${at}${f.at}`, `${e.name}: ${f.message}`, f.limit, f.remedy),
-      ),
+      ...pumpFaults(e).map((f) => {
+        const { message, limit, remedy } = sayPumpFault(f);
+        return problem(f.code, `${at}${f.at}`, `${e.name}: ${message}`, limit, remedy);
+      }),
       ...voltErrors(at, [e.curve, ...(e.moreCurves ?? [])]),
       ...(e.speed ? speedErrors(`${at}/speed`, e.speed) : []),
     ];

@@ -1,3 +1,4 @@
+import type { OutsideValidity, Validity } from '../outcome/solve-report.ts';
 import { absolute, type AbsolutePressure } from '../quantities/pressure.ts';
 
 /** A fuel is a blend of components; adding one (methanol, say) is a row in this table, not an if. */
@@ -74,6 +75,21 @@ export interface FuelProperties {
   readonly bulkModulus: number;
   /** J/(kg·K). */
   readonly heatCapacity: number;
+}
+
+/** What the fits of fuel properties are known for; EN 228 for the gasoline. */
+export const FUEL_VALIDITY = {
+  temperature: { law: 'fuel', quantity: 'temperature', min: 250, max: 340 },
+  density: { law: 'fuel', quantity: 'density', min: 720, max: 775 },
+} as const satisfies Record<string, Validity>;
+
+/** Figures of a fuel outside what its properties are known for: K, kg/m³. */
+export function fuelOutside(blend: Blend, kelvin: number): OutsideValidity[] {
+  const { temperature, density } = FUEL_VALIDITY;
+  return [
+    { ...temperature, value: kelvin, at: '' },
+    { ...density, value: blend.gasolineDensity15, at: '' },
+  ].filter(({ min, max, value }) => !(value >= min && value <= max));
 }
 
 /** Ethanol by mass from ethanol by volume: w = xρe/(xρe+(1−x)ρp). */

@@ -24,6 +24,7 @@ import { suctionRule } from './supply/suction.ts';
 import { jetRule, surgeRule, unevenRule } from './tanks/tanks.ts';
 import { trappedRule } from './trapped/trapped.ts';
 import { triggerRule } from './trigger/trigger.ts';
+import { outsideRule } from './validity/outside.ts';
 import { chargingRule, crankingRule } from './wiring/budget.ts';
 import { contactRule, tappedFeedRule } from './wiring/contacts.ts';
 import { fuseRule, noFuseRule } from './wiring/fuses.ts';
@@ -74,6 +75,7 @@ export const RULES = [
   turnedRelayRule,
   behindRule,
   goalRule,
+  outsideRule,
 ] as const;
 
 /** Whatever any rule finds. */

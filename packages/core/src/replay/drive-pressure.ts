@@ -65,7 +65,6 @@ export function drivePressure(
     const state: OperatingState = {
       id: 'drive',
       kind: m.kind,
-      label: 'Drive',
       rpm: m.rpm,
       manifold: gauge(m.boost),
       draw: m.draw,

@@ -2,6 +2,7 @@ import type { AnyFound } from '../judge/all.ts';
 import type { Finding, Fix } from '../outcome/finding.ts';
 import { WORDS } from './findings/all.ts';
 import { sayFix } from './fixes.ts';
+import { sayState } from './state.ts';
 import { writer, type Units, type Words } from './words.ts';
 
 /**
@@ -21,6 +22,8 @@ export function sayFinding(found: AnyFound, remedies: readonly Fix[], units: Uni
   const { figures: _figures, ...head } = found;
   return {
     ...head,
+    place:
+      found.code === 'NOT_CONVERGED' ? { ...found.place, name: sayState(found.figures.state) } : found.place,
     title,
     why: { text, formula, source },
     fixes: remedies.map((fix, i) => ({ label: labels[i]!, patch: fix.patch })),

@@ -38,7 +38,7 @@ describe.each(PATTERNS.map((p) => [p.id, p] as const))('pattern %s', (_id, patte
         expect(s.values).toBeNull();
         continue;
       }
-      expect(s.reason).toBe('flows and pressures settled');
+      expect(s.ending.how).toBe('settled');
       expect(s.state.pumpsOn ? imbalance(s) : 0).toBeLessThan(1e-6);
     }
   });

@@ -35,7 +35,7 @@ test('a small pump on -3 hose with a stiff regulator settles (found by the prope
   job.brief.basePressurePa = 150e3;
   job.brief.fuel.ethanol = 0.966;
   job.brief.pull = job.brief.pull.map((p) => ({ ...p, powerW: p.powerW * 3 }));
-  expect(evaluateStates(job).map((s) => s.reason)).toEqual(Array(10).fill('flows and pressures settled'));
+  expect(evaluateStates(job).map((s) => s.ending.how)).toEqual(Array(10).fill('settled'));
 });
 
 describe('laws every system keeps', () => {
@@ -43,7 +43,7 @@ describe('laws every system keeps', () => {
     fc.assert(
       fc.property(randomJob, (doc) => {
         for (const s of evaluateStates(doc)) {
-          expect(s.reason).toBe('flows and pressures settled');
+          expect(s.ending.how).toBe('settled');
           const { pumpFlow, bypassFlow, injectorFlow, stations } = s.values!;
           const scale = Math.max(pumpFlow, 1e-6);
           if (s.state.pumpsOn)

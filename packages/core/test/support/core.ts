@@ -349,3 +349,7 @@ export {
   writeJob,
 } from '../../src/formats/read-job.ts';
 export { checkReport, checkSchema, type CheckReport } from '../../src/formats/check-report.ts';
+
+export { sayEnding } from '../../src/say/ending.ts';
+export { sayPumpFault } from '../../src/say/pump-fault.ts';
+export { sayState } from '../../src/say/state.ts';

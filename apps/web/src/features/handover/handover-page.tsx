@@ -1,3 +1,4 @@
+import { sayState } from '@venula/core/say';
 import { PATTERNS, ruleOf } from '@venula/core/document';
 import { writeJob } from '@venula/core/formats';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
@@ -81,7 +82,7 @@ export function HandoverPage() {
                 {live.states.map((s) => (
                   <tr key={s.state.id} className="border-b border-rule">
                     <th scope="row" className="py-0.5 text-left font-medium">
-                      {s.state.label}
+                      {sayState(s.state)}
                     </th>
                     <td className="num">{s.values ? format('pressure', s.values.railGauge) : '–'}</td>
                     <td className="num">

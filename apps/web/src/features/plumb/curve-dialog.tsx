@@ -1,5 +1,6 @@
 import type { ElementOf } from '@venula/core/document';
 import { CURVE_COLUMNS, readPumpCurve, type CurvePreview } from '@venula/core/formats';
+import { sayPumpFault } from '@venula/core/say';
 import { fittingMotor, pumpFaults } from '@venula/core/kinds';
 import { line, max, scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';
@@ -64,7 +65,7 @@ export function CurveDialog({ id, pump }: { readonly id: string; readonly pump: 
     );
   };
   const ready = taken ? null : read();
-  const fault = ready ? pumpFaults(ready)[0] : undefined;
+  const fault = ready ? pumpFaults(ready).map(sayPumpFault)[0] : undefined;
   return (
     <SheetDialog
       open={open}

@@ -1,3 +1,4 @@
+import { sayEnding, sayState } from '@venula/core/say';
 import { movePart, removePart, removePath, splitRun } from '@venula/core/edit';
 import type { StateResult } from '@venula/core/engine';
 import { BACK_PRESSURE_SHARE, SUCTION_LIMITS } from '@venula/core/judge';
@@ -113,14 +114,14 @@ export function PlumbPage() {
       />
       {shown && !shown.values && (
         <p role="alert" className="my-3 border-l-4 border-stop bg-well p-3">
-          {shown.converged ? 'Nothing flows at' : 'No steady state at'} {shown.state.label.toLowerCase()}:{' '}
-          {shown.reason}.{worstPlace && ` Look at “${worstPlace}”.`}
+          {shown.converged ? 'Nothing flows at' : 'No steady state at'} {sayState(shown.state).toLowerCase()}:{' '}
+          {sayEnding(shown.ending)}.{worstPlace && ` Look at “${worstPlace}”.`}
           {live.states.some((s) => s.values) && ' The other states still stand.'}
         </p>
       )}
       <LoopDrawing
         track={planA ? { ...track, before: planA } : track}
-        title={`Plumbing at ${shown?.state.label ?? ''}`}
+        title={`Plumbing at ${shown ? sayState(shown.state) : ''}`}
         selected={part}
         onSelect={choose}
         onJunction={choosePlace}

@@ -1,3 +1,4 @@
+import { sayState } from '@venula/core/say';
 import { elementPath } from '@venula/core/edit';
 import type { StationResult } from '@venula/core/engine';
 import { HOSE_KINDS, sizesOf } from '@venula/core/kinds';
@@ -20,7 +21,9 @@ export function RunsTable({
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-sm">
-        <caption className="sr-only">Parts in the order the fuel meets them, {shown?.state.label}</caption>
+        <caption className="sr-only">
+          Parts in the order the fuel meets them, {shown && sayState(shown.state)}
+        </caption>
         <thead>
           <tr className="label border-b-2 border-ink text-soft">
             {['Part', 'What', 'In', 'Out', 'Drop', 'Flow', 'Speed'].map((h, i) => (

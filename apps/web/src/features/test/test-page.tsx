@@ -1,3 +1,4 @@
+import { sayState } from '@venula/core/say';
 import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import { useRuns } from '../../api/queries.ts';
 import type { NewReading } from '../../api/queries.ts';
@@ -120,7 +121,7 @@ function Predictions() {
               className={`border-b border-rule ${s.state.id === stateId ? 'bg-mark/25' : ''}`}
             >
               <th scope="row" className="label py-1 text-left font-medium">
-                {s.state.label}
+                {sayState(s.state)}
               </th>
               <td className="num py-1 font-semibold">
                 {s.values ? format('pressure', s.values.railGauge) : '–'}

@@ -1,5 +1,5 @@
 import { SparseLu } from '../../numerics/sparse-lu.ts';
-import type { SolveReport } from '../../outcome/solve-report.ts';
+import type { Ending, SolveReport } from '../../outcome/solve-report.ts';
 
 /** Two-terminal things of a direct-current network. Node "0" is the zero of all volts. */
 export type DcElement =
@@ -130,6 +130,7 @@ export class DcNetwork {
     const { elements, ends, slots, across, lu, rhs } = this;
     const { values } = lu;
     const n = this.index.size;
+    let moving = 0;
     for (let turn = 1; turn <= MAX_TURNS; turn++) {
       lu.clear();
       rhs.fill(0);
@@ -154,13 +155,14 @@ export class DcNetwork {
         }
       }
       const stuck = lu.factor();
-      if (stuck >= 0) return this.failed('the network has a node nothing holds', turn);
+      if (stuck >= 0) return this.failed({ how: 'adrift', node: [...this.index.keys()][stuck] ?? '' }, turn);
       lu.solve(rhs);
       const moved = this.take();
-      if (!Number.isFinite(moved)) return this.failed('numbers ran away', turn);
+      moving = moved * TOLERANCE;
+      if (!Number.isFinite(moved)) return this.failed({ how: 'ran-away' }, turn);
       if (moved <= 1 || this.straight) return this.settled(turn);
     }
-    return this.failed(`no steady state in ${MAX_TURNS} turns`, MAX_TURNS);
+    return this.failed({ how: 'unsettled', turns: MAX_TURNS, moving }, MAX_TURNS);
   }
 
   /** Takes the solved volts; tells the largest move against what is allowed. */
@@ -190,7 +192,7 @@ export class DcNetwork {
     const place = new Map(elements.map((e, l) => [e.id, l]));
     return {
       converged: true,
-      reason: 'volts settled',
+      ending: { how: 'settled' },
       iterations: turns,
       residual: 0,
       warnings: [],
@@ -204,10 +206,10 @@ export class DcNetwork {
     };
   }
 
-  private failed(reason: string, iterations: number): DcSolve {
+  private failed(ending: Ending, iterations: number): DcSolve {
     this.volts.fill(0);
     this.across.fill(0);
-    return { converged: false, reason, iterations, residual: Infinity, warnings: [], solution: null };
+    return { converged: false, ending, iterations, residual: Infinity, warnings: [], solution: null };
   }
 }
 

@@ -1,6 +1,6 @@
 import { Arena } from '../../numerics/arena.ts';
 import { SparseLu } from '../../numerics/sparse-lu.ts';
-import type { SolveReport } from '../../outcome/solve-report.ts';
+import type { Ending, OutsideValidity, SolveReport } from '../../outcome/solve-report.ts';
 import { gauge, type GaugePressure } from '../../quantities/pressure.ts';
 import type { FlowLaw, LinkLaw, LinkState, LossLaw, ValveLaw } from '../../flow/link-law.ts';
 import { PipeBank } from '../../flow/pipe-bank.ts';
@@ -316,8 +316,7 @@ export class NetworkSolver {
       const stuck = this.lu.factor();
       if (stuck >= 0) {
         const node = this.nodeIds[this.numbered.indexOf(stuck)]!;
-        const reason = `node "${node}" is not connected to anything that sets its pressure`;
-        return this.failed(reason, iteration, Infinity, node);
+        return this.failed({ how: 'adrift', node }, iteration, Infinity, node);
       }
       this.lu.solveInOrder(this.rhs);
       this.solvedPressures();
@@ -326,17 +325,12 @@ export class NetworkSolver {
       if (shutting >= 0) this.flows[shutting] = JUST_SHUT;
       this.linearize();
       if (!Number.isFinite(change + left.flow + left.pressure + left.volts))
-        return this.failed('numbers ran away', iteration, Infinity, this.nodeIds[0] ?? '');
+        return this.failed({ how: 'ran-away' }, iteration, Infinity, this.nodeIds[0] ?? '');
       if (change < NEAR && left.volts <= 1 && this.exact()) return this.settled(iteration);
     }
     const balance = this.imbalance();
-    const moving = (change * 100).toPrecision(2);
-    return this.failed(
-      `no steady flow found in ${MAX_ITERATIONS} turns (flow still moving by ${moving} %)`,
-      MAX_ITERATIONS,
-      balance.worst,
-      balance.node,
-    );
+    const ending = { how: 'unsettled', turns: MAX_ITERATIONS, moving: change } as const;
+    return this.failed(ending, MAX_ITERATIONS, balance.worst, balance.node);
   }
 
   /** Nothing left to do, or only what rounding of the pressures makes (a shut section, where any pascal is a flow). */
@@ -374,10 +368,10 @@ export class NetworkSolver {
     const balance = this.imbalance();
     return {
       converged: true,
-      reason: 'flows and pressures settled',
+      ending: { how: 'settled' },
       iterations,
       residual: balance.worst,
-      warnings: [],
+      warnings: this.outside(),
       worstNode: balance.node,
       solution: this.collect(),
     };
@@ -604,9 +598,20 @@ export class NetworkSolver {
     return { worst, node: this.nodeIds[at] ?? '' };
   }
 
-  private failed(reason: string, iterations: number, residual: number, worstNode: string): NetworkSolve {
+  private failed(ending: Ending, iterations: number, residual: number, worstNode: string): NetworkSolve {
     this.restart();
-    return { converged: false, reason, iterations, residual, warnings: [], worstNode, solution: null };
+    return { converged: false, ending, iterations, residual, warnings: [], worstNode, solution: null };
+  }
+
+  /** Pipes whose friction is asked for outside what its law is known for. */
+  private outside(): OutsideValidity[] {
+    const out: OutsideValidity[] = [];
+    for (let s = 0; s < this.pipeCount; s++) {
+      const l = this.lossLinks[s]!;
+      const seen = this.pipes.outside(l, this.flows[l]!);
+      if (seen) out.push({ ...seen, at: [...this.linkIndex.keys()][l]! });
+    }
+    return out;
   }
 
   /** A snapshot: later solves do not touch it. */

@@ -19,32 +19,32 @@ import { trappedVolumes } from '../trapped.ts';
 
 /** Solves one operating state and says everything about it. */
 export function evaluateState(solver: Engine, state: OperatingState): StateResult {
+  const unsolved = { state, converged: false, iterations: 0, worstNode: '', warnings: [], values: null };
   if (solver.model.railIds.length === 0) {
-    const reason = 'the plan has no rail to feed';
-    return { state, converged: false, reason, iterations: 0, worstNode: '', values: null };
+    return { ...unsolved, ending: { how: 'no-rail' } };
   }
   const { unusable } = solver.model;
   if (unusable) {
-    const reason = `nothing can be solved with “${unusable.name}”: ${unusable.fault.message}`;
-    return { state, converged: false, reason, iterations: 0, worstNode: unusable.id, values: null };
+    const { name, fault } = unusable;
+    return { ...unsolved, ending: { how: 'unusable', name, fault }, worstNode: unusable.id };
   }
   if (state.kind === 'hot-soak' && trappedVolumes(solver.doc).some((v) => v.rails.length > 0)) {
     // Closed in, fuel follows the heat and no steady flow: the finding tells the rise, and no number is made up here.
-    const reason = 'fuel is closed in, its pressure follows the heat and not a flow; see the finding';
-    return { state, converged: true, reason, iterations: 0, worstNode: '', values: null };
+    return { ...unsolved, converged: true, ending: { how: 'closed-in' } };
   }
   const solved = solver.solve(state);
   const head = {
     state,
     converged: solved.converged,
-    reason: solved.reason,
+    ending: solved.ending,
     iterations: solved.iterations,
     worstNode: solved.worstNode,
+    warnings: solved.warnings,
   };
   const dry = solved.solution && dryRail(solver, solved.solution);
   if (dry) {
-    const reason = `no fuel reaches “${dry}”: everything on the way to it is shut or leads nowhere`;
-    return { ...head, converged: false, reason, worstNode: dry, values: null };
+    const ending = { how: 'dry-rail', name: dry } as const;
+    return { ...head, converged: false, ending, worstNode: dry, values: null };
   }
   return { ...head, values: solved.solution ? stateValues(solver, state, solved.solution) : null };
 }

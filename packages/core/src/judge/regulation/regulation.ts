@@ -1,4 +1,5 @@
 import type { RailStanding } from '../../engine/observe/rail.ts';
+import type { StateName } from '../../engine/states.ts';
 import type { Found, Place } from '../../outcome/finding.ts';
 import { settled, type FindingRule, type SettledState } from '../context.ts';
 import { BACK_PRESSURE_SHARE, RAIL_HIGH_LIMIT } from '../limits.ts';
@@ -6,18 +7,18 @@ import { BACK_PRESSURE_SHARE, RAIL_HIGH_LIMIT } from '../limits.ts';
 export type ReturnOverrun = Found<
   'RETURN_OVERRUN',
   {
-    readonly state: string;
+    readonly state: StateName;
     readonly bypass: number;
     readonly capacity: number;
     readonly returnPressure: number;
     readonly over: number;
     /** Other states it shows in. */
-    readonly also: readonly string[];
+    readonly also: readonly StateName[];
   }
 >;
 export type RailHigh = Found<
   'RAIL_HIGH',
-  { readonly state: string; readonly rail: number; readonly required: number }
+  { readonly state: StateName; readonly rail: number; readonly required: number }
 >;
 export type ReturnBackPressure = Found<'RETURN_BACK_PRESSURE', { readonly rail: number }>;
 
@@ -67,12 +68,12 @@ function overrunAt(s: SettledState, all: readonly SettledState[]): ReturnOverrun
     value: values.railGauge,
     limit: values.required,
     figures: {
-      state: state.label,
+      state,
       bypass: regulator.bypass,
       capacity: regulator.capacity,
       returnPressure: regulator.returnPressure,
       over: regulator.over,
-      also: all.filter((o) => o !== s).map((o) => o.state.label),
+      also: all.filter((o) => o !== s).map((o) => o.state),
     },
   };
 }
@@ -86,7 +87,7 @@ const railHigh = (s: SettledState): RailHigh => ({
   dimension: 'pressure',
   value: above(s),
   limit: RAIL_HIGH_LIMIT,
-  figures: { state: s.state.label, rail: s.values.railGauge, required: s.values.required },
+  figures: { state: s.state, rail: s.values.railGauge, required: s.values.required },
 });
 
 const backPressure = (s: SettledState): ReturnBackPressure => ({

@@ -1,14 +1,19 @@
+import type { StateEnding } from '../../engine/results.ts';
+import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
 import { unusablePumps } from './unusable.ts';
 
-export type NotConverged = Found<'NOT_CONVERGED', { readonly reason: string; readonly worst: string }>;
+export type NotConverged = Found<
+  'NOT_CONVERGED',
+  { readonly state: StateName; readonly ending: StateEnding; readonly worst: string }
+>;
 
 /** A state without an answer is said, never shown as numbers. */
 export const convergedRule: FindingRule<NotConverged> = ({ doc, states }) => {
   const rail = Object.values(doc.plumbing.junctions).some((j) => j.kind === 'rail');
   if (!rail || unusablePumps(doc).length > 0) return [];
-  return states.flatMap(({ state, converged, reason, worstNode }): NotConverged[] =>
+  return states.flatMap(({ state, converged, ending, worstNode }): NotConverged[] =>
     converged
       ? []
       : [
@@ -16,12 +21,12 @@ export const convergedRule: FindingRule<NotConverged> = ({ doc, states }) => {
             code: 'NOT_CONVERGED',
             severity: 'stop',
             stage: 'plumb',
-            place: { of: 'state', id: state.id, name: state.label },
+            place: { of: 'state', id: state.id, name: state.id },
             stateId: state.id,
             dimension: 'count',
             value: 0,
             limit: 1,
-            figures: { reason, worst: worstNode },
+            figures: { state, ending, worst: worstNode },
           },
         ],
   );

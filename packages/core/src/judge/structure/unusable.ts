@@ -1,12 +1,9 @@
 import type { JobDocument } from '../../document/job-document.ts';
-import { fittingMotor, pumpFaults } from '../../kinds/plumbing/pump/pump-faults.ts';
+import { fittingMotor, pumpFaults, type PumpFault } from '../../kinds/plumbing/pump/pump-faults.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
 
-export type PumpUnusable = Found<
-  'PUMP_UNUSABLE',
-  { readonly trouble: string; readonly limit: string; readonly remedy: string; readonly usualOhms: number }
->;
+export type PumpUnusable = Found<'PUMP_UNUSABLE', { readonly fault: PumpFault; readonly usualOhms: number }>;
 
 /** A pump no law can use: stored by an earlier version, or read from a file the checker has not seen. */
 export const unusableRule: FindingRule<PumpUnusable> = ({ doc }) => unusablePumps(doc);
@@ -25,12 +22,7 @@ export const unusablePumps = (doc: JobDocument): PumpUnusable[] =>
         dimension: 'count',
         value: 0,
         limit: 1,
-        figures: {
-          trouble: fault.message,
-          limit: fault.limit,
-          remedy: fault.remedy,
-          usualOhms: fittingMotor(e).armatureOhms,
-        },
+        figures: { fault, usualOhms: fittingMotor(e).armatureOhms },
       },
     ];
   });

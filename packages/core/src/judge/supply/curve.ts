@@ -1,8 +1,12 @@
 import type { JobDocument } from '../../document/job-document.ts';
+import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule } from '../context.ts';
 
-export type PumpBeyondCurve = Found<'PUMP_BEYOND_CURVE', { readonly state: string; readonly volts: number }>;
+export type PumpBeyondCurve = Found<
+  'PUMP_BEYOND_CURVE',
+  { readonly state: StateName; readonly volts: number }
+>;
 
 /** Is a pump asked for more than its curve covers? */
 export const curveRule: FindingRule<PumpBeyondCurve> = (context) => {
@@ -20,7 +24,7 @@ export const curveRule: FindingRule<PumpBeyondCurve> = (context) => {
       dimension: 'pressure',
       value: seen.p.rise,
       limit: lastPressure(context.doc, seen.p.id),
-      figures: { state: seen.s.state.label, volts: seen.p.volts },
+      figures: { state: seen.s.state, volts: seen.p.volts },
     },
   ];
 };

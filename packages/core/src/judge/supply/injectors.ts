@@ -1,3 +1,4 @@
+import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule } from '../context.ts';
 
@@ -12,7 +13,7 @@ export type InjectorDuty = Found<
     readonly rated: number;
   }
 >;
-export type InjectorPressure = Found<'INJECTOR_PRESSURE', { readonly state: string }>;
+export type InjectorPressure = Found<'INJECTOR_PRESSURE', { readonly state: StateName }>;
 
 const place = { of: 'subject', id: 'injectors', name: 'Injectors' } as const;
 
@@ -52,7 +53,7 @@ export const injectorRule: FindingRule<InjectorDuty | InjectorPressure> = (conte
       dimension: 'pressure',
       value: highest.values.railDifferential,
       limit: set.maxDifferentialPa,
-      figures: { state: highest.state.label },
+      figures: { state: highest.state },
     });
   return out;
 };

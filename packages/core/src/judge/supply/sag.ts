@@ -1,7 +1,8 @@
+import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule, type SettledState } from '../context.ts';
 
-export type RailSag = Found<'RAIL_SAG', { readonly short: number; readonly state: string }>;
+export type RailSag = Found<'RAIL_SAG', { readonly short: number; readonly state: StateName }>;
 
 /** Bypass shut and rail below what the regulator would hold: pressure is really lost, not just droop. */
 export const sagRule: FindingRule<RailSag> = (context) => {
@@ -28,7 +29,7 @@ export const sagRule: FindingRule<RailSag> = (context) => {
       dimension: 'pressure',
       value: s.values.railGauge,
       limit: s.values.required,
-      figures: { short, state: s.state.label },
+      figures: { short, state: s.state },
     },
   ];
 };

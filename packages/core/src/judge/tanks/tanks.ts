@@ -1,4 +1,5 @@
 import type { JobDocument } from '../../document/job-document.ts';
+import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingContext, type FindingRule, type SettledState } from '../context.ts';
 
@@ -7,13 +8,13 @@ const LEVEL = 2e-3 / 3600;
 
 export type LiftShort = Found<
   'LIFT_SHORT',
-  { readonly state: string; readonly fill: number; readonly draw: number; readonly volume: number }
+  { readonly state: StateName; readonly fill: number; readonly draw: number; readonly volume: number }
 >;
 export type JetNowhere = Found<'JET_NOWHERE', Record<string, never>>;
 export type JetShort = Found<
   'JET_SHORT',
   {
-    readonly state: string;
+    readonly state: StateName;
     readonly falls: number;
     readonly ratio: number;
     readonly far: string;
@@ -47,7 +48,7 @@ export const surgeRule: FindingRule<LiftShort> = (context) => {
         value: fill(tight) + tight.state.draw,
         limit: tight.state.draw * (1 + context.doc.brief.designMargin),
         figures: {
-          state: tight.state.label,
+          state: tight.state,
           fill: fill(tight),
           draw: tight.state.draw,
           volume: j.volumeM3,
@@ -109,7 +110,7 @@ export const jetRule: FindingRule<JetNowhere | JetShort> = (context) => {
         value: worst.values.balance.jets[id] ?? 0,
         limit: worst.state.draw,
         figures: {
-          state: worst.state.label,
+          state: worst.state,
           falls: falls(worst),
           ratio: e.transferRatio,
           far: far.name,

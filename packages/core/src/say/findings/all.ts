@@ -33,6 +33,7 @@ import {
   runsKeyOff,
   runsStalled,
 } from './trigger.ts';
+import { lawOutside } from './validity.ts';
 import {
   chargingShort,
   contactLoaded,
@@ -124,4 +125,5 @@ export const WORDS = {
   HARNESS_BEHIND: harnessBehind,
   LATER_GOAL: laterGoal,
   MIXTURE_SHIFT: mixtureShift,
+  OUTSIDE_VALIDITY: lawOutside,
 } satisfies { readonly [C in AnyFound['code']]: Words<WithCode<AnyFound, C>> };

@@ -2,17 +2,18 @@ import type { RegulatorsContradict } from '../../judge/regulation/contradictions
 import type { RailHigh, ReturnBackPressure, ReturnOverrun } from '../../judge/regulation/regulation.ts';
 import type { SupplementarySet } from '../../judge/regulation/supplementary.ts';
 import type { ValveCore } from '../../judge/regulation/valve-core.ts';
+import { inState } from '../state.ts';
 import type { Words } from '../words.ts';
 
 const source =
   'Darcy–Weisbach with Colebrook; seat by its Cv (ISA 75.01); one-third back-pressure limit: common practice';
 
 export const returnOverrun: Words<ReturnOverrun> = ({ value: rail, figures: f }, q) => ({
-  title: `The return is overrun at ${f.state.toLowerCase()}: the rail climbs to ${q('pressure', rail)}.`,
+  title: `The return is overrun at ${inState(f.state)}: the rail climbs to ${q('pressure', rail)}.`,
   text:
     `${q('flow', f.bypass)} must go back to the tank, but regulator seat and return line carry only ` +
     `${q('flow', f.capacity)} at the set pressure. The regulator stands wide open and no longer regulates.` +
-    (f.also.length > 0 ? ` The same at ${f.also.map((s) => s.toLowerCase()).join(', ')}.` : ''),
+    (f.also.length > 0 ? ` The same at ${f.also.map(inState).join(', ')}.` : ''),
   formula:
     `P_rail = P_return + ΔP_seat = ${q('pressure', f.returnPressure)} + ` +
     `${q('pressure', rail - f.returnPressure)} = ${q('pressure', rail)}; ` +
@@ -21,7 +22,7 @@ export const returnOverrun: Words<ReturnOverrun> = ({ value: rail, figures: f },
 });
 
 export const railHigh: Words<RailHigh> = ({ value: over, figures: f }, q) => ({
-  title: `Rail stands ${q('pressure', over)} above set at ${f.state.toLowerCase()}.`,
+  title: `Rail stands ${q('pressure', over)} above set at ${inState(f.state)}.`,
   text: 'The regulator rises with the flow it must bypass. A larger seat rises less.',
   formula: `${q('pressure', f.rail)} − ${q('pressure', f.required)} = ${q('pressure', over)}`,
   source,

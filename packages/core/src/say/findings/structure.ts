@@ -1,6 +1,9 @@
 import type { NotConverged } from '../../judge/structure/converged.ts';
 import type { Broken, BrokenCode } from '../../judge/structure/structure.ts';
 import type { PumpUnusable } from '../../judge/structure/unusable.ts';
+import { sayEnding } from '../ending.ts';
+import { sayPumpFault } from '../pump-fault.ts';
+import { inState } from '../state.ts';
 import { sentence, type Words } from '../words.ts';
 
 const CLOSED = { formula: 'the plan must form one closed circuit', source: 'common practice' } as const;
@@ -40,14 +43,14 @@ export const brokenWords: Words<Broken> = (found) => {
 };
 
 export const pumpUnusable: Words<PumpUnusable> = ({ place, figures: f }) => ({
-  title: `${place.name} cannot be computed: ${f.trouble}.`,
-  text: `Nothing in the plan can be solved with it. Allowed: ${f.limit}. ${sentence(f.remedy)}`,
+  title: `${place.name} cannot be computed: ${sayPumpFault(f.fault).message}.`,
+  text: `Nothing in the plan can be solved with it. Allowed: ${sayPumpFault(f.fault).limit}. ${sentence(sayPumpFault(f.fault).remedy)}`,
   formula: 'volts = back EMF + armature × current; flow and pressure scale with speed and its square',
   source: 'permanent-magnet DC motor equations and affinity laws (standard texts)',
 });
 
-export const notConverged: Words<NotConverged> = ({ place, figures: f }) => ({
-  title: `No steady state found at ${place.name.toLowerCase()}.`,
-  text: `${f.reason}; worst at "${f.worst}".`,
+export const notConverged: Words<NotConverged> = ({ figures: f }) => ({
+  title: `No steady state found at ${inState(f.state)}.`,
+  text: `${sayEnding(f.ending)}; worst at "${f.worst}".`,
   ...CLOSED,
 });

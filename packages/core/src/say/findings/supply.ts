@@ -4,6 +4,7 @@ import type { SupplyShort } from '../../judge/supply/margin.ts';
 import type { PrimeNotHeld } from '../../judge/supply/prime-hold.ts';
 import type { RailSag } from '../../judge/supply/sag.ts';
 import type { SuctionVapor } from '../../judge/supply/suction.ts';
+import { inState } from '../state.ts';
 import { percent, type Words } from '../words.ts';
 
 /** A pump warmed by more than this is worth a word, K. */
@@ -20,7 +21,7 @@ export const supplyShort: Words<SupplyShort> = ({ value: m, figures: f }, q) => 
 });
 
 export const railSag: Words<RailSag> = ({ value, limit, figures: f }, q) => ({
-  title: `Rail pressure falls ${q('pressure', f.short)} below set at ${f.state.toLowerCase()}.`,
+  title: `Rail pressure falls ${q('pressure', f.short)} below set at ${inState(f.state)}.`,
   text: 'The bypass is shut: the engine takes all the pump delivers, and the mixture goes lean.',
   formula: `${q('pressure', value)} against ${q('pressure', limit)}`,
   source: 'joint solve of plumbing and wiring',
@@ -45,14 +46,14 @@ export const injectorDuty: Words<InjectorDuty> = ({ value: duty, figures: f }, q
 });
 
 export const injectorPressure: Words<InjectorPressure> = ({ value, limit, figures: f }, q) => ({
-  title: `Injectors see ${q('pressure', value)} at ${f.state.toLowerCase()} and may not open.`,
+  title: `Injectors see ${q('pressure', value)} at ${inState(f.state)} and may not open.`,
   text: 'An injector cannot lift its needle against more than its maker’s greatest pressure.',
   formula: `${q('pressure', value)} against ${q('pressure', limit)}`,
   source: 'maker’s figure as entered in the brief',
 });
 
 export const pumpBeyondCurve: Words<PumpBeyondCurve> = ({ value, place, figures: f }, q) => ({
-  title: `${place.name} is asked for more than its curve covers at ${f.state.toLowerCase()}.`,
+  title: `${place.name} is asked for more than its curve covers at ${inState(f.state)}.`,
   text: 'Beyond the last point, or outside 8–15 V, the flow is a continuation of the curve, not a measurement.',
   formula: `${q('pressure', value)} at ${q('volts', f.volts)}`,
   source: 'range of the curve entered',

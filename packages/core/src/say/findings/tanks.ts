@@ -1,4 +1,5 @@
 import type { JetNowhere, JetShort, LiftShort, TankFills } from '../../judge/tanks/tanks.ts';
+import { inState } from '../state.ts';
 import { percent, type Words } from '../words.ts';
 
 const source = 'mass balance of the joint solve; common practice';
@@ -8,8 +9,8 @@ export const liftShort: Words<LiftShort> = ({ value: lift, place, figures: f }, 
   const seconds = (-f.volume / f.fill).toFixed(0);
   return {
     title: empties
-      ? `${place.name} empties at ${f.state.toLowerCase()}: gone in ${seconds} s.`
-      : `The lift pump has only ${percent(f.fill / f.draw)} in hand at ${f.state.toLowerCase()}.`,
+      ? `${place.name} empties at ${inState(f.state)}: gone in ${seconds} s.`
+      : `The lift pump has only ${percent(f.fill / f.draw)} in hand at ${inState(f.state)}.`,
     text: 'What goes round through the return stays in the surge tank; only what the engine takes must be lifted.',
     formula:
       `lift ${q('flow', lift)} − engine ${q('flow', f.draw)} = ${q('flow', f.fill)}` +
@@ -26,7 +27,7 @@ export const jetNowhere: Words<JetNowhere> = ({ place }) => ({
 });
 
 export const jetShort: Words<JetShort> = ({ value: carried, limit: draw, place, figures: f }, q) => ({
-  title: `${place.name} does not keep up at ${f.state.toLowerCase()}: the pump side falls by ${q('flow', f.falls)}.`,
+  title: `${place.name} does not keep up at ${inState(f.state)}: the pump side falls by ${q('flow', f.falls)}.`,
   text: f.steady
     ? `${f.far} keeps its fuel while the pump side runs dry. A jet lives on return flow: no return, no transfer.`
     : 'In a pull the return is small and so is what it carries over; at cruise it catches up. Long pulls want the pump side full.',

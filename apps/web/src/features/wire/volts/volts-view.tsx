@@ -1,3 +1,4 @@
+import { sayState } from '@venula/core/say';
 import { moveSegment, removeSegment } from '@venula/core/edit';
 import { circuitOf, wayOf } from '@venula/core/engine';
 import { familyOf } from '@venula/core/kinds';
@@ -114,7 +115,7 @@ export function VoltsView({
       />
       <LoopDrawing
         track={track}
-        title={`${circuit.name} at ${shown?.state.label ?? ''}`}
+        title={`${circuit.name} at ${shown ? sayState(shown.state) : ''}`}
         selected={selected}
         onSelect={choose}
         onStep={step}

@@ -1,21 +1,34 @@
 import type { PumpCurve, PumpModel } from './pump-model.ts';
 
 /** Why no pump law can use a curve: which figure, and which other figure it contradicts. */
-export interface PumpFault {
-  readonly code: string;
+export type PumpFault = {
   /** Where in the pump, as the tail of a JSON Pointer: "/curve/currents/3". */
   readonly at: string;
-  readonly message: string;
-  readonly limit: string;
-  readonly remedy: string;
-}
+} & (
+  | { readonly code: 'CURVE_LENGTH' | 'CURVE_DRY' }
+  /** `limit`: what it must be above, or at most; in the unit of the figure. */
+  | { readonly code: 'CURVE_ORDER' | 'CURVE_RISES'; readonly limit: number }
+  | {
+      readonly code: 'ARMATURE_TOO_HIGH';
+      readonly ohms: number;
+      readonly amps: number;
+      readonly volts: number;
+      readonly limit: number;
+    }
+  | { readonly code: 'FRICTION_OVER_NO_LOAD'; readonly amps: number; readonly limit: number }
+  | {
+      readonly code: 'CURRENT_FALLS';
+      readonly amps: number;
+      readonly limit: number;
+      readonly fromPa: number;
+      readonly toPa: number;
+    }
+);
 
 /** A motor keeps at least this share of its volts as back EMF; with less it stalls (estimate). */
 const LEAST_BACK_EMF = 0.2;
 /** Armature resistance as a share of Vref/I at 400 kPa where it is not known (typical, see the pump method sheet). */
 const ARMATURE_SHARE = { turbine: 0.15, 'positive-displacement': 0.07, brushless: 0.02 } as const;
-
-const amps = (value: number): string => `${Number(value.toPrecision(4))} A`;
 
 /**
  * What keeps the pump laws from using a pump's figures: points out of order, no flow at no pressure, more volts lost in
@@ -38,41 +51,14 @@ export function pumpFaults(model: PumpModel): PumpFault[] {
 
 function pointFaults(at: string, { pressures, flows, currents }: PumpCurve): PumpFault[] {
   if (flows.length !== pressures.length || currents.length !== pressures.length)
-    return [
-      {
-        code: 'CURVE_LENGTH',
-        at,
-        message: 'pressures, flows and currents differ in number',
-        limit: 'as many of each',
-        remedy: 'give each pressure one flow and one current',
-      },
-    ];
+    return [{ code: 'CURVE_LENGTH', at }];
   const out: PumpFault[] = [];
-  if (!(flows[0]! > 0))
-    out.push({
-      code: 'CURVE_DRY',
-      at: `${at}/flows/0`,
-      message: 'the pump gives no flow at its lowest pressure',
-      limit: 'above 0',
-      remedy: 'give the flow at no or little pressure first',
-    });
+  if (!(flows[0]! > 0)) out.push({ code: 'CURVE_DRY', at: `${at}/flows/0` });
   for (let i = 1; i < pressures.length; i++) {
     if (pressures[i]! <= pressures[i - 1]!)
-      out.push({
-        code: 'CURVE_ORDER',
-        at: `${at}/pressures/${i}`,
-        message: 'pressure does not rise',
-        limit: `above ${pressures[i - 1]} Pa`,
-        remedy: 'sort the points; remove the duplicate',
-      });
+      out.push({ code: 'CURVE_ORDER', at: `${at}/pressures/${i}`, limit: pressures[i - 1]! });
     if (flows[i]! > flows[i - 1]!)
-      out.push({
-        code: 'CURVE_RISES',
-        at: `${at}/flows/${i}`,
-        message: 'flow rises with pressure',
-        limit: `at most ${flows[i - 1]} m³/s`,
-        remedy: 'a pump gives less flow at more pressure: check the units',
-      });
+      out.push({ code: 'CURVE_RISES', at: `${at}/flows/${i}`, limit: flows[i - 1]! });
   }
   return out;
 }
@@ -83,16 +69,7 @@ function motorFaults(at: string, curve: PumpCurve, model: PumpModel): PumpFault[
   const most = Math.max(...currents);
   if (volts - most * ra < LEAST_BACK_EMF * volts) {
     const limit = ((1 - LEAST_BACK_EMF) * volts) / most;
-    return [
-      {
-        code: 'ARMATURE_TOO_HIGH',
-        at: '/armatureOhms',
-        message: `${Number(ra.toPrecision(3))} Ω of armature leaves the motor no volts to turn at the ${amps(most)} of its curve at ${volts} V`,
-        limit: `at most ${Number(limit.toPrecision(3))} Ω with that current`,
-        remedy:
-          'use the running resistance, not what a meter reads on a stopped motor; or correct the current',
-      },
-    ];
+    return [{ code: 'ARMATURE_TOO_HIGH', at: '/armatureOhms', ohms: ra, amps: most, volts, limit }];
   }
   if (type !== 'turbine') return [];
   const out: PumpFault[] = [];
@@ -100,9 +77,8 @@ function motorFaults(at: string, curve: PumpCurve, model: PumpModel): PumpFault[
     out.push({
       code: 'FRICTION_OVER_NO_LOAD',
       at: '/frictionAmps',
-      message: `the friction current ${amps(frictionAmps)} is above the ${amps(currents[0]!)} the pump draws at its lowest pressure`,
-      limit: `at most ${amps(currents[0]!)}`,
-      remedy: 'half of the current at no pressure is usual',
+      amps: frictionAmps,
+      limit: currents[0]!,
     });
   const reduced = reducedPressures(curve, ra);
   for (let i = 1; i < reduced.length; i++) {
@@ -110,9 +86,10 @@ function motorFaults(at: string, curve: PumpCurve, model: PumpModel): PumpFault[
     out.push({
       code: 'CURRENT_FALLS',
       at: `${at}/currents/${i}`,
-      message: `current falls from ${amps(currents[i - 1]!)} to ${amps(currents[i]!)} while pressure rises from ${pressures[i - 1]! / 1e3} to ${pressures[i]! / 1e3} kPa`,
-      limit: `near or above the ${amps(currents[i - 1]!)} of the point before`,
-      remedy: 'a motor draws more as pressure rises: check the columns, or drop the point',
+      amps: currents[i]!,
+      limit: currents[i - 1]!,
+      fromPa: pressures[i - 1]!,
+      toPa: pressures[i]!,
     });
   }
   return out;
