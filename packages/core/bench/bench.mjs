@@ -4,7 +4,9 @@
  */
 import { Project, Workspace } from 'epanet-js';
 import { readFileSync } from 'node:fs';
-import {
+import { testSupport } from './test-support.mjs';
+
+const {
   addLoad,
   applyPatch,
   boostRule,
@@ -30,7 +32,7 @@ import {
   sizingChoices,
   standardDrive,
   truthTable,
-} from './core.mjs';
+} = await testSupport();
 
 const DENSITY = 745;
 const NU = 0.58e-6;

@@ -2,8 +2,9 @@
  * node packages/core/bench/fault-campaign.mjs: every single wiring mistake in the circuits of the tests, all of them (minutes).
  * The tests try every so many; this prints the whole share. Needs the core built (npm run build:ts).
  */
-import { allTerminals, findRepairs, truthTable } from './core.mjs';
 import { testSupport } from './test-support.mjs';
+
+const { RULES, allTerminals, drawn, findRepairs, truthTable } = await testSupport('control-circuits');
 
 const moved = (harness, id, end, to) => ({
   ...harness,
@@ -37,7 +38,6 @@ function* mistakes(harness) {
         yield { kind: 'exchanged', bad: exchanged(harness, a, b), place: [a, b] };
 }
 
-const { RULES, drawn } = await testSupport('control-circuits');
 const count = {};
 for (const rules of Object.values(RULES))
   for (const { kind, bad, place } of mistakes(drawn(rules))) {

@@ -7,16 +7,16 @@ const SUPPORT = new URL('../test/support/', import.meta.url);
 
 /**
  * Loads helpers of the tests against the built core, so that a campaign and the tests speak of the same things.
- * @param names files of test/support without their ending, each after those it imports
+ * @param names files of test/support without their ending, each after those it imports; core.ts is always there
  */
 export async function testSupport(...names) {
-  const core = new URL('./core.mjs', import.meta.url).href;
+  const built = new URL('../dist/', import.meta.url).href;
   const folder = mkdtempSync(join(process.cwd(), '.campaign-'));
   const loaded = {};
   try {
-    for (const name of names) {
+    for (const name of ['core', ...names]) {
       const source = readFileSync(new URL(`${name}.ts`, SUPPORT), 'utf8')
-        .replaceAll("'./core.ts'", `'${core}'`)
+        .replaceAll(/'\.\.\/\.\.\/src\/([^']+)\.ts'/g, `'${built}$1.js'`)
         .replaceAll(/from '\.\/([\w-]+)\.ts'/g, "from './$1.mjs'")
         .replaceAll('__filename', JSON.stringify(new URL(`${name}.ts`, SUPPORT).pathname));
       const { code } = transformSync(source, {

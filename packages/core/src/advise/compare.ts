@@ -34,6 +34,7 @@ const SAME_LENGTH = 0.005;
  * @param before one plan
  * @param after the other
  * @returns parts whose quantity differs (each or m), and the answer's figures side by side, SI
+ * Validity: two jobs the checker accepts; they need not be of one style.
  * @throws nothing
  * @source own rule
  * @example compareJobs(fullReturnJob('x'), fullReturnJob('x')).parts.length // => 0

@@ -90,6 +90,7 @@ export function confidenceSamples(
  * What a confidence run says.
  * @param samples samples from confidenceSamples, any number of stretches together
  * @returns share met, margins at 5/50/95 %, and each input's share of the spread (squared correlation, made to add to 1)
+ * Validity: samples of one seeded run; fewer than 20 give shares too coarse to read.
  * @throws nothing; no samples give NaN
  * @source squared correlation as variance share (linear model), standard texts
  * @example summarizeConfidence([{ inputs: [0, 0, 0, 0, 0, 0], margin: 0.2 }]).met // => 1

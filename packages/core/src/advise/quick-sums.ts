@@ -139,6 +139,7 @@ export type Kept =
  * @param doc job document
  * @param kept what was found
  * @returns RFC 6902 operations; empty where the job has no place for it
+ * Validity: a job that has the place the answer is kept at.
  * @throws nothing
  * @source own convention
  * @example keepInJob(fullReturnJob('x'), { kind: 'wire', size: 'awg-8', conductor: 'copper', fuse: 30 }).length // => 7

@@ -67,6 +67,7 @@ function dashes(run: ElementOf<'run'>): (Dash | null)[] {
  * Every combination worth trying: size of the longest feed and return hose, pump, regulator seat, wire gauge.
  * @param doc job document
  * @returns combinations; null stands for "as it is", the first changes nothing
+ * Validity: dash sizes and gauges of the tables.
  * @throws nothing
  * @source own rule: one size down to three up, the shipped pumps, the regulator classes, gauges one down to two up
  * @example sizingChoices(fullReturnJob('x')).length >= 500 // => true
@@ -117,7 +118,15 @@ function mainWire(doc: JobDocument): { circuitId: string; size: WireSize } | nul
 export const judgeChoice = (doc: JobDocument, choice: SizingChoice): SizingResult =>
   new SizingSearch(doc).judge(choice);
 
-/** A search over the combinations of one plan: what they have in common is worked out once. */
+/**
+ * A search over the combinations of one plan: what they have in common is worked out once.
+ * @param constructor: job document
+ * @returns `judge(choice)`: margin as a share, current A, loop resistance Ω, and why it fails where it does
+ * Validity: the operating states of the plan; sizes of the tables.
+ * @throws nothing
+ * @source joint solve of plumbing and wiring
+ * @example new SizingSearch(fullReturnJob('x')).judge(sizingChoices(fullReturnJob('x'))[0]).amps > 0 // => true
+ */
 export class SizingSearch {
   private readonly states: readonly OperatingState[];
   private readonly base: Engine;
@@ -278,6 +287,7 @@ function judge(doc: JobDocument, states: readonly OperatingState[], base: Engine
  * @param results judged combinations
  * @param most how many to show
  * @returns those that pass every check and are not beaten, fewest changes first
+ * Validity: any list; combinations that fail are left out.
  * @throws nothing
  * @source Pareto dominance
  * @example paretoFront([{ words: [], changes: 0, margin: 0.2, amps: 9, patch: [], fails: null }], 5).length // => 1

@@ -18,6 +18,7 @@ export interface SpeedMap {
  * @param map sensor end points, Pa gauge and V
  * @param manifoldPa Pa gauge
  * @returns V, held at the sensor's ends
+ * Validity: between the ends of the sensor; held at its ends outside.
  * @throws nothing
  * @source straight-line sender
  * @example sensorVolts({ sensorLowPa: 0, sensorHighPa: 103421, sensorLowV: 0.5, sensorHighV: 4.5, lowV: 0.5, lowSpeed: 0.3, fullV: 3.7 }, 82737) // => 3.7
@@ -32,6 +33,7 @@ export function sensorVolts(map: SpeedMap, manifoldPa: number): number {
  * @param map sensor and controller map
  * @param manifoldPa Pa gauge
  * @returns share of full speed, 0–1
+ * Validity: between the ends of the map; held at its ends outside.
  * @throws nothing
  * @source straight-line map, held at its ends
  * @example speedCommand({ sensorLowPa: 0, sensorHighPa: 103421, sensorLowV: 0.5, sensorHighV: 4.5, lowV: 0.5, lowSpeed: 0.3, fullV: 3.7 }, 0) // => 0.3
@@ -45,6 +47,7 @@ export function speedCommand(map: SpeedMap, manifoldPa: number): number {
  * Manifold pressure at which a controller first asks for full speed.
  * @param map sensor and controller map
  * @returns Pa gauge; infinite where the sensor never reaches the volts for it
+ * Validity: a map whose voltages rise.
  * @throws nothing
  * @source the map read backward
  * @example fullSpeedAt({ sensorLowPa: 0, sensorHighPa: 103421, sensorLowV: 0.5, sensorHighV: 4.5, lowV: 0.5, lowSpeed: 0.3, fullV: 3.7 }) / 6894.757 // => 12

@@ -23,6 +23,7 @@ export const SWITCH_HYSTERESIS = 6894.757293168;
  * @param loadId pump
  * @param abovePa Pa gauge
  * @returns rule with the usual hysteresis of a boost switch (1 psi, typical)
+ * Validity: thresholds within what the format takes.
  * @throws nothing
  * @source common practice
  * @example boostRule('pump-2', 35e3).any[0].all[0].below // => 28105
@@ -32,7 +33,16 @@ export function boostRule(loadId: string, abovePa: number): PumpTrigger {
   return { ...ALWAYS, loadId, any: [{ all: [{ kind: 'boost', above: abovePa, below, not: false }] }] };
 }
 
-/** The rule of one load: its own, or the plain one a pump without a rule has. */
+/**
+ * The rule of one load: its own, or the plain one a pump without a rule has.
+ * @param doc job document
+ * @param loadId pump or other load
+ * @returns the rule, and its id where it is the load’s own; times s
+ * Validity: any id: a load that is not there has the plain rule.
+ * @throws nothing
+ * @source common practice
+ * @example ruleOf(fullReturnJob('x'), 'pump').rule.needsIgnition // => true
+ */
 export function ruleOf(
   doc: JobDocument,
   loadId: string,
@@ -43,7 +53,15 @@ export function ruleOf(
   return { rule: load ? withoutRule(loadId, load) : { ...ALWAYS, loadId } };
 }
 
-/** The rule of every pump and every other load of a job: its own, or what it does without one. */
+/**
+ * The rule of every pump and every other load of a job: its own, or what it does without one.
+ * @param doc job document
+ * @returns rules by load id; times s, pressures Pa gauge, rpm
+ * Validity: any job the checker accepts.
+ * @throws nothing
+ * @source common practice
+ * @example Object.keys(rulesOf(fullReturnJob('x'))).join() // => 'pump'
+ */
 export function rulesOf(doc: JobDocument): Rules {
   const rules: Record<string, PumpTrigger> = {};
   for (const [id, e] of Object.entries(doc.plumbing.elements)) {
@@ -82,6 +100,7 @@ export function withRule(doc: JobDocument, rule: PumpTrigger): JobDocument {
  * @param doc job document
  * @param rule the rule, naming its load
  * @returns RFC 6902 operations
+ * Validity: a load that is in the job.
  * @throws nothing
  * @source own convention
  * @example setRule(fullReturnJob('x'), boostRule('pump', 35e3))[0].path // => '/wiring/triggers'
@@ -93,7 +112,16 @@ export function setRule(doc: JobDocument, rule: PumpTrigger): PatchOperation[] {
     : [{ op: 'add', path: '/wiring/triggers', value: { [id]: rule } }];
 }
 
-/** Patch that takes a load's own rule away: it then runs with the key on. */
+/**
+ * Takes a load’s own rule away: it then runs with the key on.
+ * @param doc job document
+ * @param loadId pump or other load
+ * @returns patch; empty where it has no rule of its own
+ * Validity: a load that is in the job.
+ * @throws nothing
+ * @source own convention
+ * @example dropRule(fullReturnJob('x'), 'pump') // => []
+ */
 export function dropRule(doc: JobDocument, loadId: string): PatchOperation[] {
   const { id } = ruleOf(doc, loadId);
   return id === undefined ? [] : [{ op: 'remove', path: `/wiring/triggers/${id}` }];
@@ -110,7 +138,16 @@ export interface Threshold {
   readonly term: LevelTerm;
 }
 
-/** The boost condition that stages a pump: the lowest of its rule, where every way on asks for a level. */
+/**
+ * The boost condition that stages a pump: the lowest of its rule, where every way on asks for a level.
+ * @param doc job document
+ * @param loadId pump
+ * @returns where the threshold stands and its value, Pa gauge; undefined where none stages it
+ * Validity: rules that stage by manifold pressure.
+ * @throws nothing
+ * @source common practice
+ * @example stagingThreshold(fullReturnJob('x'), 'pump') // => undefined
+ */
 export function stagingThreshold(doc: JobDocument, loadId: string): Threshold | undefined {
   const { id, rule } = ruleOf(doc, loadId);
   if (id === undefined) return undefined;
@@ -130,6 +167,7 @@ export function stagingThreshold(doc: JobDocument, loadId: string): Threshold | 
  * @param above new level, SI
  * @param below release level, SI; as far below as before where not given
  * @returns RFC 6902 operations
+ * Validity: a threshold of a rule that is in the job.
  * @throws nothing
  * @source own convention
  * @example moveThreshold(PATTERNS.find((p) => p.id === 'twin-pump').job('x'), stagingThreshold(PATTERNS.find((p) => p.id === 'twin-pump').job('x'), 'pump-2'), 40e3).length // => 2
@@ -150,7 +188,17 @@ export function moveThreshold(
   ];
 }
 
-/** Patches for drawn devices that act on a signal which has got another name. */
+/**
+ * Has drawn devices follow a signal that got another name.
+ * @param doc job document
+ * @param before key of the signal
+ * @param after its new key
+ * @returns patches; empty where nothing acts on it
+ * Validity: signals of the rules.
+ * @throws nothing
+ * @source own convention
+ * @example renamed(fullReturnJob('x'), 'a', 'b') // => []
+ */
 export function renamed(doc: JobDocument, before: string, after: string): PatchOperation[] {
   if (before === after) return [];
   return Object.entries(doc.wiring.harness?.devices ?? {}).flatMap(([id, d]): PatchOperation[] => {

@@ -11,6 +11,7 @@ const isPlain = (value: unknown): value is Plain =>
  * for the reader to refuse.
  * @param value parsed JSON from a file or a database
  * @returns the same, or a copy in the present version
+ * Validity: every format up to the present one.
  * @throws nothing
  * @source docs/job.schema.json; one step a version
  * @example upgradeJob({ format: 'venula-job', version: 1 }).version // => 2

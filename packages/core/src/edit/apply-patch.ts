@@ -21,6 +21,7 @@ class PatchFault extends Error {}
  * @param doc any JSON document
  * @param patch operations, all or none
  * @returns the new document, or an error naming the operation that does not apply
+ * Validity: RFC 6902 operations add, remove, replace and test.
  * @throws nothing
  * @source RFC 6902, RFC 6901 (copy and move are not used by this program and are refused)
  * @example applyPatch({ a: 1 }, [{ op: 'replace', path: '/a', value: 2 }]).value.a // => 2

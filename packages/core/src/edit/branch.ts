@@ -77,6 +77,7 @@ function teeAfter(doc: JobDocument, afterId: string): { tee: string; patch: Patc
  * @param afterId part it comes behind
  * @param end what the new path leads to or comes from: a BRANCH_ENDS key, or a junction's id to lead to
  * @returns the new path's id and the patch; empty when the place is not there
+ * Validity: a part that stands in a path.
  * @throws nothing
  * @source own convention
  * @example branchAt(fullReturnJob('x'), 'filter', 'new-rail').pathId // => 'branch'
@@ -162,6 +163,7 @@ function pumpFrom(doc: JobDocument, from: string, to: string, pathId: string): P
  * @param doc job document
  * @param pathId path to take out
  * @returns patch; empty when it is not there or is the only one
+ * Validity: a path that is in the job.
  * @throws nothing
  * @source own convention
  * @example removePath(fullReturnJob('x'), 'nowhere').length // => 0

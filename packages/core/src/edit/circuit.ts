@@ -33,6 +33,7 @@ const at = (circuitId: string): string => `/wiring/circuits/${circuitId}`;
  * @param after piece it comes behind; null: first on the feed
  * @param kind what to put in
  * @returns the new piece's id and the patch
+ * Validity: a circuit that is in the job.
  * @throws nothing
  * @source own convention
  * @example insertSegment(fullReturnJob('x'), 'pump-circuit', 'fuse', 'wire').id // => 'wire'
@@ -57,7 +58,17 @@ export function insertSegment(
   };
 }
 
-/** Takes a piece out of its circuit. */
+/**
+ * Takes a piece out of its circuit.
+ * @param doc job document
+ * @param circuitId circuit
+ * @param id piece
+ * @returns patch
+ * Validity: a piece of that circuit.
+ * @throws nothing
+ * @source own convention
+ * @example removeSegment(fullReturnJob('x'), 'pump-circuit', 'plug').some((o) => o.op === 'remove') // => true
+ */
 export function removeSegment(doc: JobDocument, circuitId: string, id: string): PatchOperation[] {
   const circuit = doc.wiring.circuits[circuitId]!;
   const side = circuit.ground.includes(id) ? 'ground' : 'feed';
@@ -68,7 +79,18 @@ export function removeSegment(doc: JobDocument, circuitId: string, id: string): 
   ];
 }
 
-/** Moves a piece along its side, by so many places. */
+/**
+ * Moves a piece along its side, by so many places.
+ * @param doc job document
+ * @param circuitId circuit
+ * @param id piece
+ * @param by places, negative toward the source
+ * @returns patch; empty where it cannot go farther
+ * Validity: a piece of that circuit.
+ * @throws nothing
+ * @source own convention
+ * @example moveSegment(fullReturnJob('x'), 'pump-circuit', 'fuse', 1)[0].op // => 'replace'
+ */
 export function moveSegment(doc: JobDocument, circuitId: string, id: string, by: number): PatchOperation[] {
   const circuit = doc.wiring.circuits[circuitId]!;
   const side = circuit.ground.includes(id) ? 'ground' : 'feed';
@@ -87,6 +109,7 @@ export function moveSegment(doc: JobDocument, circuitId: string, id: string, by:
  * @param loadId pump or other load
  * @param name of the load
  * @returns the circuit's id and the patch
+ * Validity: a load that is in the job.
  * @throws nothing
  * @source own convention
  * @example addCircuit(fullReturnJob('x'), 'fan', 'Fan').id // => 'circuit'
@@ -110,7 +133,16 @@ export function addCircuit(doc: JobDocument, loadId: string, name: string): Adde
   return { id, patch: [{ op: 'add', path: at(id), value: circuit }] };
 }
 
-/** A load that is no pump, with the usual circuit to it. */
+/**
+ * A load that is no pump, with the usual circuit to it.
+ * @param doc job document
+ * @param kind kind of load
+ * @returns patch, and the ids of what it adds
+ * Validity: kinds of the registry.
+ * @throws nothing
+ * @source common practice
+ * @example addLoad(fullReturnJob('x'), 'fan').patch.length > 1 // => true
+ */
 export function addLoad(doc: JobDocument, kind: ElectricLoad['kind']): Added {
   const made = NEW_LOADS.find((l) => l.kind === kind)!;
   const loads = doc.wiring.loads ?? {};
@@ -135,7 +167,16 @@ function dropCircuits(doc: JobDocument, gone: readonly string[]): PatchOperation
   return [...untapped, ...gone.map((id): PatchOperation => ({ op: 'remove', path: at(id) }))];
 }
 
-/** Takes a circuit out; a load that is no pump goes with its last one. */
+/**
+ * Takes a circuit out; a load that is no pump goes with its last one.
+ * @param doc job document
+ * @param circuitId circuit
+ * @returns patch
+ * Validity: a circuit that is in the job.
+ * @throws nothing
+ * @source own convention
+ * @example removeCircuit(fullReturnJob('x'), 'pump-circuit').some((o) => o.op === 'remove') // => true
+ */
 export function removeCircuit(doc: JobDocument, circuitId: string): PatchOperation[] {
   const { circuits, loads } = doc.wiring;
   const { loadId } = circuits[circuitId]!;
@@ -156,7 +197,18 @@ export function removeWiring(doc: JobDocument, loadIds: readonly string[]): Patc
   return [...dropCircuits(doc, gone), ...loadIds.flatMap((id) => dropRule(doc, id))];
 }
 
-/** Hangs a circuit's feed or ground on a piece of another, or back on its own supply. */
+/**
+ * Hangs a circuit’s feed or ground on a piece of another, or back on its own supply.
+ * @param doc job document
+ * @param circuitId circuit
+ * @param side feed or ground
+ * @param to piece and circuit it hangs on, or nothing
+ * @returns patch
+ * Validity: a circuit of tapTargets.
+ * @throws nothing
+ * @source own convention
+ * @example setTap(fullReturnJob('x'), 'pump-circuit', 'feedFrom', undefined) // => []
+ */
 export function setTap(
   doc: JobDocument,
   circuitId: string,
@@ -168,7 +220,17 @@ export function setTap(
   return doc.wiring.circuits[circuitId]![side] ? [{ op: 'remove', path }] : [];
 }
 
-/** Circuits another one may hang on without ending up on itself. */
+/**
+ * Circuits another one may hang on without ending up on itself.
+ * @param doc job document
+ * @param circuitId circuit
+ * @param side feed or ground
+ * @returns ids of circuits
+ * Validity: any job the checker accepts.
+ * @throws nothing
+ * @source own convention
+ * @example tapTargets(fullReturnJob('x'), 'pump-circuit', 'feedFrom') // => []
+ */
 export function tapTargets(doc: JobDocument, circuitId: string, side: 'feedFrom' | 'groundInto'): string[] {
   const { circuits } = doc.wiring;
   const hangsOn = (id: string | undefined): boolean => {

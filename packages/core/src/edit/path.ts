@@ -46,6 +46,7 @@ export const setOrder = (pathId: string, order: readonly string[]): PatchOperati
  * @param afterId element it comes behind
  * @param part what to put in
  * @returns patch, and the new part's id; empty when the place is not there
+ * Validity: a path that is in the job.
  * @throws nothing
  * @source own convention
  * @example insertPart(fullReturnJob('x'), 'filter', NEW_PARTS[0]).id // => 'run'
@@ -79,6 +80,7 @@ export function insertPart(
  * @param doc job document
  * @param id element id
  * @returns patch; empty when it is not there
+ * Validity: a part that stands in a path.
  * @throws nothing
  * @source own convention
  * @example removePart(fullReturnJob('x'), 'filter').length // => 2
@@ -106,6 +108,7 @@ export function removePart(doc: JobDocument, id: string): PatchOperation[] {
  * @param id element id
  * @param by places, along the flow when positive
  * @returns patch; empty at the end of the path
+ * Validity: a part that stands in a path.
  * @throws nothing
  * @source own convention
  * @example movePart(fullReturnJob('x'), 'strainer', -1).length // => 0
@@ -125,6 +128,7 @@ export function movePart(doc: JobDocument, id: string, by: number): PatchOperati
  * @param doc job document
  * @param id a run's id
  * @returns patch and the second half's id; empty for anything but a run
+ * Validity: a run of hose or tube, cut inside its length.
  * @throws nothing
  * @source own convention
  * @example splitRun(fullReturnJob('x'), 'feed').id // => 'feed-2'

@@ -21,7 +21,16 @@ export const withCircuit = (doc: JobDocument, circuitId: string, circuit: Circui
   wiring: { ...doc.wiring, circuits: { ...doc.wiring.circuits, [circuitId]: circuit } },
 });
 
-/** JSON Pointer of an element's field. */
+/**
+ * JSON Pointer of a part’s field.
+ * @param id part
+ * @param field its field
+ * @returns pointer
+ * Validity: ids and fields without "/" or "~", as the format asks.
+ * @throws nothing
+ * @source RFC 6901
+ * @example elementPath('feed', 'lengthM') // => '/plumbing/elements/feed/lengthM'
+ */
 export const elementPath = (id: string, field: string): string => `/plumbing/elements/${id}/${field}`;
 export const segmentPath = (circuitId: string, segmentId: string, field: string): string =>
   `/wiring/circuits/${circuitId}/segments/${segmentId}/${field}`;

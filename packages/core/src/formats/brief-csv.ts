@@ -35,6 +35,7 @@ export interface PullPreview extends Sheet {
  * @param text the sheet (see readSheet)
  * @param units unit symbols for columns without a heading
  * @returns rows with their marks and the pull (W, Pa gauge), or null while a row is marked
+ * Validity: UTF-8 text; comma, semicolon or tab between columns.
  * @throws nothing
  * @source RFC 4180 for the plain cases; own marks
  * @example readPull('rpm,hp,psi\n3000,200,8\n6000,400,14', { rpm: 'rpm', power: 'hp', boost: 'psi' }).pull.length // => 2
@@ -111,6 +112,7 @@ export interface InjectorPreview extends Sheet {
  * @param units unit symbols for columns without a heading
  * @param basePa base pressure of the job, Pa: the rows nearest to it give the rated flow
  * @returns rows with their marks, and rated pressure Pa, mean flow m³/s, count and spread
+ * Validity: UTF-8 text; comma, semicolon or tab between columns.
  * @throws nothing
  * @source RFC 4180 for the plain cases; flow matched within 2 % is common practice
  * @example readInjectors('psi,cc/min\n43.5,990\n43.5,1010', { pressure: 'psi', flow: 'cc/min' }, 300000).injectors.spread // => 0.01

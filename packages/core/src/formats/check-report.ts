@@ -72,6 +72,7 @@ export type CheckReport = Infer<typeof reportShape>;
  * @param doc job document
  * @param plan its evaluation, when there already is one
  * @returns the report
+ * Validity: any job the checker accepts.
  * @throws nothing
  * @source docs/check.schema.json
  * @example checkReport(fullReturnJob('x')).format // => 'venula-check'
@@ -125,6 +126,8 @@ export function checkReport(doc: JobDocument, plan: PlanResult = evaluatePlan(do
 /**
  * The published JSON Schema of the check report.
  * @returns JSON Schema 2020-12
+ * Validity: version 1 of the report.
+ * @throws nothing
  * @source JSON Schema 2020-12
  * @example checkSchema().title // => 'Venula check report'
  */

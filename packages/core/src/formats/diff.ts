@@ -23,6 +23,7 @@ const same = (a: unknown, b: unknown): boolean => {
  * @param from document as it was
  * @param to document as it is
  * @returns operations in an order that applies; empty when equal
+ * Validity: JSON values without cycles.
  * @throws nothing
  * @source RFC 6902
  * @example diffDocuments({ a: 1 }, { a: 2 }).length // => 1
@@ -48,6 +49,7 @@ export function diffDocuments(from: unknown, to: unknown, at = ''): PatchOperati
  * @param mine one patch
  * @param theirs the other
  * @returns the paths of `mine` that overlap
+ * Validity: JSON Pointers (RFC 6901).
  * @throws nothing
  * @source own rule
  * @example overlappingPaths([{ op: 'replace', path: '/a/b', value: 1 }], [{ op: 'remove', path: '/a' }]).join() // => '/a/b'
@@ -71,6 +73,7 @@ export function overlappingPaths(
  * @param doc any JSON
  * @param pointer RFC 6901 pointer
  * @returns the value, or undefined where there is none
+ * Validity: JSON Pointers (RFC 6901).
  * @throws nothing
  * @source RFC 6901
  * @example valueAt({ a: { b: 3 } }, '/a/b') // => 3

@@ -11,6 +11,7 @@ type Schema = Readonly<Record<string, unknown>>;
  * @param doc the job (to tell which kind of part stands at a place)
  * @param pointer RFC 6901 pointer to a number
  * @returns SI range, or undefined where there is no number
+ * Validity: pointers into the job format.
  * @throws nothing
  * @source docs/job.schema.json
  * @example fieldRange(fullReturnJob('x'), '/brief/basePressurePa').max // => 800000

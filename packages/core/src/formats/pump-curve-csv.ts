@@ -34,6 +34,7 @@ export interface CurvePreview extends Sheet {
  * @param volts volts at the pump the curve was taken at
  * @param units unit symbols for columns without a heading
  * @returns rows with their marks, units used, and the curve in SI (Pa, m³/s, A), sorted by pressure, or null
+ * Validity: UTF-8 text; comma, semicolon or tab between columns.
  * @throws nothing
  * @source RFC 4180 for the plain cases; own marks
  * @example readPumpCurve('psi,L/h,A\n0,400,7\n60,300,12', 13.5, { pressure: 'kPa', flow: 'L/h', current: 'A' }).curve.flows.length // => 2

@@ -21,6 +21,7 @@ const MAX_DEPTH = 24;
  * Reads a job file: size, JSON, nesting, format and version, upgrade, shape, then what shapes cannot say.
  * @param source the file's text
  * @returns the document, or every error with its JSON Pointer, limit and remedy
+ * Validity: files of every job format so far.
  * @throws nothing, whatever the text holds
  * @source RFC 8259; docs/job.schema.json
  * @example readJob('{}').ok // => false
@@ -59,6 +60,7 @@ export function readJob(source: string): Result<JobDocument> {
  * Checks parsed JSON as a job document.
  * @param value parsed JSON from anywhere
  * @returns the document, or every error with its JSON Pointer, limit and remedy
+ * Validity: anything JSON can say.
  * @throws nothing
  * @source docs/job.schema.json
  * @example checkJob(fullReturnJob('x')).ok // => true
@@ -111,6 +113,7 @@ export function checkJob(value: unknown): Result<JobDocument> {
  * @param before the job as it is
  * @param after what it would become
  * @returns the errors that are new, by code and field; empty when the change may be made
+ * Validity: two lists of the same checker.
  * @throws nothing
  * @source docs/job.schema.json
  * @example addedErrors(fullReturnJob('x'), { ...fullReturnJob('x'), title: '' })[0].field // => '/title'
@@ -140,6 +143,7 @@ const SHAPELESS = new Set([
  * contradicts another, can be shown and mended; a part that is missing cannot.
  * @param errors what checkJob found
  * @returns true where readers of the document would fail
+ * Validity: errors of checkJob.
  * @throws nothing
  * @source own convention
  * @example brokenShape([{ code: 'MISSING', field: '/brief', message: '', remedy: '' }]) // => true
@@ -245,6 +249,8 @@ function depth(value: unknown): number {
  * same document.
  * @param doc job document
  * @returns file text
+ * Validity: any job the checker accepts.
+ * @throws nothing
  * @source own convention
  * @example readJob(writeJob(fullReturnJob('x'))).ok // => true
  */
@@ -255,6 +261,8 @@ export function writeJob(doc: JobDocument): string {
 /**
  * The published JSON Schema of a job file, from the same description that reads it.
  * @returns JSON Schema 2020-12
+ * Validity: the present job format.
+ * @throws nothing
  * @source JSON Schema 2020-12
  * @example jobSchema().title // => 'Venula job'
  */

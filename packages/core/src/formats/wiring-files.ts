@@ -23,7 +23,15 @@ const PAINT: Readonly<Record<string, string>> = {
   tan: '#b99a6b',
 };
 
-/** Base color and tracer of "red/white". */
+/**
+ * Base color and tracer of “red/white”.
+ * @param color as typed
+ * @returns CSS colors; gray where the word is not known, null without a tracer
+ * Validity: English color words.
+ * @throws nothing
+ * @source common practice
+ * @example wirePaint('red').tracer // => null
+ */
 export function wirePaint(color: string): { readonly base: string; readonly tracer: string | null } {
   const [base = '', tracer] = color.toLowerCase().split(/[/ ,-]+/);
   return { base: PAINT[base] ?? '#8b8f8c', tracer: tracer ? (PAINT[tracer] ?? null) : null };
@@ -58,6 +66,7 @@ const cell = (value: string): string => {
  * The wire list as a sheet.
  * @param doc job document
  * @returns CSV text, one wire a row, CRLF
+ * Validity: any job the checker accepts.
  * @throws nothing
  * @source RFC 4180
  * @example wireListCsv(fullReturnJob('x')).split(',')[0] // => 'label'
@@ -97,6 +106,7 @@ const pointText = (points: HarnessLayout['wires'][number]['points']): string =>
  * The wiring drawn, as a picture of its own.
  * @param doc job document
  * @returns SVG text with every wire in its color and labeled at both ends
+ * Validity: any job the checker accepts.
  * @throws nothing
  * @source SVG 1.1
  * @example wiringSvg(fullReturnJob('x')).startsWith('<svg') // => true
@@ -138,7 +148,15 @@ export function wiringSvg(doc: JobDocument): string {
   ].join('\n');
 }
 
-/** Labels of the wires on each terminal, "W3 W7". */
+/**
+ * Labels of the wires on each terminal, “W3 W7”.
+ * @param wires rows of the wire list
+ * @returns text by terminal
+ * Validity: any list.
+ * @throws nothing
+ * @source own convention
+ * @example wireTags([]).size // => 0
+ */
 export function wireTags(wires: readonly WireRow[]): ReadonlyMap<string, string> {
   const tags = new Map<string, string>();
   for (const w of wires)

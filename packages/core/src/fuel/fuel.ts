@@ -165,6 +165,8 @@ export function fuelProperties(blend: Blend, kelvin: number): FuelProperties {
  * Volume of this blend needed for the same mixture strength, relative to gasoline of the same density, both at 15 °C.
  * @param blend the fuel; ethanol as volume fraction
  * @returns ratio, 1 for gasoline (E85 about 1.41; pump "E85" of 70 % ethanol about 1.32, the trade's "+33 %")
+ * Validity: ethanol 0–1; density of the gasoline part 720–775 kg/m³.
+ * @throws nothing
  * @source stoichiometry; ASTM D5798 lets pump E85 hold 51–83 % ethanol
  * @example volumeRatio({ ethanol: 0.7, gasolineDensity15: 745, rvpPa: 62000 }) // => 1.3164
  */
@@ -173,9 +175,25 @@ export function volumeRatio(blend: Blend): number {
   return (GASOLINE.airFuelRatio / fuel.airFuelRatio) * (blend.gasolineDensity15 / fuel.density15);
 }
 
-/** The trade's rule of thumb beside the chemistry: 85 % ethanol takes a third more, in proportion to content. */
+/**
+ * The trade’s rule of thumb beside the chemistry: 85 % ethanol takes a third more, in proportion to content.
+ * @param ethanol volume fraction, 0–1
+ * @returns volume against gasoline, 1 for gasoline
+ * Validity: 0–1; a rule of thumb, no law.
+ * @throws nothing
+ * @source common practice
+ * @example ruleOfThumbRatio(0.85) // => 1.33
+ */
 export const ruleOfThumbRatio = (ethanol: number): number => 1 + (0.33 * ethanol) / 0.85;
 
-/** AFR of gasoline over AFR of the blend: the factor on a gasoline BSFC at equal lambda. */
+/**
+ * AFR of gasoline over AFR of the blend: the factor on a gasoline BSFC at equal lambda.
+ * @param blend ethanol as volume fraction
+ * @returns factor, 1 for gasoline
+ * Validity: equal lambda and equal efficiency.
+ * @throws nothing
+ * @source stoichiometry by mass
+ * @example stoichiometricFactor({ ethanol: 0, gasolineDensity15: 745, rvpPa: 62000 }) // => 1
+ */
 export const stoichiometricFactor = (blend: Blend): number =>
   GASOLINE.airFuelRatio / fuelProperties(blend, T15).airFuelRatio;

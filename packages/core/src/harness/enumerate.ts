@@ -19,7 +19,16 @@ export interface TruthRow {
 /** Signals beyond which combinations are not all tried: 2^16 rows are more than anybody checks. */
 export const MOST_SIGNALS = 14;
 
-/** Every signal the rules or the harness look at, in a steady order. */
+/**
+ * Every signal the rules or the harness look at, in a steady order.
+ * @param harness drawn parts and wires
+ * @param rules rules by load id
+ * @returns keys of the signals
+ * Validity: any harness and rules.
+ * @throws nothing
+ * @source own convention
+ * @example signalKeys(harnessOf(fullReturnJob('x')), rulesOf(fullReturnJob('x'))).length // => 0
+ */
 export function signalKeys(harness: Harness, rules: Rules): string[] {
   const keys = Object.values(rules).flatMap((r) => ruleSignals(r).map(termKey));
   for (const d of Object.values(harness.devices)) keys.push(...deviceKind(d).signals(d));

@@ -70,6 +70,7 @@ function columns(harness: Harness): Map<string, number> {
  * Places the parts of a harness in columns from source to ground and lays the wires between them in lanes of their own.
  * @param harness devices and wires
  * @returns boxes, terminals and wire corners in drawing units, and the size of it all
+ * Validity: any harness; what does not fit in a column goes on in the next.
  * @throws nothing
  * @source layered drawing (longest-path columns, barycenter rows)
  * @example layOutHarness({ devices: {}, wires: {} }).devices.length // => 0

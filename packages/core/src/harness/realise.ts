@@ -41,6 +41,7 @@ export function realiseRules(doc: JobDocument, rules: Rules): Harness {
  * The control wiring of a job: as drawn, with the figures its circuits hold now, or as its rules ask for.
  * @param doc job document
  * @returns devices and wires
+ * Validity: any job the checker accepts.
  * @throws nothing
  * @source own convention
  * @example harnessOf(fullReturnJob('x')).devices.battery.kind // => 'battery'

@@ -68,6 +68,7 @@ const deviceAt = (harness: Harness, terminal: string): Device | undefined =>
  * Everything the person at the bench needs to make the harness: wires with both ends, pin tables, the drawing's parts.
  * @param doc job document
  * @returns wires labeled in the order they are laid, pin tables of every part with more than one terminal
+ * Validity: any job the checker accepts.
  * @throws nothing
  * @source own convention; terminals DIN 72552
  * @example wiringSheet(fullReturnJob('x')).wires[0].label // => 'W1'

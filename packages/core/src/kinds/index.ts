@@ -50,7 +50,15 @@ export type PlumbingElement = Elements[ElementKind];
 export type JunctionOf<K extends keyof Junctions> = Junctions[K];
 export type Junction = Junctions[keyof Junctions];
 
-/** What is known of a part’s kind. */
+/**
+ * What is known of a part’s kind.
+ * @param e part
+ * @returns its facets
+ * Validity: every kind of the registry.
+ * @throws nothing
+ * @source own convention
+ * @example plumbingKind(fullReturnJob('x').plumbing.elements.feed).open // => true
+ */
 export const plumbingKind = <E extends PlumbingElement>(e: E): PlumbingKind<E> =>
   PLUMBING[e.kind] as unknown as PlumbingKind<E>;
 
@@ -66,6 +74,14 @@ export const shapesOf = <R extends Readonly<Record<string, { readonly shape: unk
     [K in keyof R]: R[K]['shape'];
   };
 
-/** The numbers of a part with what each one is: what a form shows of a kind that has none of its own. */
+/**
+ * The numbers of a part with what each one is: what a form shows of a kind that has none of its own.
+ * @param e part
+ * @returns fields with label, dimension, range and default, SI
+ * Validity: every kind of the registry.
+ * @throws nothing
+ * @source own convention
+ * @example partFields(fullReturnJob('x').plumbing.elements.filter).length > 0 // => true
+ */
 export const partFields = (e: PlumbingElement): ReturnType<typeof numberFields> =>
   numberFields(plumbingKind(e).shape, e);

@@ -83,15 +83,28 @@ export interface Finding {
   readonly remedies: readonly Fix[];
 }
 
-/** Identity of a finding across edits: the same trouble at the same place. */
+/**
+ * Identity of a finding across edits: the same trouble at the same place.
+ * @param f code and place
+ * @returns text, "CODE@place"
+ * Validity: any finding.
+ * @throws nothing
+ * @source own convention
+ * @example findingKey({ code: 'NO_FUSE', place: { id: 'pump-circuit' } }) // => 'NO_FUSE@pump-circuit'
+ */
 export const findingKey = (f: {
   readonly code: string;
   readonly place: Pick<Place, 'id' | 'within'>;
 }): string => `${f.code}@${f.place.within === undefined ? '' : `${f.place.within}/`}${f.place.id}`;
 
 /**
- * The numbers an acceptance was given for. Rounded to three figures so that noise does not re-open it;
- * a real change does.
+ * The numbers an acceptance was given for. Rounded to three figures so that noise does not re-open it; a real change does.
+ * @param f finding; value and limit SI
+ * @returns text
+ * Validity: finite figures.
+ * @throws nothing
+ * @source own convention
+ * @example findingFingerprint({ severity: 'fix', value: 1.2345, limit: 1 }) // => 'fix:1.23:1.00'
  */
 export const findingFingerprint = (f: Pick<Found, 'severity' | 'value' | 'limit'>): string =>
   `${f.severity}:${f.value.toPrecision(3)}:${f.limit.toPrecision(3)}`;

@@ -35,6 +35,8 @@ const feetAndInches = (metres: number): Shown => {
  * @param system unit system to show it in
  * @param decimals decimals instead of the unit's own
  * @returns number, unit and both together
+ * Validity: finite figures; others give a dash.
+ * @throws nothing
  * @source own convention
  * @example formatQuantity('pressure', 400000, 'us').text // => '58.0 psi'
  */
@@ -62,6 +64,8 @@ export function formatQuantity(
  * @param system unit system to write it in
  * @param figures significant figures; fewer than 10 for show, where the value itself is kept beside the text
  * @returns text that parseQuantity reads back
+ * Validity: finite figures; others give their name.
+ * @throws nothing
  * @source own convention
  * @example editText('pressure', 400000, 'metric') // => '400 kPa'
  */

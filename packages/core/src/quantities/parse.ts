@@ -92,6 +92,8 @@ const PAIRS: Partial<Record<Dimension, readonly (readonly [first: string, second
  * @param system unit system that gives a bare number its unit
  * @param range allowed range, SI, refused outside with the limit named in the shown unit
  * @returns SI value, or an InputError with code, limit and remedy
+ * Validity: text up to what a field takes.
+ * @throws nothing
  * @source exact conversion factors of 1959 (international yard and pound); own grammar
  * @example parseQuantity('length', '11 ft 6', 'us').value // => 3.5052
  */

@@ -9,7 +9,25 @@ export type GaugePressure = number & { readonly [datum]: 'gauge' };
 /** Pascals above vacuum. */
 export type AbsolutePressure = number & { readonly [datum]: 'absolute' };
 
+/**
+ * Says that a pressure is counted from the air outside.
+ * @param pascals Pa
+ * @returns Pa gauge
+ * Validity: any figure.
+ * @throws nothing
+ * @source own convention: gauge and absolute pressure differ in type
+ * @example gauge(1000) // => 1000
+ */
 export const gauge = (pascals: number): GaugePressure => pascals as GaugePressure;
+/**
+ * Says that a pressure is counted from nothing.
+ * @param pascals Pa
+ * @returns Pa absolute
+ * Validity: any figure.
+ * @throws nothing
+ * @source own convention: gauge and absolute pressure differ in type
+ * @example absolute(1000) // => 1000
+ */
 export const absolute = (pascals: number): AbsolutePressure => pascals as AbsolutePressure;
 
 /**

@@ -5,6 +5,7 @@ const UNSTORABLE = /\p{Surrogate}|\0/u;
  * Whether a text can be stored: no NUL and no half of a character that needs two code units.
  * @param text any text
  * @returns true when every record and file takes it
+ * Validity: any text.
  * @throws nothing
  * @source Unicode, surrogate code points; PostgreSQL text takes no NUL
  * @example storable('fuel\u0000') // => false
@@ -18,6 +19,7 @@ export function storable(text: string): boolean {
  * @param text any text
  * @param most greatest length in UTF-16 code units, as field limits count them
  * @returns the text, or as much of its beginning as fits
+ * Validity: any text.
  * @throws nothing
  * @source own convention
  * @example shortened('ab😀', 3) // => 'ab'

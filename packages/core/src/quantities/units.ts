@@ -157,12 +157,41 @@ export const DIMENSIONS = {
 
 export type Dimension = keyof typeof DIMENSIONS;
 
+/**
+ * Units of a dimension and which of them is shown.
+ * @param dimension key of DIMENSIONS
+ * @returns units with factor and offset to SI
+ * Validity: every dimension.
+ * @throws nothing
+ * @source see DIMENSIONS
+ * @example dimensionSpec('volts').units[0].symbol // => 'V'
+ */
 export const dimensionSpec = (dimension: Dimension): DimensionSpec => DIMENSIONS[dimension];
 
+/**
+ * The unit a dimension is shown in.
+ * @param dimension key of DIMENSIONS
+ * @param system US or metric
+ * @returns unit
+ * Validity: every dimension.
+ * @throws nothing
+ * @source common practice
+ * @example shownUnit('pressure', 'us').symbol // => 'psi'
+ */
 export const shownUnit = (dimension: Dimension, system: UnitSystem): Unit => {
   const spec = dimensionSpec(dimension);
   return spec.units.find((u) => u.symbol === spec.shown[system]) ?? spec.units[0]!;
 };
 
 export const toSi = (value: number, u: Unit): number => value * u.factor + (u.offset ?? 0);
+/**
+ * An SI figure in a unit.
+ * @param value SI
+ * @param u unit
+ * @returns figure in that unit
+ * Validity: any figure.
+ * @throws nothing
+ * @source see DIMENSIONS
+ * @example fromSi(300e3, shownUnit('pressure', 'metric')) // => 300
+ */
 export const fromSi = (value: number, u: Unit): number => (value - (u.offset ?? 0)) / u.factor;

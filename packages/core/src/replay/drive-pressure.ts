@@ -93,6 +93,7 @@ export function drivePressure(
  * @param moments see driveMoments
  * @param rails see drivePressure, one a moment
  * @returns dips in order of time
+ * Validity: steady states in a row; no inertia of the fuel between them.
  * @throws nothing
  * @source own convention: 25 kPa below what it should be
  * @example railDips([], []).length // => 0

@@ -44,7 +44,14 @@ const PIPE_S = 0.8;
 /** An engine left alone stops in about this, s. */
 const RUN_DOWN_S = 0.5;
 
-/** A drive that goes through everything a trigger must get right: start, pull, lift, stall, restart, crash, key off. */
+/**
+ * A drive that goes through everything a trigger must get right: start, pull, lift, stall, restart, crash, key off.
+ * @returns legs, s
+ * Validity: as a check of rules; no driving cycle.
+ * @throws nothing
+ * @source own convention
+ * @example standardDrive()[0].kind // => 'key-on'
+ */
 export const standardDrive = (): Leg[] => [
   { kind: 'key-on', seconds: 4 },
   { kind: 'crank', seconds: 1 },
@@ -225,6 +232,7 @@ export interface Lane {
  * @param rules see rulesOf
  * @param moments see driveMoments
  * @returns one lane a rule
+ * Validity: moments in the order of time.
  * @throws nothing
  * @source see replayTrigger
  * @example driveLanes(rulesOf(fullReturnJob('x')), driveMoments(fullReturnJob('x'), standardDrive())).length // => 1

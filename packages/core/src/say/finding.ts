@@ -11,6 +11,7 @@ import { writer, type Units, type Words } from './words.ts';
  * @param remedies its fixes
  * @param units how numbers are written; both: US with metric in brackets, for a record read anywhere
  * @returns title, reason, formula with its numbers, source, and what each fix's button says
+ * Validity: every finding a rule makes.
  * @throws nothing
  * @source own convention
  * @example sayFinding(evaluatePlan(fullReturnJob('x')).findings[0].found, [], 'us').code // => 'RUNS_STALLED'

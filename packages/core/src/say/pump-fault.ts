@@ -16,7 +16,7 @@ const ohms = (value: number): string => `${Number(value.toPrecision(3))} Ω`;
  * Validity: every fault pumpFaults tells.
  * @throws nothing
  * @source own convention
- * @example sayPumpFault(pumpFaults({ ...PUMPS.T470.model, armatureOhms: 1 })[0]).limit // => 'at most 0.587 Ω with that current'
+ * @example sayPumpFault(pumpFaults({ ...PUMPS.T470.model, armatureOhms: 1 })[0]).limit // => 'at most 0.495 Ω with that current'
  */
 export function sayPumpFault(fault: PumpFault): SaidFault {
   switch (fault.code) {

@@ -11,6 +11,7 @@ export type { BillGroup, BillLine } from '../kinds/bill-line.ts';
  * fuses, relays. Every component port is taken as an O-ring boss of the size of the hose that meets it.
  * @param doc job document
  * @returns lines, equal parts added up; lengths in m with cutting allowance
+ * Validity: any job the checker accepts.
  * @throws nothing
  * @source common practice; threads SAE J514 / J1926 (from memory)
  * @example billOfMaterials(fullReturnJob('x')).some((l) => l.part.includes('-8')) // => true

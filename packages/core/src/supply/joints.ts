@@ -16,6 +16,7 @@ export interface Joint {
  * A hose counts its two ends twice: end on hose and end on port are two ways to leak.
  * @param doc job document
  * @returns joints; ids stay the same while the parts stay
+ * Validity: any job the checker accepts.
  * @throws nothing
  * @source common practice: the walk with a rag and a light
  * @example jointList(fullReturnJob('x')).length > 10 // => true
@@ -62,6 +63,7 @@ export function jointList(doc: JobDocument): Joint[] {
  * Volume inside the lines and rails of one job: what a gas hold has to fill.
  * @param doc job document
  * @returns m³
+ * Validity: any job the checker accepts.
  * @throws nothing
  * @source geometry, bores from the hose tables
  * @example lineVolume(fullReturnJob('x')) * 1000 // => 0.8699

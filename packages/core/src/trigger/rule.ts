@@ -45,9 +45,26 @@ export interface TriggerRule {
 /** Engine speed above which the engine counts as turning on its own, rpm. */
 export const TURNING_RPM = 250;
 
+/**
+ * Whether a condition asks for a level of something (boost, rpm, throttle).
+ * @param term condition
+ * @returns true where it does
+ * Validity: every kind of condition.
+ * @throws nothing
+ * @source own convention
+ * @example isLevel({ kind: 'oil-pressure', on: true }) // => false
+ */
 export const isLevel = (term: Term): term is LevelTerm => 'above' in term;
 
-/** What a term is about, whatever its sense: equal keys are one and the same signal in the truth table. */
+/**
+ * What a condition is about, whatever its sense: equal keys are one and the same signal in the truth table.
+ * @param term condition
+ * @returns key of the signal
+ * Validity: every kind of condition.
+ * @throws nothing
+ * @source own convention
+ * @example termKey({ kind: 'panel', name: 'Pump', on: true }) === termKey({ kind: 'panel', name: 'Pump', on: false }) // => true
+ */
 export function termKey(term: Term): string {
   switch (term.kind) {
     case 'panel':

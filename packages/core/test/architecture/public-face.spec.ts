@@ -3,105 +3,65 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Script, createContext } from 'node:vm';
 import * as core from '../support/core.ts';
+import * as kinds from '../../src/kinds/index.ts';
+import * as wiringKinds from '../../src/kinds/wiring/index.ts';
 
-const SRC = join(__dirname, '../../src');
-const files = (dir: string): string[] =>
-  readdirSync(dir, { withFileTypes: true }).flatMap((e) =>
-    e.isDirectory() ? files(join(dir, e.name)) : [join(dir, e.name)],
-  );
+const PUBLIC = join(__dirname, '../../src/public');
 
-interface Documented {
-  readonly name: string;
-  readonly doc: string;
+/** What the apps may call, each name with the file it comes from. */
+const exported = readdirSync(PUBLIC).flatMap((entry) =>
+  [...readFileSync(join(PUBLIC, entry), 'utf8').matchAll(/export \{([^}]*)\} from '([^']+)'/g)].flatMap((m) =>
+    m[1]!
+      .split(',')
+      .map((name) => name.trim())
+      .filter((name) => name !== '' && !name.startsWith('type '))
+      .map((name) => ({ name, entry, file: join(PUBLIC, m[2]!) })),
+  ),
+);
+
+/** Its comment, where it is declared as something that can be called; undefined for tables. */
+function comment(file: string, name: string): string | undefined {
+  const source = readFileSync(file, 'utf8');
+  const called = new RegExp(
+    `(/\\*\\*(?:(?!\\*/)[\\s\\S])*?\\*/\\s*)?export (?:(?:async )?function ${name}\\b|class ${name}\\b|const ${name}\\b(?: =|:[^=]*=) (?:async )?(?:<|\\())`,
+  ).exec(source);
+  return called ? (called[1] ?? '') : undefined;
 }
 
-/** Exported functions of the public face that carry physics or formats: those with a doc comment must have it whole. */
-const documented: Documented[] = files(SRC)
-  .filter((f) => !f.endsWith('index.ts'))
-  .flatMap((f) => {
-    const source = readFileSync(f, 'utf8');
-    return [...source.matchAll(/\/\*\*((?:(?!\*\/)[\s\S])*?)\*\/\s*export function (\w+)/g)].map((m) => ({
-      name: m[2]!,
-      doc: m[1]!,
-    }));
-  })
-  .filter((d) => d.name in core);
+const functions = exported.flatMap(({ name, file }) => {
+  const doc = comment(file, name);
+  return doc === undefined ? [] : [{ name, doc }];
+});
 
-const publicFunctions = Object.entries(core)
-  .filter(([, v]) => typeof v === 'function' && !/^class /.test(Function.prototype.toString.call(v)))
-  .map(([name]) => name);
+const NEEDED = ['@returns', 'Validity:', '@throws', '@source', '@example'];
 
-/** One-liners whose name and type say it all. */
-const PLAIN = new Set([
-  'absolute',
-  'gauge',
-  'dimensionSpec',
-  'shownUnit',
-  'fromSi',
-  'ok',
-  'fail',
-  'findingFingerprint',
-  'findingKey',
-  'sizesOf',
-  'familyOf',
-  'wireSizeName',
-  'ruleOfThumbRatio',
-  'stoichiometricFactor',
-  'boreOf',
-  'wireAmpacity',
-  'pumpElement',
-  'pumpFigures',
-  'elementPath',
-  'isLevel',
-  'termKey',
-  'allTerminals',
-  'terminalName',
-  'terminalWord',
-  'signalKeys',
-  'rulesOf',
-  'ruleOf',
-  'dropRule',
-  'freeRuleId',
-  'renamed',
-  'undrawnPieces',
-  'wirePaint',
-  'wireTags',
-  'addLoad',
-  'removeDevice',
-  'moveSegment',
-  'removeCircuit',
-  'removeSegment',
-  'setTap',
-  'tapTargets',
-  'standardDrive',
-  'stagingThreshold',
-  'circuitOf',
-  'circuitStates',
-  'hardest',
-  'weakestWire',
-  'wireLength',
-  'wiresBehind',
-]);
-
-describe('public functions of the core', () => {
-  test('each has purpose, units or returns, source and a worked example', () => {
-    const docs = new Map(documented.map((d) => [d.name, d.doc]));
-    const missing = publicFunctions
-      .filter((name) => !PLAIN.has(name))
-      .filter((name) => {
-        const doc = docs.get(name) ?? '';
-        return !['@returns', '@source', '@example'].every((tag) => doc.includes(tag));
-      });
+describe('functions of the public entries', () => {
+  test('each says its purpose, what it returns, where it holds, what it throws, its source, and gives an example', () => {
+    const missing = functions.flatMap(({ name, doc }) => {
+      const purpose = /\/\*\*\s*\*?\s*([^@\n]{12,})/.test(doc) ? [] : ['purpose'];
+      const absent = [...purpose, ...NEEDED.filter((tag) => !doc.includes(tag))];
+      return absent.length > 0 ? [`${name}: ${absent.join(', ')}`] : [];
+    });
     expect(missing).toEqual([]);
-    expect(documented.length).toBeGreaterThan(40);
+    expect(functions.length).toBeGreaterThan(100);
+  });
+
+  test('each that takes something says what, and none is left out of the tests’ view', () => {
+    const values = { ...core, ...kinds, ...wiringKinds } as Readonly<Record<string, unknown>>;
+    expect(functions.map((f) => f.name).filter((name) => typeof values[name] !== 'function')).toEqual([]);
+    const silent = functions.filter(({ name, doc }) => {
+      const f = values[name] as { readonly length: number };
+      return f.length > 0 && !doc.includes('@param');
+    });
+    expect(silent.map((f) => f.name)).toEqual([]);
   });
 
   test.each(
-    documented.flatMap(({ name, doc }) =>
+    functions.flatMap(({ name, doc }) =>
       [...doc.matchAll(/@example (.+?) \/\/ => (.+)/g)].map((m) => [name, m[1]!, m[2]!.trim()] as const),
     ),
   )('example of %s holds: %s', (_name, expression, expected) => {
-    const context = createContext({ ...core, Math });
+    const context = createContext({ ...core, ...kinds, ...wiringKinds, Math });
     const got: unknown = new Script(expression).runInContext(context);
     const want: unknown = new Script(expected).runInContext(context);
     if (typeof want === 'number') {

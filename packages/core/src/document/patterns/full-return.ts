@@ -17,6 +17,8 @@ import type { Pattern } from './pattern.ts';
  * default the technician is expected to look at.
  * @param title what the job is called
  * @returns a complete job document, version 1
+ * Validity: any title.
+ * @throws nothing
  * @source defaults are common practice (base 43.5 psi, 0.60 lb/hp·h mild boost, 15 % margin)
  * @example fullReturnJob('Test').plumbing.style // => 'full-return'
  */

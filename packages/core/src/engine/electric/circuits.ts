@@ -22,7 +22,16 @@ export const wirePlace = (doc: JobDocument, wire: SegmentOf<'wire'>): WirePlace 
   insulationK: wire.insulationK,
 });
 
-/** A of a wire where it runs in this job. */
+/**
+ * What a wire carries for good where it runs in this job.
+ * @param doc job document
+ * @param wire wire
+ * @returns A
+ * Validity: sizes and places of the table.
+ * @throws nothing
+ * @source see ampacity
+ * @example Math.round(wireAmpacity(fullReturnJob('x'), fullReturnJob('x').wiring.circuits['pump-circuit'].segments['feed-1'])) > 15 // => true
+ */
 export const wireAmpacity = (doc: JobDocument, wire: SegmentOf<'wire'>): number =>
   ampacity(wire.size, wire.conductor, wirePlace(doc, wire)) * Math.sqrt(cableShare(wire));
 
@@ -73,6 +82,7 @@ export interface PlacedSegment {
  * @param circuitId which circuit
  * @param side feed: source to load; ground: load back to source
  * @returns pieces in the order of the current
+ * Validity: a circuit that is in the job; a tap that leads in a circle ends where it began.
  * @throws nothing
  * @source own convention
  * @example wayOf(fullReturnJob('x'), 'pump-circuit', 'feed').length // => 5

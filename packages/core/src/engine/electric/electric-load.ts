@@ -23,7 +23,16 @@ function windingOf(doc: JobDocument, loadId: string): number | undefined {
   return load ? (loadKind(load).winding(load) ?? undefined) : undefined;
 }
 
-/** The circuit of a pump or other load in one state; undefined where it is off or has none. */
+/**
+ * The circuit of a pump or other load in one state.
+ * @param values figures of a state
+ * @param loadId pump or other load
+ * @returns currents A and volts V; undefined where it is off or has no circuit
+ * Validity: settled states.
+ * @throws nothing
+ * @source see PowerNetwork
+ * @example circuitOf(undefined, 'pump') // => undefined
+ */
 export const circuitOf = (
   values: StateValues | null | undefined,
   loadId: string,
@@ -58,7 +67,17 @@ export const carriedBy = ({ solution }: Loaded, piece: Pick<PlacedSegment, 'id' 
   [...solution.feed, ...solution.ground].find((d) => d.id === piece.id && d.circuitId === piece.circuitId)
     ?.amps ?? 0;
 
-/** The state in which a circuit carries most; undefined where its load never runs. */
+/**
+ * The state in which a circuit carries most.
+ * @param doc job document
+ * @param states its operating states
+ * @param circuitId circuit
+ * @returns the state and its circuit, A and V; undefined where its load never runs
+ * Validity: settled states.
+ * @throws nothing
+ * @source see PowerNetwork
+ * @example hardest(fullReturnJob('x'), [], 'pump-circuit') // => undefined
+ */
 export function hardest(
   doc: JobDocument,
   states: readonly StateResult[],

@@ -84,6 +84,15 @@ export type Device = Devices[keyof Devices];
 export type DeviceOf<K extends keyof Devices> = Devices[K];
 export type ElectricLoad = Loads[keyof Loads];
 
+/**
+ * What is known of the kind of a piece of a circuit.
+ * @param s piece
+ * @returns its facets
+ * Validity: every kind of the registry.
+ * @throws nothing
+ * @source own convention
+ * @example segmentKind(fullReturnJob('x').wiring.circuits['pump-circuit'].segments.fuse).meets.as // => 'joint'
+ */
 export const segmentKind = <S extends Segment>(s: S): SegmentFacets<S, Device> =>
   WIRING[s.kind].segment as unknown as SegmentFacets<S, Device>;
 export const deviceKind = <D extends Device>(d: D): DeviceFacets<D> =>

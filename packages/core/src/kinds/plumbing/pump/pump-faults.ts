@@ -36,6 +36,7 @@ const ARMATURE_SHARE = { turbine: 0.15, 'positive-displacement': 0.07, brushless
  * so fast with pressure that no motor does both.
  * @param model pump as typed or imported; Pa, m³/s, A, V, Ω
  * @returns faults in the order of the curves; empty when every law can use it
+ * Validity: any figures.
  * @throws nothing
  * @source permanent-magnet DC motor equations and affinity laws (standard texts), see pumpLaw
  * @example pumpFaults({ ...PUMPS.T470.model, armatureOhms: 1 })[0].at // => '/armatureOhms'
@@ -106,6 +107,7 @@ const reducedPressures = ({ volts, currents, pressures }: PumpCurve, ra: number)
  * the curve's own figures where they do not.
  * @param model pump with its new curve; A, V, Ω
  * @returns both figures, Ω and A
+ * Validity: curves in order, with a flow at their lowest pressure.
  * @throws nothing
  * @source Ra = 0.15·Vref/I(400 kPa) turbine, 0.07 positive displacement; I_f half the no-load current: typical values
  * @example fittingMotor(PUMPS.T470.model).armatureOhms // => 0.14

@@ -91,7 +91,15 @@ const curveCopy = (c: PumpCurve) => ({
   currents: [...c.currents],
 });
 
-/** A pump's figures as a plan holds them, its own copy: the record must not change when a catalogue does. */
+/**
+ * A pump’s figures as a plan holds them, its own copy: the record must not change when a catalogue does.
+ * @param model Pa, m³/s, A, V, Ω
+ * @returns figures, SI
+ * Validity: any pump.
+ * @throws nothing
+ * @source own convention
+ * @example pumpFigures(PUMPS.T340.model).type // => 'turbine'
+ */
 export const pumpFigures = (model: PumpModel) => ({
   type: model.type,
   curve: curveCopy(model.curve),
@@ -115,6 +123,7 @@ export const makePump = (catalogueId: keyof typeof PUMPS, elevationM: number): P
  * @param old pump in the plan
  * @param catalogueId pump to fit
  * @returns the new element
+ * Validity: pumps of the catalogue.
  * @throws nothing
  * @source own convention
  * @example swapPump(fullReturnJob('x').plumbing.elements.pump, 'T470').catalogueId // => 'T470'

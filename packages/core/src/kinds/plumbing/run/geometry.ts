@@ -4,7 +4,16 @@ import { bendLoss, hoseEndLoss } from '../../../flow/minor-losses.ts';
 import type { PipeGeometry } from '../../../flow/pipe.ts';
 import type { Run } from './shape.ts';
 
-/** Inside diameter of a hose or tube size, m; the nearest larger size where the kind does not come in this one. */
+/**
+ * Inside diameter of a hose or tube size; the nearest larger size where the kind does not come in this one.
+ * @param kind kind of hose or tube
+ * @param dash size, sixteenths of an inch
+ * @returns m
+ * Validity: sizes of the table.
+ * @throws nothing
+ * @source typical bores of each kind, see the hose table
+ * @example boreOf('hard-steel', 8) > 0.008 // => true
+ */
 export function boreOf(kind: HoseKindId, dash: Dash): number {
   const bores = HOSE_KINDS[kind].bores;
   const exact = bores[dash];

@@ -115,7 +115,15 @@ export const HOSE_KINDS: Readonly<Record<HoseKindId, HoseKind>> = {
   },
 };
 
-/** Sizes a kind comes in, small to large. */
+/**
+ * Sizes a kind comes in, small to large.
+ * @param kind kind of hose or tube
+ * @returns dash sizes
+ * Validity: kinds of the table.
+ * @throws nothing
+ * @source see the hose table
+ * @example sizesOf(HOSE_KINDS['hard-steel']).length > 0 // => true
+ */
 export const sizesOf = (kind: HoseKind): Dash[] => DASH_SIZES.filter((d) => kind.bores[d] !== undefined);
 
 /** SAE J514 (37° flare) and SAE J1926 (O-ring boss) share this thread per dash size; from memory. */

@@ -58,5 +58,13 @@ export const makeWire = (name: string, color: string, lengthM: number, zone: Wir
   insulationK: 398.15,
 });
 
-/** What is cut of a wire: its way and the slack left at a lid, m. */
+/**
+ * What a wire measures, its slack with it.
+ * @param wire length and slack, m
+ * @returns m
+ * Validity: any wire.
+ * @throws nothing
+ * @source own convention
+ * @example wireLength({ lengthM: 2, slackM: 0.5 }) // => 2.5
+ */
 export const wireLength = (wire: Wire): number => wire.lengthM + (wire.slackM ?? 0);

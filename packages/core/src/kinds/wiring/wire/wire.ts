@@ -88,11 +88,27 @@ export function wireResistance(size: WireSize, conductor: Conductor, kelvin: num
 /** Section of vehicle cable as a share of the gauge it is sold as: up to 10 % less (SAE J1128, from memory). */
 export const VEHICLE_CABLE_SHARE = 0.9;
 
-/** Sizes of the same family, small to large. */
+/**
+ * Sizes of the same family (AWG or mm²), small to large.
+ * @param size wire size
+ * @returns wire sizes
+ * Validity: sizes of the table.
+ * @throws nothing
+ * @source AWG: ASTM B258; metric: ISO 6722 steps
+ * @example familyOf('awg-12')[0] // => familyOf('awg-10')[0]
+ */
 export const familyOf = (size: WireSize): WireSize[] =>
   WIRE_SIZES.filter((s) => isAwg(s) === isAwg(size)).sort((a, b) => wireSection(a) - wireSection(b));
 
-/** "12 AWG" or "4 mm²". */
+/**
+ * “12 AWG” or “4 mm²”.
+ * @param size wire size
+ * @returns text
+ * Validity: sizes of the table.
+ * @throws nothing
+ * @source common practice
+ * @example wireSizeName('awg-12') // => '12 AWG'
+ */
 export const wireSizeName = (size: WireSize): string =>
   isAwg(size) ? `${figure(size)} AWG` : `${figure(size)} mm²`;
 

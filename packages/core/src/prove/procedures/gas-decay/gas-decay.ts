@@ -110,6 +110,8 @@ function waitFor(setup: DecaySetup, leak: number, uLoss: number, elapsedS: numbe
  * @param pressure applied, Pa gauge
  * @param kelvin line temperature, K
  * @returns s
+ * Validity: isothermal test gas; gauge resolution as entered.
+ * @throws nothing
  * @source as gasDecay
  * @example provableAfter({ volume: 0.001, resolution: 100, limit: 1e-8, barometric: absolute(101325) }, gauge(70000), 288.15) // => 833.8
  */
@@ -124,6 +126,8 @@ export function provableAfter(setup: DecaySetup, pressure: GaugePressure, kelvin
  * @param volume m³
  * @param barometric Pa absolute
  * @returns both energies, J
+ * Validity: ideal gas let off to the air around, isentropic.
+ * @throws nothing
  * @source isentropic expansion of an ideal gas, γ 1.4; Brode 1959
  * @example storedEnergy(gauge(100000), 0.001, absolute(100000)).brode // => 250
  */
