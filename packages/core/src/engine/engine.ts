@@ -126,7 +126,12 @@ export class Engine {
    * NetworkSolver and PumpSupply).
    */
   solve(state: OperatingState, mode: NetworkMode = 'running'): CoupledSolve {
-    const hydraulic = this.gridAt(state, mode).solve();
+    let hydraulic = this.gridAt(state, mode).solve();
+    if (!hydraulic.solution && hydraulic.ending.how !== 'adrift') {
+      // The answer before was a bad place to start from: once more from none.
+      this.restart();
+      hydraulic = this.gridAt(state, mode).solve();
+    }
     const { solution } = hydraulic;
     if (!solution) return { ...hydraulic, solution: null };
     const power = this.power.snapshot();

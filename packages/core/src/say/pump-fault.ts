@@ -57,6 +57,12 @@ export function sayPumpFault(fault: PumpFault): SaidFault {
         limit: `at most ${amps(fault.limit)}`,
         remedy: 'half of the current at no pressure is usual',
       };
+    case 'CURRENT_STEEP':
+      return {
+        message: `current goes from ${amps(fault.limit)} to ${amps(fault.amps)} between ${fault.fromPa / 1e3} and ${fault.toPa / 1e3} kPa, so steeply that the motor could turn at two speeds`,
+        limit: `nearer the ${amps(fault.limit)} of the point before`,
+        remedy: 'check the current of this point and its neighbors, or drop the point',
+      };
     case 'CURRENT_FALLS':
       return {
         message: `current falls from ${amps(fault.limit)} to ${amps(fault.amps)} while pressure rises from ${fault.fromPa / 1e3} to ${fault.toPa / 1e3} kPa`,

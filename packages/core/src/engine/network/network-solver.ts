@@ -28,6 +28,8 @@ const GOOD_TURNS = 4;
 const KEPT_PROMISE = 0.4;
 /** Least share of a step taken. */
 const LEAST_STEP = 0.05;
+/** Pa per m³/s: 0.01 Pa at 360 L/h, far below what any part loses and far above rounding. */
+const LEAST_SLOPE = 100;
 /** What a valve shut in mid-step is left with, m³/s. */
 const JUST_SHUT = -1e-12;
 /** Flows under 0.4 L/h (1e-7 m³/s) are judged as if they were that large: a shut system has no larger one. */
@@ -410,7 +412,8 @@ export class NetworkSolver {
     }
     for (let s = 0; s < lossCount; s++) {
       const l = lossLinks[s]!;
-      const g = 1 / slope[l]!;
+      // A part without loss has no slope either: its flow follows from the others.
+      const g = 1 / (slope[l]! > LEAST_SLOPE ? slope[l]! : LEAST_SLOPE);
       const flow = q[l]!;
       const drop = loss[l]! - lift[l]!;
       offset[l] = flow - drop * g;

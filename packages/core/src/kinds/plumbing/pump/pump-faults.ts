@@ -1,3 +1,4 @@
+import { monotoneCubic } from '../../../numerics/monotone-cubic.ts';
 import type { PumpCurve, PumpModel } from './pump-model.ts';
 
 /** Why no pump law can use a curve: which figure, and which other figure it contradicts. */
@@ -17,7 +18,7 @@ export type PumpFault = {
     }
   | { readonly code: 'FRICTION_OVER_NO_LOAD'; readonly amps: number; readonly limit: number }
   | {
-      readonly code: 'CURRENT_FALLS';
+      readonly code: 'CURRENT_FALLS' | 'CURRENT_STEEP';
       readonly amps: number;
       readonly limit: number;
       readonly fromPa: number;
@@ -33,7 +34,7 @@ const ARMATURE_SHARE = { turbine: 0.15, 'positive-displacement': 0.07, brushless
 /**
  * What keeps the pump laws from using a pump's figures: points out of order, no flow at no pressure, more volts lost in
  * the armature than the motor can spare, a friction current above the no-load current, or (turbine) a current that falls
- * so fast with pressure that no motor does both.
+ * so fast with pressure that no motor does both, or changes so steeply that two speeds would fit.
  * @param model pump as typed or imported; Pa, m³/s, A, V, Ω
  * @returns faults in the order of the curves; empty when every law can use it
  * Validity: any figures.
@@ -93,7 +94,53 @@ function motorFaults(at: string, curve: PumpCurve, model: PumpModel): PumpFault[
       toPa: pressures[i]!,
     });
   }
-  return out;
+  // Points that turn back cannot be joined by a curve: no second thing to say of them.
+  return out.some((f) => f.code === 'CURRENT_FALLS')
+    ? out
+    : [...out, ...steepFaults(at, curve, model, reduced)];
+}
+
+/** Speed a motor may reach against its no-load speed: 16 V on a pump rated at 12. */
+const FASTEST = 1.4;
+const SAMPLES = 16;
+
+/**
+ * V = s·E₀ + Ra·(I_f + s²·T*(P/s²)) must rise with s: where the current rises or dips so steeply that it does not, two
+ * speeds would fit the same volts and pressure.
+ */
+function steepFaults(
+  at: string,
+  curve: PumpCurve,
+  model: PumpModel,
+  reduced: readonly number[],
+): PumpFault[] {
+  const { volts, currents, pressures } = curve;
+  const { armatureOhms: ra, frictionAmps } = model;
+  const e0 = volts - currents[0]! * ra;
+  const torque = monotoneCubic(
+    reduced,
+    currents.map((i, j) => (i - frictionAmps) / ((volts - i * ra) / e0) ** 2),
+  );
+  const steep = (x: number): boolean => {
+    torque.evaluate(x);
+    return e0 + 2 * ra * FASTEST * (torque.value - x * torque.slope) <= 0;
+  };
+  return currents.flatMap((amps, i): PumpFault[] => {
+    if (i === 0) return [];
+    const from = reduced[i - 1]!;
+    const step = (reduced[i]! - from) / SAMPLES;
+    if (!Array.from({ length: SAMPLES + 1 }, (_, k) => from + k * step).some(steep)) return [];
+    return [
+      {
+        code: 'CURRENT_STEEP',
+        at: `${at}/currents/${i}`,
+        amps,
+        limit: currents[i - 1]!,
+        fromPa: pressures[i - 1]!,
+        toPa: pressures[i]!,
+      },
+    ];
+  });
 }
 
 /** P/s² of each point, s its speed against the speed with no load. */
