@@ -11,6 +11,7 @@ import {
 import type { SupplementarySet } from '../../judge/regulation/supplementary.ts';
 import type { ValveCore } from '../../judge/regulation/valve-core.ts';
 import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
+import { RAIL_HIGH_LIMIT } from '../../judge/limits.ts';
 import { HOSE_KINDS, sizesOf, type Dash } from '../../kinds/plumbing/run/hoses.ts';
 import type { Fix, PatchOperation } from '../../outcome/finding.ts';
 import { stateOf, type FixContext, type FixMaker } from './context.ts';
@@ -72,9 +73,14 @@ export const overrunFixes: FixMaker<ReturnOverrun> = (found, context) =>
 export const backPressureFixes: FixMaker<ReturnBackPressure> = (found, context) =>
   returnFixes(found, context, lowBackPressure);
 
-export const railHighFixes: FixMaker<RailHigh> = ({ place }) => [
-  { does: { act: 'fit-seat', seat: 'large' }, patch: seatPatch(place.id, REGULATORS.large) },
-];
+/** A larger seat, where it is the seat that holds the rail up. */
+export const railHighFixes: FixMaker<RailHigh> = (found, context) => {
+  const state = stateOf(found, context);
+  const patch = seatPatch(found.place.id, REGULATORS.large);
+  const values = state && context.trials.with(patch)?.values(state);
+  if (!values || values.railGauge - values.required > RAIL_HIGH_LIMIT) return [];
+  return [{ does: { act: 'fit-seat', seat: 'large' }, patch }];
+};
 
 interface Enlargement {
   readonly dash: Dash;

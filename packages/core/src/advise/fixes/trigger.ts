@@ -9,6 +9,7 @@ import {
 import type { Fix } from '../../outcome/finding.ts';
 import type { FixAction } from '../../outcome/fix.ts';
 import type { FixContext } from './context.ts';
+import { withWiring } from './wiring-follows.ts';
 
 /** Prime offered where there is none, s. */
 const PRIME_S = 2;
@@ -45,6 +46,7 @@ export function triggerFixes(found: TriggerFound, { doc }: FixContext): Fix[] {
   }
 }
 
-const changed = (doc: JobDocument, rule: PumpTrigger, does: FixAction): Fix[] => [
-  { does, patch: setRule(doc, rule) },
-];
+const changed = (doc: JobDocument, rule: PumpTrigger, does: FixAction): Fix[] => {
+  const patch = withWiring(doc, setRule(doc, rule));
+  return patch ? [{ does, patch }] : [];
+};

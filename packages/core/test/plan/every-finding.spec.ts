@@ -1,0 +1,306 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  boostRule,
+  evaluatePlan,
+  fullReturnJob,
+  harnessOf,
+  PATTERNS,
+  ruleOf,
+  setRule,
+  type JobDocument,
+  type PatchOperation,
+} from '../support/core.ts';
+import type { FindingCode } from '../../src/judge/all.ts';
+import { applied, demoJobs, example } from '../support/examples.ts';
+
+type Operations = readonly PatchOperation[];
+/** A plan without the finding, and the change that brings it up; undone, it is gone. */
+type Case = readonly [without: JobDocument, change: Operations];
+
+const pattern = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.job('x');
+const drawn = (doc: JobDocument): JobDocument => applied(doc, [add('/wiring/harness', harnessOf(doc))]);
+const add = (path: string, value: unknown): PatchOperation => ({ op: 'add', path, value });
+const replace = (path: string, value: unknown): PatchOperation => ({ op: 'replace', path, value });
+const remove = (path: string): PatchOperation => ({ op: 'remove', path });
+
+const one = (doc: JobDocument, path: string, value: unknown): Case => [doc, [replace(path, value)]];
+const inPattern = (id: string, path: string, value: unknown): Case => one(pattern(id), path, value);
+
+const plain = fullReturnJob('x');
+const twin = pattern('twin-pump');
+const drawnTwin = drawn(twin);
+const coast = example('coast-road-gt');
+const CIRCUIT = '/wiring/circuits/pump-circuit';
+const feedOrder = (...order: string[]): PatchOperation => replace(`${CIRCUIT}/feed`, order);
+
+const RULE = {
+  loadId: 'pump',
+  any: [{ all: [{ kind: 'engine-turning' as const, not: false }] }],
+  primeS: 2,
+  minOnS: 0,
+  minOffS: 0,
+  needsIgnition: true,
+  needsInertia: true,
+  overrideS: 0,
+};
+const ruled = applied(plain, setRule(plain, RULE));
+const ALWAYS = ruleOf(plain, 'pump').rule;
+const withRule = (fields: Partial<typeof RULE>): Case => [ruled, setRule(ruled, { ...RULE, ...fields })];
+const staged = (fields: object): Case => [
+  twin,
+  setRule(twin, {
+    ...boostRule('pump-2', 35e3),
+    any: [{ all: [{ kind: 'boost', above: 35e3, below: 28e3, not: false, ...fields }] }],
+  }),
+];
+
+/** Without a pull nothing is asked of the pumps that one of them would not do. */
+const parked = (doc: JobDocument): JobDocument => ({ ...doc, brief: { ...doc.brief, pull: [] } });
+
+const SECOND = {
+  kind: 'bypass-regulator',
+  name: 'Second regulator',
+  referenced: true,
+  ratio: 1,
+  setPa: 250e3,
+  droop: 54e6,
+  cv: 2.6,
+};
+
+type Wire = { readonly from: string; readonly to: string; readonly name: string };
+/** Ends of the drawn wires that match, moved. */
+const rewired = (doc: JobDocument, move: (wire: Wire) => Partial<Wire>): Operations =>
+  Object.entries(doc.wiring.harness!.wires).flatMap(([id, wire]) =>
+    Object.entries(move(wire)).map(([end, to]) => replace(`/wiring/harness/wires/${id}/${end}`, to)),
+  );
+const exchanged = (doc: JobDocument, a: string, b: string): Operations => {
+  const other = (t: string): string => (t === a ? b : t === b ? a : t);
+  return rewired(doc, (w) => ({
+    ...(other(w.from) === w.from ? {} : { from: other(w.from) }),
+    ...(other(w.to) === w.to ? {} : { to: other(w.to) }),
+  }));
+};
+
+const CASES: Readonly<Record<FindingCode, Case>> = {
+  OPEN_PATH: one(plain, '/plumbing/paths/return/to', 'nowhere'),
+  EMPTY_PATH: one(plain, '/plumbing/paths/return/order', []),
+  MISSING_PART: one(plain, '/plumbing/paths/return/order', ['regulator', 'ghost']),
+  UNCONNECTED: one(plain, '/plumbing/paths/feed/order', ['strainer', 'pump', 'check', 'feed']),
+  NO_PUMP: [
+    plain,
+    [
+      replace('/plumbing/paths/feed/order', ['strainer', 'check', 'filter', 'feed']),
+      remove('/plumbing/elements/pump'),
+    ],
+  ],
+  NO_REGULATOR: [
+    plain,
+    [replace('/plumbing/paths/return/order', ['return']), remove('/plumbing/elements/regulator')],
+  ],
+  NO_RAIL: one(plain, '/plumbing/junctions/rail', { kind: 'tee', name: 'Tee', elevationM: 0.3 }),
+  NO_CIRCUIT: [plain, [remove(CIRCUIT)]],
+  NO_GROUND: one(plain, `${CIRCUIT}/ground`, []),
+  PUMP_UNUSABLE: one(plain, '/plumbing/elements/pump/armatureOhms', 1),
+  NOT_CONVERGED: [
+    plain,
+    [replace('/plumbing/paths/feed/from', 'rail'), replace('/plumbing/paths/feed/to', 'tank')],
+  ],
+  OUTSIDE_VALIDITY: one(plain, '/brief/fuelK', 245),
+
+  SUPPLY_SHORT: one(plain, '/brief/bsfc', 3e-7),
+  RAIL_SAG: one(plain, '/brief/bsfc', 3e-7),
+  SUCTION_VAPOR: one(plain, '/brief/fuel/rvpPa', 110e3),
+  INJECTOR_DUTY: one(plain, '/brief/fuel/ethanol', 1),
+  INJECTOR_PRESSURE: one(plain, '/brief/basePressurePa', 800e3),
+  PUMP_BEYOND_CURVE: one(plain, '/brief/basePressurePa', 800e3),
+  PRIME_NOT_HELD: [
+    plain,
+    [
+      replace('/plumbing/elements/pump/outletCheck', false),
+      replace('/plumbing/paths/feed/order', ['strainer', 'pump', 'filter', 'feed']),
+    ],
+  ],
+  SPEED_LAGS: inPattern('speed-controlled', '/brief/pull/0/powerW', 3e6),
+  ONE_PUMP_DEAD: [parked(twin), [replace('/brief/pull', twin.brief.pull)]],
+  STAGING_LATE: inPattern('twin-pump', '/brief/pull/0/powerW', 3e6),
+  STAGING_BY_BOOST: inPattern('twin-pump', '/brief/cruise/drawM3s', 8.3e-5),
+
+  RETURN_OVERRUN: one(plain, '/plumbing/elements/return/dash', 4),
+  RAIL_HIGH: one(plain, '/plumbing/elements/regulator/droop', 1e10),
+  RETURN_BACK_PRESSURE: inPattern('twin-pump', '/plumbing/elements/return/dash', 4),
+  REGULATORS_CONTRADICT: [
+    pattern('regulator-before-rail'),
+    [
+      add('/plumbing/elements/second', SECOND),
+      add('/plumbing/paths/second', {
+        name: 'Second',
+        role: 'return',
+        from: 'tee',
+        to: 'tank',
+        order: ['second'],
+      }),
+    ],
+  ],
+  SUPPLEMENTARY_LOW: inPattern('supplementary', '/plumbing/junctions/factory/setPa', 700e3),
+  SUPPLEMENTARY_HIGH: inPattern('supplementary', '/plumbing/junctions/factory/setPa', 330e3),
+  VALVE_CORE: [
+    pattern('supplementary'),
+    [
+      add('/plumbing/elements/core', {
+        kind: 'component',
+        name: 'Service port',
+        what: 'valve-core',
+        k: 40,
+        boreM: 0.0079,
+      }),
+      replace('/plumbing/paths/spur/order', ['check', 'spur', 'core']),
+    ],
+  ],
+  TRAPPED_VOLUME: [
+    plain,
+    [
+      replace('/plumbing/paths/return/order', ['return']),
+      remove('/plumbing/elements/regulator'),
+      remove('/plumbing/paths/return'),
+    ],
+  ],
+
+  LIFT_SHORT: inPattern('surge-tank', '/brief/bsfc', 3e-7),
+  JET_NOWHERE: inPattern('saddle-tanks', '/plumbing/elements/jet/fromId', 'tank'),
+  JET_SHORT: inPattern('saddle-tanks', '/plumbing/elements/jet/transferRatio', 0.01),
+  TANK_FILLS: inPattern('twin-tanks', '/plumbing/junctions/tank/elevationM', -3),
+
+  HOSE_FUEL: inPattern('hard-line', '/brief/fuel/ethanol', 1),
+  HOSE_SIZE: one(plain, '/plumbing/elements/feed/hose', 'injection'),
+  HOSE_PRESSURE: inPattern('blocking', '/plumbing/elements/feed/hose', 'injection'),
+  FUEL_IN_CABIN: one(plain, '/plumbing/elements/feed/zone', 'cabin'),
+  FILTER_MEDIA: inPattern('speed-controlled', '/plumbing/elements/filter/media', 'paper'),
+
+  WIRE_COPPER_CLAD: one(plain, `${CIRCUIT}/segments/feed-1/conductor`, 'copper-clad'),
+  WIRE_DROP: one(plain, `${CIRCUIT}/segments/feed-2/size`, 'awg-16'),
+  WIRE_OVERLOADED: one(plain, '/brief/electrical/engineBayK', 423),
+  NO_FUSE: [plain, [feedOrder('feed-1', 'relay', 'feed-2', 'plug')]],
+  FUSE_OVER_WIRE: one(plain, `${CIRCUIT}/segments/feed-2/size`, 'awg-16'),
+  FUSE_LOADED: one(plain, `${CIRCUIT}/segments/fuse/ratingA`, 15),
+  FUSE_INRUSH: one(plain, '/plumbing/elements/pump/armatureOhms', 0.001),
+  FUSE_FAR: one(plain, `${CIRCUIT}/segments/fuse/distanceM`, 0.5),
+  RELAY_LOADED: one(plain, `${CIRCUIT}/segments/relay/ratingA`, 10),
+  SWITCH_LOADED: [
+    plain,
+    [
+      add(`${CIRCUIT}/segments/switch`, { kind: 'switch', name: 'Kill switch', ohms: 0.01, ratingA: 5 }),
+      feedOrder('fuse', 'feed-1', 'relay', 'switch', 'feed-2', 'plug'),
+    ],
+  ],
+  TAPPED_FEED_UNKNOWN: one(plain, `${CIRCUIT}/supply`, 'fuse-box'),
+  JOINT_DROP: one(plain, `${CIRCUIT}/segments/chassis/ohms`, 0.1),
+  CHARGING_SHORT: one(coast, '/brief/electrical/alternatorIdleA', 5),
+  CRANKING_DIP: one(coast, '/brief/electrical/batteryV', 9),
+
+  RUNS_KEY_OFF: withRule({ needsIgnition: false }),
+  RUNS_AFTER_CRASH: [plain, setRule(plain, { ...ALWAYS, needsInertia: false })],
+  RUNS_STALLED: [ruled, [remove('/wiring/triggers')]],
+  NEVER_STOPS_AT_IDLE: staged({ above: -80e3, below: -90e3 }),
+  CHATTERS: staged({ above: 35e3, below: 34e3 }),
+  SIGNAL_BEFORE_THROTTLE: staged({ point: 'before-throttle' }),
+  NO_PRIME: withRule({ primeS: 0 }),
+
+  WIRED_KEY_OFF: [
+    plain,
+    [feedOrder('fuse', 'feed-1', 'feed-2', 'plug'), remove(`${CIRCUIT}/segments/relay`)],
+  ],
+  WIRED_CRASH: [
+    drawnTwin,
+    rewired(drawnTwin, (w) => (w.from === 'inertia-ignition.b' ? { from: 'inertia-ignition.a' } : {})),
+  ],
+  WIRED_OVERLOAD: one(plain, `${CIRCUIT}/segments/fuse/ratingA`, 1),
+  WIRED_REVERSED: [drawnTwin, exchanged(drawnTwin, 'load-pump-1.plus', 'load-pump-1.minus')],
+  WIRED_RUNS: [
+    drawnTwin,
+    rewired(drawnTwin, (w) => (w.from.endsWith('.no') ? { from: w.from.replace(/no$/, 'nc') } : {})),
+  ],
+  WIRED_DEAD: [
+    drawnTwin,
+    rewired(drawnTwin, (w) => (w.from.endsWith('.no') ? { from: w.from.replace(/no$/, 'nc') } : {})),
+  ],
+  WIRED_BUZZING: [
+    drawnTwin,
+    [
+      replace('/wiring/harness/devices/relay-pump-1/changeover', true),
+      ...rewired(drawnTwin, (w) => (w.to === 'relay-pump-1.86' ? { from: 'relay-pump-1.87a' } : {})),
+    ],
+  ],
+  WIRING_NOT_TRIED: [
+    ruled,
+    setRule(ruled, {
+      ...RULE,
+      any: Array.from({ length: 12 }, (_, i) => ({
+        all: [{ kind: 'panel' as const, name: `switch ${i}`, not: false }],
+      })),
+    }),
+  ],
+  DRIVER_UNCLAMPED: one(coast, '/wiring/circuits/circuit/segments/relay/suppression', 'none'),
+  BRANCH_AHEAD_OF_FUSE: [
+    drawnTwin,
+    rewired(drawnTwin, (w) => (w.from === 'fuse-pump-2.b' ? { from: 'battery.plus' } : {})),
+  ],
+  RELAY_30_87_TURNED: [drawnTwin, exchanged(drawnTwin, 'relay-pump-1.30', 'relay-pump-1.87')],
+  HARNESS_BEHIND: [
+    drawnTwin,
+    [
+      add('/wiring/circuits/circuit-1/segments/bulkhead', {
+        kind: 'connector',
+        name: 'Bulkhead plug',
+        ohms: 0.002,
+      }),
+      add('/wiring/circuits/circuit-1/feed/-', 'bulkhead'),
+    ],
+  ],
+  LATER_GOAL: [plain, [add('/brief/laterPowerW', 900 * 745.7)]],
+  MIXTURE_SHIFT: [plain, [add('/brief/controllerBasePa', 400e3)]],
+};
+
+const codes = (doc: JobDocument): string[] => evaluatePlan(doc).findings.map((f) => f.code);
+
+describe('every finding', () => {
+  test.each(Object.entries(CASES))('%s appears, says what it means, and goes', (code, [without, change]) => {
+    expect(codes(without)).not.toContain(code);
+    const found = evaluatePlan(applied(without, change)).findings.find((f) => f.code === code);
+    expect(found).toBeDefined();
+    const { title, why, place } = found!;
+    for (const text of [title, why.text, why.formula, why.source, place.name]) {
+      expect(text.trim()).not.toBe('');
+      expect(text).not.toMatch(/undefined|NaN|Infinity|\[object/);
+    }
+    expect(title).toMatch(/[.:!]$/);
+  });
+});
+
+describe('every offered fix', () => {
+  const plans: (readonly [string, JobDocument])[] = [
+    ...PATTERNS.map((p) => [p.id, p.job('x')] as const),
+    ...demoJobs(),
+    ...Object.entries(CASES).map(([code, [without, change]]) => [code, applied(without, change)] as const),
+  ];
+
+  test.each(plans)('%s: clears what it says or softens it, and adds no stop', (_name, doc) => {
+    const before = evaluatePlan(doc).findings;
+    const stops = new Set(before.filter((f) => f.severity === 'stop').map((f) => `${f.code}@${f.place.id}`));
+    const bad = before.flatMap((f) =>
+      f.fixes.flatMap((fix) => {
+        const after = evaluatePlan(applied(doc, fix.patch)).findings;
+        const same = after.find(
+          (o) => o.code === f.code && o.place.id === f.place.id && o.place.within === f.place.within,
+        );
+        const fresh = after
+          .filter((o) => o.severity === 'stop' && !stops.has(`${o.code}@${o.place.id}`))
+          .map((o) => `${o.code}@${o.place.id}`);
+        return [
+          ...(same?.severity === f.severity ? [`${f.code}@${f.place.id} “${fix.label}” leaves it`] : []),
+          ...(fresh.length > 0 ? [`${f.code}@${f.place.id} “${fix.label}” adds ${fresh.join()}`] : []),
+        ];
+      }),
+    );
+    expect(bad).toEqual([]);
+  });
+});
