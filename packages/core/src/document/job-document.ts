@@ -87,7 +87,7 @@ const brief = object({
   injectors: object({
     count: integer(1, 32),
     staticFlowM3s: number(5e-7, 1e-4, 'm³/s'),
-    ratedPa: number(100e3, 600e3, 'Pa'),
+    ratedPa: number(100e3, 1.5e6, 'Pa'),
     dutyLimit: number(0.3, 1, ''),
     maxDifferentialPa: number(100e3, 2e6, 'Pa'),
   }),

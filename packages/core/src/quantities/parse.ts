@@ -6,7 +6,12 @@ const NUMBER = new RegExp(
   String.raw`^(?:\d+[ -]${FRACTION}|${FRACTION}|\d{1,3}(?:,\d{3})+(?:\.\d+)?(?![\d,])|\d+(?:\.\d*)?|\.\d+)(?:e[-+]?\d+)?`,
   'i',
 );
-const DECIMAL_COMMA = /^[-+]?\d+,\d+(?!,)/;
+/** Three figures behind a comma may be thousands; fewer, more, or a zero before it are a decimal comma. */
+const DECIMAL_COMMA = /^([-+]?)(?:(0),(\d+)|(\d+),(\d{1,2}|\d{4,}))(?![\d,])/;
+/** “20 inHg vacuum” stands below the air outside. */
+const VACUUM = /\s*\b(?:vac|vacuum)\.?$/i;
+/** “E70”: so much ethanol. */
+const ETHANOL = /^e\s?(\d{1,3}(?:\.\d+)?)$/i;
 
 export interface Range {
   /** SI. */
@@ -49,6 +54,15 @@ const SAME: readonly (readonly [RegExp, string])[] = [
   ).map(([one, plain]) => [new RegExp(` ?${one}`, 'g'), ` ${plain}`] as const),
 ];
 const normal = (text: string): string => SAME.reduce((t, [from, to]) => t.replace(from, to), text).trim();
+
+/** Ways of writing a shop has beside number and unit: a decimal comma, vacuum as a word, ethanol as E70. */
+function inTheFieldsWay(dimension: Dimension, text: string): string {
+  const plain = text.replace(DECIMAL_COMMA, (all) => all.replace(',', '.'));
+  if (dimension === 'pressure' && VACUUM.test(plain))
+    return `-${plain.replace(VACUUM, '').replace(/^-/, '')}`;
+  if (dimension === 'fraction') return plain.replace(ETHANOL, '$1 %');
+  return plain;
+}
 
 /** The longest unit of the dimension the text begins with; what follows must not carry a word on. */
 function unitAt(
@@ -127,15 +141,8 @@ export function parseQuantity(
 
 function readTerms(dimension: Dimension, text: string, system: UnitSystem): Result<number> {
   const { name, units } = dimensionSpec(dimension);
-  const typed = normal(text);
+  const typed = inTheFieldsWay(dimension, normal(text));
   if (typed === '') return bad('EMPTY', text, 'Nothing was typed', hint(dimension, system));
-  if (DECIMAL_COMMA.test(typed) && !NUMBER.exec(typed.replace(/^[-+]/, ''))?.[0].includes(','))
-    return bad(
-      'COMMA',
-      text,
-      `"${text}" has a comma where a point belongs`,
-      `type "${typed.replace(',', '.')}"`,
-    );
   const sign = typed.startsWith('-') ? -1 : 1;
   let rest = typed.replace(/^[-+]\s*/, '');
   const terms: Term[] = [];
@@ -178,7 +185,7 @@ function readTerms(dimension: Dimension, text: string, system: UnitSystem): Resu
 function single(
   dimension: Dimension,
   text: string,
-  { value, unit }: Term,
+  { text: typed, value, unit }: Term,
   system: UnitSystem,
 ): Result<number> {
   if (dimension === 'fraction' && unit === undefined && value > 0 && value < 1)
@@ -188,8 +195,13 @@ function single(
       `"${text}" would be ${value} percent`,
       `type "${Number((value * 100).toPrecision(6))}%", or "${value}%" where it is that little`,
     );
-  return ok(toSi(value, unit ?? shownUnit(dimension, system)));
+  return ok(toSi(value, unit ?? bareUnit(dimension, typed, system)));
 }
+
+/** A fraction without a unit is one of an inch, wherever inches are used: “5/16”. */
+const bareUnit = (dimension: Dimension, typed: string, system: UnitSystem): Unit =>
+  (typed.includes('/') && dimensionSpec(dimension).units.find((u) => u.symbol === 'in')) ||
+  shownUnit(dimension, system);
 
 /** Two numbers: only units that are said together. */
 function together(

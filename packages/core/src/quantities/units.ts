@@ -76,6 +76,8 @@ export const DIMENSIONS = {
     units: [
       unit('cc/min', 1e-6 / 60, 0, ['cc', 'ml/min', 'cm3/min']),
       unit('L/h', LPH, 1, ['lph', 'l/hr']),
+      // Injectors are sold by the pound an hour of gasoline: 10.5 cc/min each (common practice).
+      unit('lb/h', 10.5e-6 / 60, 1, ['lb/hr', 'lbs/h', 'lbs/hr', 'pph']),
       unit('m³/s', 1, 8, ['m3/s']),
     ],
     shown: { us: 'cc/min', metric: 'cc/min' },

@@ -76,7 +76,8 @@ export function drivePressure(
     const required = requiredRail(doc, state);
     const pumps = running.filter((id) => pumpLaws.has(id));
     if (pumps.length === 0) return { t: m.t, rail: null, required, running };
-    const key = [pumps.join(), m.draw, m.boost, m.supplyVolts, m.kind].join('|');
+    // All that runs: a fan on the same feed takes volts from the pump.
+    const key = [running.join(), m.draw, m.boost, m.supplyVolts, m.kind].join('|');
     if (before?.key !== key) {
       const { solution } = solver.solve(state);
       const rail = solution

@@ -1,4 +1,6 @@
-import type { JobDocument } from '../document/job-document.ts';
+import type { JobDocument, PumpTrigger } from '../document/job-document.ts';
+import { runsSteadily } from '../engine/steady-trigger.ts';
+import { gauge } from '../quantities/pressure.ts';
 import { SWITCH_HYSTERESIS } from '../document/triggers.ts';
 import { PULL_S, PUMP_START_S, SPOOL_S } from './pull-time.ts';
 import { otherwise } from '../engine/parameters.ts';
@@ -98,6 +100,35 @@ function riseOf(doc: JobDocument): { readonly at: number; readonly boost: number
     { at: -SPOOL_S, boost: doc.brief.cruise.manifoldPa },
     ...pull.map((p) => ({ at: (p.rpm - first.rpm) * perRpm, boost: p.boostPa })),
   ];
+}
+
+/** Steps a leg of the way up is walked in. */
+const STEPS = 200;
+
+/**
+ * Boost at which a rule brings its pump in on the way up a pull, with every condition of every clause: another clause may
+ * bring it in earlier, another condition may hold it back.
+ * @param doc job document
+ * @param rule its rule; levels SI
+ * @returns Pa gauge; null where it does not come in at all
+ * Validity: wide open throttle from cruise up, boost and speed straight between the points of the pull.
+ * @throws nothing
+ * @source own convention, see runsSteadily
+ */
+export function comesInAt(doc: JobDocument, rule: PumpTrigger): number | null {
+  const { cruise } = doc.brief;
+  const [, ...pull] = operatingStates(doc).filter((s) => s.kind === 'cruise' || s.kind === 'pull');
+  let from = { boost: cruise.manifoldPa, rpm: cruise.rpm };
+  for (const point of pull) {
+    for (let k = 1; k <= STEPS; k++) {
+      const share = k / STEPS;
+      const boost = from.boost + share * (point.manifold - from.boost);
+      const rpm = from.rpm + share * (point.rpm - from.rpm);
+      if (runsSteadily(rule, { ...point, rpm, manifold: gauge(boost) })) return boost;
+    }
+    from = { boost: point.manifold, rpm: point.rpm };
+  }
+  return null;
 }
 
 /** What boost was so many seconds before it first reached a level; never more than the level itself. */

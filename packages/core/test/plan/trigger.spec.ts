@@ -305,3 +305,25 @@ describe('what a job file may not say', () => {
     if (!read.ok) expect(read.errors.map((e) => e.code)).toContain(code);
   });
 });
+
+describe('a staged pump whose rule has more than boost', () => {
+  const boost = (above: number) => ({ kind: 'boost' as const, above, below: above - 7e3, not: false });
+  const withClauses = (any: PumpTrigger['any']): JobDocument =>
+    applied(strong, setRule(strong, { ...boostRule('pump-2', 0), any }));
+  const late = (doc: JobDocument) =>
+    evaluatePlan(doc).findings.find((f) => f.code === 'STAGING_LATE' || f.code === 'STAGING_BY_BOOST');
+
+  test('another way on that comes in earlier counts: no false alarm', () => {
+    expect(late(withClauses([{ all: [boost(120e3)] }]))).toBeDefined();
+    const rpm = { kind: 'rpm' as const, above: 2500, below: 2200, not: false };
+    expect(late(withClauses([{ all: [boost(120e3)] }, { all: [rpm] }]))).toBeUndefined();
+  });
+
+  test('another condition that holds it back is found, and said to be what holds it', () => {
+    expect(late(withClauses([{ all: [boost(10e3)] }]))).toBeUndefined();
+    const rpm = { kind: 'rpm' as const, above: 6400, below: 6000, not: false };
+    const held = late(withClauses([{ all: [boost(10e3), rpm] }]))!;
+    expect(held.why.text).toContain('another condition');
+    expect(held.fixes).toEqual([]);
+  });
+});

@@ -21,7 +21,7 @@ export function InjectorSheet() {
       path: `/brief/injectors/${field}`,
       value,
     });
-    edit(set('staticFlowM3s', read.staticFlowM3s), set('ratedPa', Math.min(600e3, read.ratedPa)));
+    edit(set('staticFlowM3s', read.staticFlowM3s), set('ratedPa', read.ratedPa));
     setOpen(false);
   };
   return (

@@ -31,9 +31,9 @@ export const speedFixes: FixMaker<SpeedLags> = ({ place, figures }, { doc }) => 
 /** How far below a speed it comes in at a rule lets go again, rpm. */
 const RPM_HYSTERESIS = 300;
 
-export const stagingFixes: FixMaker<StagingLate> = ({ place }, { doc }) => {
+export const stagingFixes: FixMaker<StagingLate> = ({ place, figures }, { doc }) => {
   const threshold = stagingThreshold(doc, place.id);
-  if (!threshold) return [];
+  if (!threshold || figures.heldBack) return [];
   const advice = stagingAdvice(doc, place.id);
   if (advice.set) {
     const { above, below } = advice.set;

@@ -1,6 +1,7 @@
-import { stagingThreshold } from '../../document/triggers.ts';
+import type { JobDocument } from '../../document/job-document.ts';
+import { ruleOf, stagingThreshold } from '../../document/triggers.ts';
 import type { Found } from '../../outcome/finding.ts';
-import { STAGING_MARGIN, stagingAdvice, SWITCH_TOLERANCE } from '../../replay/staging.ts';
+import { comesInAt, STAGING_MARGIN, stagingAdvice, SWITCH_TOLERANCE } from '../../replay/staging.ts';
 import type { FindingContext, FindingRule } from '../context.ts';
 import { feedingPumps, hasSpareSupply } from './pumps.ts';
 
@@ -14,6 +15,8 @@ export type StagingLate = Found<
     readonly shortAt: number;
     readonly tolerance: number;
     readonly tooLate: boolean;
+    /** Its boost condition is in time, another condition of the rule is not. */
+    readonly heldBack: boolean;
   }
 >;
 
@@ -24,10 +27,12 @@ export const stagingRule: FindingRule<StagingLate> = (context) =>
 function late({ doc }: FindingContext, id: string): StagingLate[] {
   const threshold = stagingThreshold(doc, id);
   if (!threshold) return [];
-  const { above } = threshold.term;
   const advice = stagingAdvice(doc, id);
   const { needed } = advice;
-  if (needed === null || above <= advice.latest) return [];
+  if (needed === null) return [];
+  const set = threshold.term.above;
+  const { above, heldBack } = really(doc, id, set);
+  if (above <= advice.latest) return [];
   const tooLate = above > needed;
   const first = advice.alone.find((p) => p.margin < STAGING_MARGIN)!;
   return [
@@ -46,7 +51,20 @@ function late({ doc }: FindingContext, id: string): StagingLate[] {
         shortAt: first.boost,
         tolerance: SWITCH_TOLERANCE,
         tooLate,
+        heldBack,
       },
     },
   ];
+}
+
+/** A pump that comes in this near its boost setting comes in by it, Pa. */
+const BY_BOOST = 2e3;
+
+/** The boost a pump really comes in at: the rule may have other ways on, and other conditions. */
+function really(doc: JobDocument, id: string, set: number): { above: number; heldBack: boolean } {
+  const { rule } = ruleOf(doc, id);
+  const at = comesInAt(doc, rule);
+  const most = Math.max(...doc.brief.pull.map((p) => p.boostPa));
+  if (at === null) return set > most ? { above: set, heldBack: false } : { above: most, heldBack: true };
+  return Math.abs(at - set) < BY_BOOST ? { above: set, heldBack: false } : { above: at, heldBack: at > set };
 }

@@ -17,8 +17,9 @@ export const stagingLate: Words<StagingLate> = ({ code, value: above, place, fig
   title: f.tooLate
     ? `${place.name} comes in at ${q('pressure', above)}; it must be on before ${q('pressure', f.needed)}.`
     : `${place.name} is set to ${q('pressure', above)}, on full only after ${q('pressure', f.needed)}.`,
-  text:
-    code === 'STAGING_LATE'
+  text: f.heldBack
+    ? 'Boost alone would bring it in early enough; another condition of its rule (engine speed, throttle, a switch) holds it back. Loosen that one.'
+    : code === 'STAGING_LATE'
       ? 'Without it the others fall below their 10 % staging margin there. A mixture that goes lean just before the second pump starts means its threshold is too high.'
       : 'The others run out before boost leaves the range of cruise, so a boost switch cannot tell the two apart. Use engine speed.',
   formula: `available without it ÷ demand − 1 = ${percent(f.short)} at ${q('pressure', f.shortAt)}; ${q('pressure', f.needed)} − ${q('pressure', f.tolerance)} switch − ${q('pressure', f.needed - f.tolerance - f.latest)} while it starts = ${q('pressure', f.latest)}`,
