@@ -29,6 +29,7 @@ import { chargingRule, crankingRule } from './wiring/budget.ts';
 import { contactRule, tappedFeedRule } from './wiring/contacts.ts';
 import { fuseRule, noFuseRule } from './wiring/fuses.ts';
 import { jointRule } from './wiring/joints.ts';
+import { tapRule } from './wiring/taps.ts';
 import { copperCladRule, dropRule, overloadedRule } from './wiring/wires.ts';
 
 /** Rules that need no pump to be computed. */
@@ -65,6 +66,7 @@ export const RULES = [
   fuseRule,
   contactRule,
   tappedFeedRule,
+  tapRule,
   jointRule,
   chargingRule,
   crankingRule,

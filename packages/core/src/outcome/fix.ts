@@ -37,6 +37,8 @@ export type FixAction =
       readonly add: boolean;
     }
   | { readonly act: 'move-fuse' }
+  | { readonly act: 'tap-behind' | 'tap-at'; readonly circuit: string; readonly piece: string }
+  | { readonly act: 'own-supply' | 'own-ground' }
   | { readonly act: 'fit-relay'; readonly amps: number }
   | { readonly act: 'mend-joint'; readonly words: string }
   | { readonly act: 'use-copper' }

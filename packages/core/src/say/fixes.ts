@@ -53,6 +53,14 @@ export function sayFix(does: FixAction, q: Writer): string {
       return `Let it go ${q(does.dimension as Dimension, does.by)} lower`;
     case 'prime':
       return `Prime it for ${does.seconds} s`;
+    case 'tap-behind':
+      return `Branch it off ${does.circuit}, behind ${does.piece}`;
+    case 'tap-at':
+      return `Ground it with ${does.circuit}, at ${does.piece}`;
+    case 'own-supply':
+      return 'Give it a feed of its own';
+    case 'own-ground':
+      return 'Give it a ground of its own';
     case 'redraw':
       return 'Draw it anew from the rules';
     case 'repair':

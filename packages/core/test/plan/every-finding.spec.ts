@@ -7,6 +7,7 @@ import {
   PATTERNS,
   ruleOf,
   setRule,
+  setTap,
   type JobDocument,
   type PatchOperation,
 } from '../support/core.ts';
@@ -28,6 +29,11 @@ const inPattern = (id: string, path: string, value: unknown): Case => one(patter
 
 const plain = fullReturnJob('x');
 const twin = pattern('twin-pump');
+/** The second pump's feed branches off behind a wire of the first one's. */
+const shared = applied(
+  twin,
+  setTap(twin, 'circuit-2', 'feedFrom', { circuitId: 'circuit-1', after: 'feed-1' }),
+);
 const drawnTwin = drawn(twin);
 const coast = example('coast-road-gt');
 const CIRCUIT = '/wiring/circuits/pump-circuit';
@@ -193,6 +199,16 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
     ],
   ],
   TAPPED_FEED_UNKNOWN: one(plain, `${CIRCUIT}/supply`, 'fuse-box'),
+  TAP_LOST: [
+    shared,
+    [
+      replace(
+        '/wiring/circuits/circuit-1/feed',
+        twin.wiring.circuits['circuit-1']!.feed.filter((s) => s !== 'feed-1'),
+      ),
+      remove('/wiring/circuits/circuit-1/segments/feed-1'),
+    ],
+  ],
   JOINT_DROP: one(plain, `${CIRCUIT}/segments/chassis/ohms`, 0.1),
   CHARGING_SHORT: one(coast, '/brief/electrical/alternatorIdleA', 5),
   CRANKING_DIP: one(coast, '/brief/electrical/batteryV', 9),

@@ -22,6 +22,7 @@ import {
   jointFixes,
   noFuseFixes,
   overloadedFixes,
+  tapFixes,
 } from './wiring.ts';
 
 /** What clears each finding, where a change to the plan can. */
@@ -56,6 +57,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   FUSE_FAR: fuseFixes,
   RELAY_LOADED: contactFixes,
   JOINT_DROP: jointFixes,
+  TAP_LOST: tapFixes,
   RUNS_KEY_OFF: triggerFixes,
   RUNS_AFTER_CRASH: triggerFixes,
   RUNS_STALLED: triggerFixes,

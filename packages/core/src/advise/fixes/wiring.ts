@@ -1,7 +1,7 @@
 import type { SegmentOf } from '../../document/job-document.ts';
 import { freeId } from '../../edit/path.ts';
 import { segmentPath, withCircuit } from '../../edit/paths.ts';
-import { wayOf, wireAmpacity } from '../../engine/electric/circuits.ts';
+import { segmentsOf, wayOf, wireAmpacity } from '../../engine/electric/circuits.ts';
 import { hardest, type Loaded } from '../../engine/electric/electric-load.ts';
 import { samePiece, weakestWire, wiresBehind } from '../../engine/electric/fused-wires.ts';
 import type { ContactLoaded } from '../../judge/wiring/contacts.ts';
@@ -12,7 +12,8 @@ import { chooseFuse, FUSE_CONTINUOUS_SHARE } from '../../kinds/wiring/fuse/fuse.
 import { segmentKind } from '../../kinds/wiring/index.ts';
 import { RELAY_RATINGS } from '../../kinds/wiring/relay/index.ts';
 import { familyOf, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
-import type { PatchOperation } from '../../outcome/finding.ts';
+import type { TapLost } from '../../judge/wiring/taps.ts';
+import type { Fix, PatchOperation } from '../../outcome/finding.ts';
 import { sizeCircuit } from '../size-circuit.ts';
 import type { FixContext, FixMaker } from './context.ts';
 
@@ -28,6 +29,26 @@ const set = (circuitId: string, id: string, field: string, value: unknown): Patc
 export const copperFixes: FixMaker<CopperClad> = ({ place }) => [
   { does: { act: 'use-copper' }, patch: [set(place.within!, place.id, 'conductor', 'copper')] },
 ];
+
+/** On a piece that is still there, the fuse before all others; or on its own. */
+export const tapFixes: FixMaker<TapLost> = ({ place, figures: { side } }, { doc }) => {
+  const path = `/wiring/circuits/${place.id}/${side}`;
+  const tap = doc.wiring.circuits[place.id]?.[side];
+  const other = tap && doc.wiring.circuits[tap.circuitId];
+  const feed = side === 'feedFrom';
+  const row = other ? segmentsOf(other, feed ? 'feed' : 'ground') : [];
+  const piece = row.find((s) => s.segment.kind === 'fuse') ?? row[0];
+  const again: Fix[] =
+    other && piece
+      ? [
+          {
+            does: { act: feed ? 'tap-behind' : 'tap-at', circuit: other.name, piece: piece.segment.name },
+            patch: [{ op: 'replace', path: `${path}/after`, value: piece.id }],
+          },
+        ]
+      : [];
+  return [...again, { does: { act: feed ? 'own-supply' : 'own-ground' }, patch: [{ op: 'remove', path }] }];
+};
 
 /** One gauge for the whole circuit, in copper, the smallest that does; what is heavier already stays. */
 export const dropFixes: FixMaker<WireDrop> = ({ place }, context) => {

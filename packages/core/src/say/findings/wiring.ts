@@ -1,3 +1,4 @@
+import type { TapLost } from '../../judge/wiring/taps.ts';
 import type { ChargingShort, CrankingDip } from '../../judge/wiring/budget.ts';
 import type { ContactLoaded, TappedFeed } from '../../judge/wiring/contacts.ts';
 import type { FuseFound, NoFuse } from '../../judge/wiring/fuses.ts';
@@ -26,6 +27,16 @@ export const contactLoaded: Words<ContactLoaded> = ({ code, value, place, figure
       ? 'A motor load needs headroom on the contact; sockets and shared terminals heat first.'
       : 'A switch should carry a relay’s coil, 0.15 A, not the motor: its contact burns or welds shut.',
   formula: `${q('amps', value)} against 0.8 × ${f.rating} A`,
+  source: 'common practice',
+});
+
+export const tapLost: Words<TapLost> = ({ place, figures: f }) => ({
+  title: `${place.name} ${f.side === 'feedFrom' ? 'branches off' : 'grounds at'} a piece of ${f.circuit} that is no longer there.`,
+  text:
+    f.side === 'feedFrom'
+      ? 'It is computed on a supply of its own, which may have no fuse. Say where it gets its feed now.'
+      : 'It is computed with a ground of its own. Say where it is grounded now.',
+  formula: 'each circuit needs one way from the source and one way back',
   source: 'common practice',
 });
 

@@ -119,7 +119,7 @@ function steepFaults(
   const e0 = volts - currents[0]! * ra;
   const torque = monotoneCubic(
     reduced,
-    currents.map((i, j) => (i - frictionAmps) / ((volts - i * ra) / e0) ** 2),
+    currents.map((i) => (i - frictionAmps) / ((volts - i * ra) / e0) ** 2),
   );
   const steep = (x: number): boolean => {
     torque.evaluate(x);
