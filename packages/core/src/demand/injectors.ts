@@ -11,13 +11,13 @@ export interface InjectorSet {
  * @param set count, static flow m³/s at ratedPa
  * @param demand total fuel flow, m³/s
  * @param differentialPa rail minus manifold, Pa
- * @returns duty 0–1 (above 1: not enough injector)
+ * @returns duty 0–1 (above 1: not enough injector); null where nothing drives the fuel through them
  * Validity: gasoline-like fuel, dead time not counted.
  * @source orifice law, Q ∝ √ΔP
  * @example injectorDuty({ count: 4, staticFlow: 1e-5, ratedPa: 300000 }, 2e-5, 300000) // => 0.5
  */
-export function injectorDuty(set: InjectorSet, demand: number, differentialPa: number): number {
+export function injectorDuty(set: InjectorSet, demand: number, differentialPa: number): number | null {
   if (demand <= 0) return 0;
-  if (differentialPa <= 0) return Infinity;
+  if (differentialPa <= 0) return null;
   return demand / set.count / (set.staticFlow * Math.sqrt(differentialPa / set.ratedPa));
 }

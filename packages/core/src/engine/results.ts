@@ -118,7 +118,8 @@ export interface StateValues {
   readonly available: number | null;
   /** available / demand − 1. */
   readonly margin: number | null;
-  readonly injectorDuty: number;
+  /** Null: they see no pressure, and no time is long enough. */
+  readonly injectorDuty: number | null;
 }
 
 export interface WeakLink {

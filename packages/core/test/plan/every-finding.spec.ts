@@ -117,6 +117,7 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
   RAIL_SAG: one(plain, '/brief/bsfc', 3e-7),
   SUCTION_VAPOR: one(plain, '/brief/fuel/rvpPa', 110e3),
   INJECTOR_DUTY: one(plain, '/brief/fuel/ethanol', 1),
+  INJECTOR_STARVED: one(plain, '/brief/bsfc', 3e-7),
   INJECTOR_PRESSURE: one(plain, '/brief/basePressurePa', 800e3),
   PUMP_BEYOND_CURVE: one(plain, '/brief/basePressurePa', 800e3),
   PRIME_NOT_HELD: [

@@ -233,7 +233,7 @@ function PlumbBars({ result }: { readonly result: StateResult }) {
           limitLabel="at least"
         />
       )}
-      {v.injectorFlow > 0 && (
+      {v.injectorFlow > 0 && v.injectorDuty !== null && (
         <MarginBar
           label="Injector duty"
           dimension="fraction"

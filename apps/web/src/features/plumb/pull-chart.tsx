@@ -50,7 +50,12 @@ export function PullChart() {
         title="Duty"
         series={[
           { name: 'pump', color: 'var(--feed)', of: pumpDuty },
-          { name: 'injectors', color: 'var(--ink)', dash: '9 5', of: (s) => s.values?.injectorDuty },
+          {
+            name: 'injectors',
+            color: 'var(--ink)',
+            dash: '9 5',
+            of: (s) => s.values?.injectorDuty ?? undefined,
+          },
           {
             name: 'injector limit',
             color: 'var(--ink)',
@@ -204,7 +209,9 @@ function PullTable({ pull }: { readonly pull: readonly StateResult[] }) {
             <td className="num">{flow(s.values?.bypassFlow)}</td>
             <td className="num">{s.values ? format('pressure', s.values.railDifferential) : '–'}</td>
             <td className="num">{pumpDuty(s) !== null ? format('fraction', pumpDuty(s)!) : '–'}</td>
-            <td className="num">{s.values ? format('fraction', s.values.injectorDuty) : '–'}</td>
+            <td className="num">
+              {s.values && s.values.injectorDuty !== null ? format('fraction', s.values.injectorDuty) : '–'}
+            </td>
             <td className="num">
               {s.values?.pumps.map((p) => format('volts', p.volts, 1)).join(', ') ?? '–'}
             </td>

@@ -9,7 +9,7 @@ export type LaterGoal = Found<
     readonly available: number;
     readonly draw: number;
     readonly growth: number;
-    readonly duty: number;
+    readonly duty: number | null;
     readonly enough: boolean;
   }
 >;
@@ -53,7 +53,7 @@ function laterGoal({ doc, tightest }: FindingContext): LaterGoal[] {
         draw: tightest.state.draw,
         growth,
         duty,
-        enough: margin >= doc.brief.designMargin && duty <= injectors.dutyLimit,
+        enough: margin >= doc.brief.designMargin && duty !== null && duty <= injectors.dutyLimit,
       },
     },
   ];

@@ -13,25 +13,46 @@ export type InjectorDuty = Found<
     readonly rated: number;
   }
 >;
+export type InjectorStarved = Found<
+  'INJECTOR_STARVED',
+  { readonly state: StateName; readonly rail: number; readonly manifold: number }
+>;
 export type InjectorPressure = Found<'INJECTOR_PRESSURE', { readonly state: StateName }>;
+
+type InjectorFound = InjectorDuty | InjectorStarved | InjectorPressure;
 
 const place = { of: 'subject', id: 'injectors', name: 'Injectors' } as const;
 
 /** Can the injectors pass what the engine takes, and open against what they see? */
-export const injectorRule: FindingRule<InjectorDuty | InjectorPressure> = (context) => {
-  const out: (InjectorDuty | InjectorPressure)[] = [];
+export const injectorRule: FindingRule<InjectorFound> = (context) => {
+  const out: InjectorFound[] = [];
   const { injectors: set } = context.doc.brief;
   const pull = settled(context).filter((s) => s.state.kind === 'pull');
-  const busiest = [...pull].sort((a, b) => b.values.injectorDuty - a.values.injectorDuty)[0];
-  if (busiest && busiest.values.injectorDuty > set.dutyLimit)
+  const starved = pull.find((s) => s.values.injectorDuty === null);
+  if (starved)
+    out.push({
+      code: 'INJECTOR_STARVED',
+      severity: 'stop',
+      stage: 'plumb',
+      place,
+      stateId: starved.state.id,
+      dimension: 'pressure',
+      value: starved.values.railDifferential,
+      limit: set.ratedPa,
+      figures: { state: starved.state, rail: starved.values.railGauge, manifold: starved.state.manifold },
+    });
+  const busiest = pull
+    .flatMap((s) => (s.values.injectorDuty === null ? [] : [{ ...s, duty: s.values.injectorDuty }]))
+    .sort((a, b) => b.duty - a.duty)[0];
+  if (busiest && busiest.duty > set.dutyLimit)
     out.push({
       code: 'INJECTOR_DUTY',
-      severity: busiest.values.injectorDuty > 1 ? 'stop' : 'fix',
+      severity: busiest.duty > 1 ? 'stop' : 'fix',
       stage: 'brief',
       place,
       stateId: busiest.state.id,
       dimension: 'fraction',
-      value: busiest.values.injectorDuty,
+      value: busiest.duty,
       limit: set.dutyLimit,
       figures: {
         rpm: busiest.state.rpm,

@@ -16,6 +16,7 @@ import { brokenWords, notConverged, pumpUnusable } from './structure.ts';
 import {
   injectorDuty,
   injectorPressure,
+  injectorStarved,
   primeNotHeld,
   pumpBeyondCurve,
   railSag,
@@ -67,6 +68,7 @@ export const WORDS = {
   RAIL_SAG: railSag,
   SUCTION_VAPOR: suctionVapor,
   INJECTOR_DUTY: injectorDuty,
+  INJECTOR_STARVED: injectorStarved,
   INJECTOR_PRESSURE: injectorPressure,
   PUMP_BEYOND_CURVE: pumpBeyondCurve,
   PRIME_NOT_HELD: primeNotHeld,

@@ -1,5 +1,5 @@
 import type { PumpBeyondCurve } from '../../judge/supply/curve.ts';
-import type { InjectorDuty, InjectorPressure } from '../../judge/supply/injectors.ts';
+import type { InjectorDuty, InjectorPressure, InjectorStarved } from '../../judge/supply/injectors.ts';
 import type { SupplyShort } from '../../judge/supply/margin.ts';
 import type { PrimeNotHeld } from '../../judge/supply/prime-hold.ts';
 import type { RailSag } from '../../judge/supply/sag.ts';
@@ -43,6 +43,13 @@ export const injectorDuty: Words<InjectorDuty> = ({ value: duty, figures: f }, q
   text: 'Above the limit they no longer meter; above 100 % the engine runs lean whatever the pump does.',
   formula: `(${q('flow', f.draw)} ÷ ${f.count}) ÷ (${q('injectorFlow', f.staticFlow)} × √(${q('pressure', f.differential)} ÷ ${q('pressure', f.rated)})) = ${percent(duty)}`,
   source: 'orifice law; 85 % duty is common practice',
+});
+
+export const injectorStarved: Words<InjectorStarved> = ({ value, figures: f }, q) => ({
+  title: `Nothing drives fuel through the injectors at ${inState(f.state)}.`,
+  text: 'The rail stands no higher than the manifold: they may stay open all the time and pass nothing.',
+  formula: `rail ${q('pressure', f.rail)} − manifold ${q('pressure', f.manifold)} = ${q('pressure', value)}`,
+  source: 'joint solve of plumbing and wiring',
 });
 
 export const injectorPressure: Words<InjectorPressure> = ({ value, limit, figures: f }, q) => ({
