@@ -1,5 +1,4 @@
 import { fixedLoss } from '../../../flow/pipe.ts';
-import { formatQuantity } from '../../../quantities/format.ts';
 import { component } from '../../bill-line.ts';
 import { BOTH_WAYS, steady, type PlumbingKind } from '../../contract.ts';
 import { makePulsationDamper, pulsationDamperShape, type PulsationDamper } from './shape.ts';
@@ -19,6 +18,6 @@ export const pulsationDamper: PlumbingKind<PulsationDamper> = {
   height: () => null,
   step: (e) => ({ element: { ...e, boreM: e.boreM * 1.25 }, change: { what: 'bore' } }),
   lines: (e) => component(e.name, 'on the line or the rail, close to what pulses'),
-  caption: (e) => formatQuantity('volume', e.gasM3, 'metric', 3).text,
+  caption: (e) => `${Number((e.gasM3 * 1e6).toPrecision(2))} mL cushion`,
   offers: [{ key: 'damper', name: 'Pulsation damper', make: makePulsationDamper }],
 };
