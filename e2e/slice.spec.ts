@@ -128,7 +128,7 @@ test('from a new job to the printed page, and all of it is there after a reload'
     await line.fill('68 F');
     for (const [typed, said] of [
       ['abc', /is not a pressure/],
-      ['9,8', /comma where a point belongs/],
+      ['9 8', /reads as 9 and 8/],
       ['-3 psi', /outside 0 to 30 psi/],
       ['31 psi', /outside 0 to 30 psi/],
     ] as const) {

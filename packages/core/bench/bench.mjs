@@ -14,7 +14,6 @@ const {
   driveLanes,
   driveMoments,
   drivePressure,
-  Engine,
   evaluatePlan,
   evaluateStates,
   gauge,
@@ -33,6 +32,7 @@ const {
   standardDrive,
   truthTable,
 } = await testSupport();
+const { Engine } = await import('../dist/engine/engine.js');
 
 const DENSITY = 745;
 const NU = 0.58e-6;

@@ -20,7 +20,7 @@ import {
 /**
  * The job document: everything that is designed. SI throughout, the unit in the field's name where it is not obvious.
  * Measured things (readings, sign-offs, acceptances) are rows in the database, not part of it.
- * A newer format gets a new version number and an upgrade step in formats/upgrade.ts.
+ * A newer format gets a new version number and an upgrade step in document/upgrade.ts.
  */
 export const JOB_FORMAT = 'venula-job';
 export const JOB_VERSION = 2;
