@@ -6,6 +6,9 @@ export interface PickGroup {
   readonly options: readonly { readonly value: string; readonly label: string }[];
 }
 
+/** Longer lists stand in two columns: what is below the edge of the page is not found. */
+const TALL = 10;
+
 /** A list to pick one thing to do from: nothing happens until Enter or a touch, whatever is typed to find it. */
 export function PickMenu({
   label,
@@ -36,7 +39,10 @@ export function PickMenu({
           collisionPadding={8}
         >
           {groups.map((group, i) => (
-            <DropdownMenu.Group key={group.heading ?? i}>
+            <DropdownMenu.Group
+              key={group.heading ?? i}
+              className={group.options.length > TALL ? 'grid grid-cols-2' : undefined}
+            >
               {group.heading && (
                 <DropdownMenu.Label className="label px-3 pt-1.5 text-sm text-soft">
                   {group.heading}

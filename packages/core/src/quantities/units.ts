@@ -129,6 +129,16 @@ export const DIMENSIONS = {
     units: [unit('L', 1e-3, 2, ['l', 'liter']), unit('mL', 1e-6, 0, ['ml', 'cc']), unit('gal', GALLON, 2)],
     shown: { us: 'L', metric: 'L' },
   },
+  /** What a cushion or an accumulator takes: liters would be all zeros. */
+  smallVolume: {
+    name: 'volume',
+    units: [
+      unit('mL', 1e-6, 1, ['ml', 'cc', 'cm3']),
+      unit('L', 1e-3, 4, ['l', 'liter']),
+      unit('in³', INCH ** 3, 2, ['in3', 'cu in', 'ci']),
+    ],
+    shown: { us: 'mL', metric: 'mL' },
+  },
   time: {
     name: 'time',
     units: [

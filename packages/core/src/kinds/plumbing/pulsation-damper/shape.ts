@@ -18,7 +18,7 @@ export const pulsationDamperShape = object({
   boreM: quantity({ label: 'Bore', dimension: 'bore', unit: 'm', min: 1e-3, max: 0.05, usual: 0.0079 }),
   gasM3: quantity({
     label: 'Cushion',
-    dimension: 'volume',
+    dimension: 'smallVolume',
     unit: 'm³',
     min: 0,
     max: 1e-4,
