@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { layOut } from '../src/ui/track/lay-out.ts';
 import type { Track, TrackItem, TrackJunction, TrackPath } from '../src/ui/track/track-model.ts';
-import { inUnits } from '../src/ui/in-units.ts';
 
 const item = (id: string, weight = 1): TrackItem => ({
   id,
@@ -105,21 +104,5 @@ describe('the track lays itself out', () => {
     const { paths, width } = layOut(odd, 800);
     for (const p of paths) for (const x of [p.x0, p.x1]) expect(x >= 0 && x <= width).toBe(true);
     expect(layOut(track([], []), 300).paths).toEqual([]);
-  });
-});
-
-describe('one unit on the screen', () => {
-  test.each([
-    ['The rail climbs to 53.0 psi (365.6 kPa).', 'us', 'The rail climbs to 53.0 psi.'],
-    ['The rail climbs to 53.0 psi (365.6 kPa).', 'metric', 'The rail climbs to 365.6 kPa.'],
-    ['P is −0.4 psi (−2.7 kPa) left of 43.5 psi (300.0 kPa)', 'metric', 'P is −2.7 kPa left of 300.0 kPa'],
-    ['The fuse sits 10 in (0.25 m) from the source.', 'us', 'The fuse sits 10 in from the source.'],
-    [
-      'A 40 A fuse does not protect wire good for 29.8 A.',
-      'us',
-      'A 40 A fuse does not protect wire good for 29.8 A.',
-    ],
-  ] as const)('%s in %s', (text, units, shown) => {
-    expect(inUnits(text, units)).toBe(shown);
   });
 });

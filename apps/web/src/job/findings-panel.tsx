@@ -6,12 +6,12 @@ import {
   type FindingFix,
   type Severity,
 } from '@venula/core/outcome';
-import { useEffect, useState } from 'react';
+import { sayAgain } from '@venula/core/say';
+import { useEffect, useMemo, useState } from 'react';
 import { tell } from '../api/client.ts';
 import { useAccept, useAcceptances } from '../api/queries.ts';
 import type { AcceptanceRow } from '../api/types.ts';
 import { useFormat, useSettings } from '../app/settings.ts';
-import { inUnits } from '../ui/in-units.ts';
 import { SEVERITY_NAME, SeverityMark, TONE } from '../ui/severity.tsx';
 import type { FixPreview } from '../workers/plan.worker.ts';
 import { judgeWorker } from '../workers/plan-client.ts';
@@ -80,6 +80,7 @@ function FindingCard({
 }) {
   const { edit, readOnly, selectState } = useJob();
   const { units } = useSettings();
+  const said = useMemo(() => sayAgain(finding, units), [finding, units]);
   const previews = usePreviews(finding);
   const [accepting, setAccepting] = useState(false);
   const tone = TONE[finding.severity];
@@ -90,7 +91,7 @@ function FindingCard({
         {SEVERITY_NAME[finding.severity]}
         <span className="label ml-auto text-xs font-medium text-soft">{finding.place.name}</span>
       </h3>
-      <p className="mt-1 font-medium leading-snug">{inUnits(finding.title, units)}</p>
+      <p className="mt-1 font-medium leading-snug">{said.title}</p>
       {lapsed && (
         <p className="mt-1 text-sm text-fix">
           Accepted by {lapsed.author} for other numbers on {new Date(lapsed.at).toLocaleDateString('en-US')};
@@ -101,9 +102,9 @@ function FindingCard({
         <summary className="inline-flex min-h-[32px] cursor-pointer items-center font-semibold text-feed underline underline-offset-2">
           Why
         </summary>
-        <p className="mt-1 leading-snug">{finding.why.text}</p>
-        <p className="mt-1 rounded-sm bg-well px-2 py-1 leading-snug">{finding.why.formula}</p>
-        <p className="mt-1 text-xs text-soft">Source: {finding.why.source}</p>
+        <p className="mt-1 leading-snug">{said.why.text}</p>
+        <p className="mt-1 rounded-sm bg-well px-2 py-1 leading-snug">{said.why.formula}</p>
+        <p className="mt-1 text-xs text-soft">Source: {said.why.source}</p>
         {finding.stateId && (
           <button type="button" className="btn btn-small mt-2" onClick={() => selectState(finding.stateId!)}>
             Show me there
@@ -112,14 +113,14 @@ function FindingCard({
       </details>
       {!readOnly && (
         <div className="mt-2 flex flex-col gap-2">
-          {finding.fixes.map((fix, i) => (
+          {said.fixes.map((fix, i) => (
             <div key={fix.label}>
               <button
                 type="button"
                 className={`btn w-full ${i === 0 ? 'btn-main' : ''}`}
                 onClick={() => edit(...fix.patch)}
               >
-                {inUnits(fix.label, units)}
+                {fix.label}
               </button>
               <Effect preview={previews[i]} severity={finding.severity} />
             </div>
@@ -241,11 +242,12 @@ function AcceptForm({ finding, onDone }: { readonly finding: Finding; readonly o
 }
 
 function AcceptedCard({ finding, row }: { readonly finding: Finding; readonly row: AcceptanceRow }) {
+  const { units } = useSettings();
   return (
     <article className="border-t border-rule py-2 text-sm" data-accepted={finding.code}>
       <p className="flex items-center gap-2 font-medium">
         <SeverityMark severity={finding.severity} size={12} />
-        {finding.title}
+        {sayAgain(finding, units).title}
       </p>
       <p className="mt-0.5 text-soft">
         “{row.reason}” {row.author}, {row.role},{' '}

@@ -1,8 +1,10 @@
 import type { JobDocument } from '../document/job-document.ts';
 import type { SolveReport } from '../outcome/solve-report.ts';
 import type { PumpPoint } from '../kinds/plumbing/pump/pump-model.ts';
-import { NetworkSolver, type NetworkSolution } from './network/network-solver.ts';
-import type { CircuitSolution, PowerNetwork, PowerSnapshot } from './electric/power-network.ts';
+import type { NetworkSolution } from './network/network-result.ts';
+import { NetworkSolver } from './network/network-solver.ts';
+import type { CircuitSolution } from './electric/circuit-elements.ts';
+import type { PowerNetwork, PowerSnapshot } from './electric/power-network.ts';
 import { PumpSupply, type SuppliedPump } from './electric/pump-supply.ts';
 import { stoppedConductance } from '../kinds/plumbing/pump/law.ts';
 import { loadCurrent, loadRuns, powerNetwork } from './electric/circuits.ts';
@@ -137,7 +139,6 @@ export class Engine {
     const power = this.power.snapshot();
     return {
       ...hydraulic,
-      warnings: [...this.model.fuelOutside, ...hydraulic.warnings],
       solution: new CoupledSolution(solution, () => this.electric(state, solution, power)),
     };
   }

@@ -5,7 +5,7 @@ import type { FuelProperties } from '../fuel/fuel.ts';
 import type { Finding } from '../outcome/finding.ts';
 import type { LinkState } from '../flow/link-law.ts';
 import type { AbsolutePressure, GaugePressure } from '../quantities/pressure.ts';
-import type { CircuitSolution } from './electric/power-network.ts';
+import type { CircuitSolution } from './electric/circuit-elements.ts';
 import type { PumpOperating } from './engine.ts';
 import type { Balance } from './observe/tank-balance.ts';
 import type { OperatingState } from './states.ts';

@@ -14,11 +14,14 @@ export const THROTTLE: Readonly<Record<StateKind, number>> = {
 /** Oil pressure of an engine that runs, Pa gauge (typical). */
 export const RUNNING_OIL = 250e3;
 
+/** What a rule looks at of a state. */
+type Moment = Pick<OperatingState, 'kind' | 'rpm' | 'manifold' | 'pumpsOn' | 'forced'>;
+
 /**
  * Whether a condition holds in a steady state. Levels are taken at the value they come on at, panel switches as on, and a
  * named output of the controller as on in the pull.
  */
-function holds(term: Term, state: OperatingState): boolean {
+function holds(term: Term, state: Moment): boolean {
   switch (term.kind) {
     case 'boost':
       return state.manifold >= term.above;
@@ -40,7 +43,7 @@ function holds(term: Term, state: OperatingState): boolean {
 }
 
 /** Whether a rule has its pump run in a steady state: prime runs what primes, a forced state runs everything. */
-export function runsSteadily(rule: PumpTrigger, state: OperatingState): boolean {
+export function runsSteadily(rule: PumpTrigger, state: Moment): boolean {
   if (!state.pumpsOn) return false;
   if (state.forced) return true;
   if (state.kind === 'prime' && rule.primeS > 0) return true;

@@ -17,6 +17,30 @@ export const heldShut: FlowLaw = {
   },
 };
 
+/** A seat as far open as it goes, for valve laws that throttle with it. */
+export interface OpenSeat {
+  /** Pa at m³/s, ≥ 0. */
+  readonly loss: (q: number) => number;
+  /** The straight piece it is at a flow above 0 (see ValveLaw). */
+  readonly linearize: (q: number, pUp: number, pDown: number, out: Float64Array) => void;
+}
+
+export function openSeat(cv: number, density: number): OpenSeat {
+  const square = openResistance(cv, density);
+  const linear = square * LINEAR_BELOW;
+  const loss = (q: number): number => linear * q + square * q * q;
+  return {
+    loss,
+    linearize(q, pUp, pDown, out) {
+      const g = 1 / (linear + 2 * square * q);
+      out[0] = q - loss(q) * g;
+      out[1] = g;
+      out[2] = -g;
+      out[3] = Math.abs(loss(q) - (pUp - pDown));
+    },
+  };
+}
+
 /** A seat held wide open: what is asked when only the return side is of interest. */
 export function heldOpen(cv: number, density: number): LossLaw {
   const square = openResistance(cv, density);

@@ -1,4 +1,4 @@
 export { sayEnding } from '../say/ending.ts';
-export { sayFinding } from '../say/finding.ts';
+export { sayAgain } from '../say/finding.ts';
 export { sayPumpFault } from '../say/pump-fault.ts';
 export { sayState } from '../say/state.ts';

@@ -89,16 +89,16 @@ export function stagingAdvice(doc: JobDocument, pumpId: string): StagingAdvice {
   };
 }
 
-/** Boost over time on the way up: spooling up to the first point of the pull, then along it; s and Pa gauge. */
-function riseOf(doc: JobDocument): { readonly at: number; readonly boost: number }[] {
+/** Boost over time on the way up: spooling up to the first point of the pull, then along it; s, Pa gauge, rpm. */
+function riseOf(doc: JobDocument): { readonly at: number; readonly boost: number; readonly rpm: number }[] {
   const pull = [...doc.brief.pull].sort((a, b) => a.rpm - b.rpm);
   const [first] = pull;
   const last = pull.at(-1);
   if (!first || !last) return [];
   const perRpm = last.rpm > first.rpm ? PULL_S / (last.rpm - first.rpm) : 0;
   return [
-    { at: -SPOOL_S, boost: doc.brief.cruise.manifoldPa },
-    ...pull.map((p) => ({ at: (p.rpm - first.rpm) * perRpm, boost: p.boostPa })),
+    { at: -SPOOL_S, boost: doc.brief.cruise.manifoldPa, rpm: doc.brief.cruise.rpm },
+    ...pull.map((p) => ({ at: (p.rpm - first.rpm) * perRpm, boost: p.boostPa, rpm: p.rpm })),
   ];
 }
 
@@ -116,17 +116,14 @@ const STEPS = 200;
  * @source own convention, see runsSteadily
  */
 export function comesInAt(doc: JobDocument, rule: PumpTrigger): number | null {
-  const { cruise } = doc.brief;
-  const [, ...pull] = operatingStates(doc).filter((s) => s.kind === 'cruise' || s.kind === 'pull');
-  let from = { boost: cruise.manifoldPa, rpm: cruise.rpm };
-  for (const point of pull) {
+  const rise = riseOf(doc);
+  for (let i = 1; i < rise.length; i++) {
+    const [a, b] = [rise[i - 1]!, rise[i]!];
     for (let k = 1; k <= STEPS; k++) {
-      const share = k / STEPS;
-      const boost = from.boost + share * (point.manifold - from.boost);
-      const rpm = from.rpm + share * (point.rpm - from.rpm);
-      if (runsSteadily(rule, { ...point, rpm, manifold: gauge(boost) })) return boost;
+      const manifold = gauge(a.boost + (k / STEPS) * (b.boost - a.boost));
+      const rpm = a.rpm + (k / STEPS) * (b.rpm - a.rpm);
+      if (runsSteadily(rule, { kind: 'pull', pumpsOn: true, manifold, rpm })) return manifold;
     }
-    from = { boost: point.manifold, rpm: point.rpm };
   }
   return null;
 }

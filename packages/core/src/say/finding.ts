@@ -32,3 +32,17 @@ export function sayFinding(found: AnyFound, remedies: readonly Fix[], units: Uni
     remedies,
   };
 }
+
+/**
+ * The same finding with its numbers in one system of units: a record carries both, a screen needs one.
+ * @param finding as a plan carries it
+ * @param units how numbers are written
+ * @returns the finding said anew
+ * Validity: findings of a plan.
+ * @throws nothing
+ * @source own convention
+ * @example sayAgain(evaluatePlan(fullReturnJob('x')).findings[0], 'us').code // => 'RUNS_STALLED'
+ */
+export const sayAgain = (finding: Finding, units: Units): Finding =>
+  // What a plan carries was found by one of the rules.
+  sayFinding(finding.found as AnyFound, finding.remedies, units);

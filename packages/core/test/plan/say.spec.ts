@@ -4,6 +4,7 @@ import {
   PATTERNS,
   PUMPS,
   pumpFaults,
+  sayAgain,
   sayEnding,
   sayFinding,
   sayPumpFault,
@@ -23,7 +24,8 @@ describe('findings in words', () => {
     expect(findings.length).toBeGreaterThan(15);
     for (const f of findings) {
       const say = (units: 'us' | 'metric' | 'both') => {
-        const { title, why } = sayFinding(f.found as AnyFound, f.remedies, units);
+        const { title, why } =
+          units === 'both' ? sayFinding(f.found as AnyFound, f.remedies) : sayAgain(f, units);
         return [title, why.text, why.formula].join(' ');
       };
       expect(say('both')).toBe([f.title, f.why.text, f.why.formula].join(' '));

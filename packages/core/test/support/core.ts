@@ -81,7 +81,8 @@ export type { FlowLaw, LinkLaw, LinkState, LossLaw, ValveLaw } from '../../src/f
 export { fixedLoss, lossAt, pipeRun } from '../../src/flow/pipe.ts';
 export { runningPump, stoppedPump } from '../../src/kinds/plumbing/pump/law.ts';
 export type { Network, NetworkLink, NetworkNode } from '../../src/engine/network/network.ts';
-export { NetworkSolver, solveNetwork, type NetworkSolve } from '../../src/engine/network/network-solver.ts';
+export { NetworkSolver, solveNetwork } from '../../src/engine/network/network-solver.ts';
+export type { NetworkSolve } from '../../src/engine/network/network-result.ts';
 
 export {
   awgDiameter,
@@ -103,14 +104,13 @@ export {
   type DcSolution,
   type DcSolve,
 } from '../../src/engine/electric/dc-network.ts';
-export {
-  PowerNetwork,
-  solveCircuit,
-  type Branch,
-  type CircuitElement,
-  type CircuitSolution,
-  type ElementDrop,
-} from '../../src/engine/electric/power-network.ts';
+export { PowerNetwork, solveCircuit } from '../../src/engine/electric/power-network.ts';
+export type {
+  Branch,
+  CircuitElement,
+  CircuitSolution,
+  ElementDrop,
+} from '../../src/engine/electric/circuit-elements.ts';
 
 export type {
   Brief,
@@ -140,7 +140,7 @@ export { fullReturnJob } from '../../src/document/patterns/full-return.ts';
 export type { Pattern } from '../../src/document/patterns/pattern.ts';
 export { pumpElement } from '../../src/document/pieces.ts';
 export { pumpFigures, swapPump } from '../../src/kinds/plumbing/pump/shape.ts';
-export { sayFinding } from '../../src/say/finding.ts';
+export { sayAgain, sayFinding } from '../../src/say/finding.ts';
 export type { Units } from '../../src/say/words.ts';
 export { Trials } from '../../src/advise/trial.ts';
 export { elementPath } from '../../src/edit/paths.ts';

@@ -285,3 +285,14 @@ export function largeDocument(seed: number, paths = 20): JobDocument {
   }
   return doc;
 }
+
+/** Every field of every starting job at its ends and just inside, one at a time, with a label. */
+export function* fieldsAtTheirEnds(): Generator<readonly [string, JobDocument]> {
+  for (const [name, job] of startingJobs())
+    for (const field of fieldsOf(job))
+      for (const value of extremes(field))
+        yield [
+          `${name} /${field.at.join('/')} = ${String(value)}`,
+          withField(job, field.at, value) as JobDocument,
+        ];
+}

@@ -1,4 +1,4 @@
-import { inUnits } from '../../ui/in-units.ts';
+import { sayAgain } from '@venula/core/say';
 import type { PlanResult } from '@venula/core/engine';
 import { formatQuantity, type UnitSystem } from '@venula/core/quantities';
 
@@ -31,7 +31,7 @@ export function plumbAnswer(plan: PlanResult, units: UnitSystem): Answer {
       second: `Gives out first: the return. For the pull the supply has ${supply}.`,
     };
   }
-  if (stop) return { tone: 'stop', sentence: inUnits(stop.title, units), second: first };
+  if (stop) return { tone: 'stop', sentence: sayAgain(stop, units).title, second: first };
   if (margin !== null && margin < 0)
     return { tone: 'stop', sentence: `Not enough: ${supply}.`, second: first };
   const asked = plan.findings.some((f) => f.code === 'SUPPLY_SHORT');

@@ -10,7 +10,7 @@ import type { Miswired } from '../../judge/harness/mismatch.ts';
 import { bareBranches, type BranchAhead, type DriverUnclamped } from '../../judge/harness/protection.ts';
 import type { Fix } from '../../outcome/finding.ts';
 import { applyPatch } from '../../edit/apply-patch.ts';
-import { wrongRows } from './wiring-follows.ts';
+import { doesNoWorse } from './wiring-follows.ts';
 import type { FixContext, FixMaker } from './context.ts';
 
 const REPAIRS = 4;
@@ -91,7 +91,6 @@ export const branchFixes: FixMaker<BranchAhead> = ({ place }, { doc }) => {
   if (!branch) return [];
   const fuses = Object.entries(harness.devices).flatMap(([id, d]) => (d.kind === 'fuse' ? [`${id}.b`] : []));
   const free = fuses.filter((f) => !Object.values(harness.wires).some((w) => w.from === f || w.to === f));
-  const wrong = wrongRows(doc);
   return [...free, ...fuses.filter((f) => !free.includes(f))]
     .map((fuse): Fix => ({
       does: { act: 'wire-onto', wire: place.name, terminal: terminalName(harness, fuse) },
@@ -100,7 +99,7 @@ export const branchFixes: FixMaker<BranchAhead> = ({ place }, { doc }) => {
     .filter(({ patch }) => {
       // A fuse too small for what hangs on the branch is no cure.
       const changed = applyPatch(doc, patch);
-      return changed.ok && !(wrongRows(changed.value) > wrong);
+      return changed.ok && doesNoWorse(doc, changed.value);
     })
     .slice(0, FUSES_OFFERED);
 };

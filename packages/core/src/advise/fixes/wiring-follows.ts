@@ -3,18 +3,19 @@ import { rulesOf } from '../../document/triggers.ts';
 import { applyPatch } from '../../edit/apply-patch.ts';
 import { signalKeys, truthTable } from '../../harness/enumerate.ts';
 import { harnessOf } from '../../harness/realise.ts';
+import { LIVE_SIGNALS } from '../../judge/harness/mismatch.ts';
 import type { PatchOperation } from '../../outcome/finding.ts';
 
-/** Signals up to which wiring is tried for a fix. */
-const MOST_SIGNALS = 10;
+/** In how many combinations of inputs the wiring does something else than the rules say. */
+const wrongRows = (doc: JobDocument): number =>
+  truthTable(harnessOf(doc), rulesOf(doc)).filter((row) => !row.right).length;
 
-/** In how many combinations of inputs the wiring does something else than the rules say; NaN: too many to try. */
-export function wrongRows(doc: JobDocument): number {
-  const harness = harnessOf(doc);
-  const rules = rulesOf(doc);
-  if (signalKeys(harness, rules).length > MOST_SIGNALS) return NaN;
-  return truthTable(harness, rules).filter((row) => !row.right).length;
-}
+/**
+ * Whether a changed plan’s wiring is wrong nowhere it was right before. With too many signals to try on an edit nothing is
+ * said against it, as the findings say nothing then.
+ */
+export const doesNoWorse = (before: JobDocument, after: JobDocument): boolean =>
+  signalKeys(harnessOf(after), rulesOf(after)).length > LIVE_SIGNALS || wrongRows(after) <= wrongRows(before);
 
 const undrawn = (doc: JobDocument): JobDocument => {
   const { harness: _drawn, ...wiring } = doc.wiring;
@@ -29,14 +30,13 @@ const undrawn = (doc: JobDocument): JobDocument => {
 export function withWiring(doc: JobDocument, patch: readonly PatchOperation[]): PatchOperation[] | null {
   const changed = applyPatch(doc, patch);
   if (!changed.ok) return null;
-  if (!doc.wiring.harness)
-    return relayed(doc) || wrongRows(changed.value) <= wrongRows(doc) ? [...patch] : null;
+  if (!doc.wiring.harness) return relayed(doc) || doesNoWorse(doc, changed.value) ? [...patch] : null;
   const asMade = JSON.stringify(harnessOf(undrawn(doc))) === JSON.stringify(doc.wiring.harness);
   if (asMade) {
     const value = harnessOf(undrawn(changed.value));
     return [...patch, { op: 'replace', path: '/wiring/harness', value }];
   }
-  return wrongRows(changed.value) <= wrongRows(doc) ? [...patch] : null;
+  return doesNoWorse(doc, changed.value) ? [...patch] : null;
 }
 
 /** Wiring made from the circuits does what any rule says, where each has a relay. */

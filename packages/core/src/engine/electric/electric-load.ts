@@ -1,5 +1,5 @@
 import type { Circuit, JobDocument } from '../../document/job-document.ts';
-import type { CircuitSolution } from './power-network.ts';
+import type { CircuitSolution } from './circuit-elements.ts';
 import { motorInrush, type Inrush } from '../../kinds/wiring/fuse/fuse.ts';
 import { loadKind } from '../../kinds/wiring/index.ts';
 import type { PlacedSegment } from './circuits.ts';

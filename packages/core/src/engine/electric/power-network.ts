@@ -1,74 +1,15 @@
 import { DenseSolver } from '../../numerics/dense-solver.ts';
 import { conductorTemperature, wireHeating } from '../../kinds/wiring/wire/ampacity.ts';
-import { wireResistance, type Conductor, type WireSize } from '../../kinds/wiring/wire/wire.ts';
-
-interface Piece {
-  readonly id: string;
-  /** Circuit it was drawn in. */
-  readonly circuitId: string;
-}
-
-export interface WireElement extends Piece {
-  readonly kind: 'wire';
-  readonly size: WireSize;
-  readonly conductor: Conductor;
-  /** m. */
-  readonly length: number;
-  readonly ambientK: number;
-  /** Section as a share of what its size names; 1 where not given. */
-  readonly share?: number;
-}
-
-export interface ResistiveElement extends Piece {
-  readonly kind: 'fuse' | 'relay' | 'switch' | 'connector' | 'chassis';
-  readonly ohms: number;
-}
-
-export type CircuitElement = WireElement | ResistiveElement;
-
-export interface Supply {
-  /** Open-circuit volts. */
-  readonly volts: number;
-  /** Internal resistance, Ω. */
-  readonly ohms: number;
-}
-
-export interface ElementDrop extends Piece {
-  readonly kind: CircuitElement['kind'];
-  readonly ohms: number;
-  /** What it carries: more than its load's current where others share it, A. */
-  readonly amps: number;
-  /** V. */
-  readonly drop: number;
-  /** Conductor temperature, K (wires only; Infinity: runaway). */
-  readonly conductorK?: number;
-}
-
-export interface CircuitSolution {
-  /** Volts across the load. */
-  readonly loadVolts: number;
-  readonly amps: number;
-  /** Volts at the source's terminals under load: what battery sag leaves. */
-  readonly sourceVolts: number;
-  readonly feed: readonly ElementDrop[];
-  readonly ground: readonly ElementDrop[];
-  /** Everything on its way but load and source, Ω. */
-  readonly loopOhms: number;
-  /** Drop in wires out and back, V. */
-  readonly conductorDrop: number;
-  /** Drop in fuse, relay, connectors and ground joints, V. */
-  readonly jointDrop: number;
-}
-
-/** One load and its way from the source and back; pieces may lie on several ways. */
-export interface Branch {
-  readonly id: string;
-  readonly feed: readonly CircuitElement[];
-  readonly ground: readonly CircuitElement[];
-}
-
-/** Current of a load at its volts, by its id; null: switched off. */
-export type CurrentOf = (id: string) => ((volts: number) => number) | null;
+import { wireResistance } from '../../kinds/wiring/wire/wire.ts';
+import type {
+  Branch,
+  CircuitElement,
+  CircuitSolution,
+  CurrentOf,
+  ElementDrop,
+  Supply,
+  WireElement,
+} from './circuit-elements.ts';
 
 /** Past thermal runaway the insulation is gone; held here so that the rest still computes, K. */
 const HOTTEST = 600;
@@ -220,6 +161,13 @@ export class PowerNetwork {
     });
   }
 
+  /** Has a load draw what its law says at the volts it has. */
+  draw(i: number, current: (volts: number) => number): void {
+    const v = this.volts[i]!;
+    this.amps[i] = current(v);
+    this.ampsPerVolt[i] = (current(v + STEP) - current(v - STEP)) / (2 * STEP);
+  }
+
   /**
    * Volts that are missing at each load that is on, at the currents set, and the equations for a step: fills `missing`
    * (in the order of `on`) with V_s − drops − V and readies `solve`. Returns false where the equations are singular.
@@ -299,14 +247,10 @@ export class PowerNetwork {
     const laws = this.ids.map(currentAt);
     const numbers = laws.flatMap((law, i) => (law ? [i] : []));
     this.switchOn(numbers, supply);
-    const { volts, on, step } = this;
+    const { on, step } = this;
     for (let turn = 0; turn < MAX_TURNS; turn++) {
       for (let k = 0; k < this.count; k++) {
-        const i = on[k]!;
-        const law = laws[i]!;
-        const v = volts[i]!;
-        this.amps[i] = law(v);
-        this.ampsPerVolt[i] = (law(v + STEP) - law(v - STEP)) / (2 * STEP);
+        this.draw(on[k]!, laws[on[k]!]!);
       }
       if (!this.linearize(supply, step)) break;
       this.solveStep(step, 0);

@@ -1,7 +1,8 @@
 import { SHUT_CONDUCTANCE } from '../../flow/link-law.ts';
 import { pumpNumbers, type PumpLaw, type PumpNumbers } from '../../kinds/plumbing/pump/pump-model.ts';
 import type { SharedSource } from '../network/shared-source.ts';
-import type { PowerNetwork, Supply } from './power-network.ts';
+import type { Supply } from './circuit-elements.ts';
+import type { PowerNetwork } from './power-network.ts';
 
 /** Volts nearer than this count as settled, V: flow then stands to about 1e-7 of itself. */
 const VOLTS_SETTLED = 1e-6;
@@ -22,9 +23,6 @@ export interface Running {
   /** Other loads that are on, by id, A at V. */
   readonly loads: ReadonlyMap<string, (volts: number) => number>;
 }
-
-/** For the slope of a load's current, V. */
-const STEP = 1e-4;
 
 /**
  * All pumps of a plan on the car's wiring, as links of the network: each turn their volts take the Newton step that belongs
@@ -108,11 +106,7 @@ export class PumpSupply implements SharedSource {
       power.ampsPerVolt[this.wired[i]!] = out.currentPerVolt;
     }
     if (on === 0) return 0;
-    for (const { number, current } of this.others) {
-      const v = power.volts[number]!;
-      power.amps[number] = current(v);
-      power.ampsPerVolt[number] = (current(v + STEP) - current(v - STEP)) / (2 * STEP);
-    }
+    for (const { number, current } of this.others) power.draw(number, current);
     if (!power.linearize(now.supply, step)) {
       step.fill(0);
       gains.fill(0);

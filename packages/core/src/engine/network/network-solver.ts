@@ -1,11 +1,13 @@
 import { Arena } from '../../numerics/arena.ts';
-import { SparseLu } from '../../numerics/sparse-lu.ts';
-import type { Ending, OutsideValidity, SolveReport } from '../../outcome/solve-report.ts';
-import { gauge, type GaugePressure } from '../../quantities/pressure.ts';
+import type { SparseLu } from '../../numerics/sparse-lu.ts';
+import type { Ending, OutsideValidity } from '../../outcome/solve-report.ts';
 import type { FlowLaw, LinkLaw, LinkState, LossLaw, ValveLaw } from '../../flow/link-law.ts';
 import { PipeBank } from '../../flow/pipe-bank.ts';
 import type { Network } from './network.ts';
+import { Snapshot, type NetworkSolution, type NetworkSolve } from './network-result.ts';
+import { NetworkNumbering } from './numbering.ts';
 import type { SharedSource } from './shared-source.ts';
+import { LEAST_STEP, StepPace } from './step-pace.ts';
 
 const G = 9.80665;
 const MAX_ITERATIONS = 200;
@@ -20,14 +22,8 @@ const NEAR = 1e-3;
 const PRESSURE_TOLERANCE = 1e-3;
 /** After this many full steps a cycle of valves is assumed: steps then stop where the first valve shuts. */
 const CYCLE_AFTER = 12;
-/** From this turn on: after so many turns that leave no less to do steps are halved, after so many that do, doubled again. */
+/** From this turn on steps that lead nowhere are made smaller. */
 const DAMP_AFTER = 8;
-const STALLED_TURNS = 3;
-const GOOD_TURNS = 4;
-/** Less to do: less than the least so far by this share of what the step promised to take away. */
-const KEPT_PROMISE = 0.4;
-/** Least share of a step taken. */
-const LEAST_STEP = 0.05;
 /** Pa per m³/s: 0.01 Pa at 360 L/h, far below what any part loses and far above rounding. */
 const LEAST_SLOPE = 100;
 /** What a valve shut in mid-step is left with, m³/s. */
@@ -48,55 +44,22 @@ const VALVE = 2;
 const FLOW = 3;
 const SHARED = 4;
 
-export interface LinkResult {
-  /** m³/s, from → to. */
-  readonly flow: number;
-  /** Pressure at the two ends, Pa gauge. */
-  readonly pUp: GaugePressure;
-  readonly pDown: GaugePressure;
-  readonly state?: LinkState;
-}
-
-/** Looked up by id; made only when asked for. */
-export interface Lookup<T> {
-  get(id: string): T | undefined;
-}
-
-export interface NetworkSolution {
-  readonly pressures: Lookup<GaugePressure>;
-  readonly links: Lookup<LinkResult>;
-}
-
-/** `solution` is null when the solve did not converge: numbers are never handed out silently. */
-export interface NetworkSolve extends SolveReport {
-  readonly solution: NetworkSolution | null;
-  /** Node with the largest unbalanced flow. */
-  readonly worstNode: string;
-}
-
 /**
  * A network made ready for repeated solves. Numbering and elimination order are worked out once per topology; laws, draws,
  * held pressures and elevations are numbers that can be set anew; the last answer is kept, so the next operating point
  * starts warm. A solve allocates nothing but its answer.
  */
 export class NetworkSolver {
-  readonly nodeIndex = new Map<string, number>();
-  readonly linkIndex = new Map<string, number>();
+  private readonly numbering: NetworkNumbering;
   private readonly nodeCount: number;
   private readonly linkCount: number;
-  private readonly nodeIds: readonly string[];
-  /** Unknown of each node as numbered here; −1 where its pressure is held from outside. */
-  private readonly numbered: Int32Array;
-  /** Row of each node in the order of elimination; one past the last where it is held. */
-  private readonly row: Int32Array;
-  private readonly unknowns: number;
-  /** Pressure of held nodes, 0 elsewhere. */
-  private readonly held: Float64Array;
+  // Of the numbering, at hand for the loops.
   private readonly from: Int32Array;
   private readonly to: Int32Array;
+  private readonly row: Int32Array;
   private readonly lu: SparseLu;
-  /** Where each link’s four entries of the nodal matrix live; −1 where it ends on a held node. */
-  private readonly slots: Int32Array;
+  /** Pressure of held nodes, 0 elsewhere. */
+  private readonly held: Float64Array;
   private readonly pressures: Float64Array;
   private readonly next: Float64Array;
   private readonly flows: Float64Array;
@@ -120,13 +83,9 @@ export class NetworkSolver {
   private readonly laws: LinkLaw[];
   private readonly pipes: PipeBank;
   private readonly startFlows: Float64Array;
-  // Pumps that share a source: their links, and where the entries of each pair live in the matrix.
-  private readonly sharedLinks: Int32Array;
-  private readonly sharedSlots: Int32Array;
   private readonly rises: Float64Array;
   private warm = false;
-  /** Share of each step taken, the least left to do so far, and turns in a row that left less or no less. */
-  private readonly pace = { share: 1, least: Infinity, good: 0, stalled: 0 };
+  private readonly pace = new StepPace();
   /** What the present point leaves to do: flow asked for as a share of the largest, Pa unexplained, volts unsettled. */
   private readonly left = { flow: 0, pressure: 0, volts: 0 };
 
@@ -139,41 +98,18 @@ export class NetworkSolver {
     shape: Network,
     private source?: SharedSource,
   ) {
-    const { nodes, links } = shape;
-    const n = nodes.length;
-    const m = links.length;
+    const n = shape.nodes.length;
+    const m = shape.links.length;
     const arena = new Arena(400 * (n + m) + 1024);
+    const numbering = new NetworkNumbering(shape, source?.links ?? [], arena);
+    this.numbering = numbering;
     this.nodeCount = n;
     this.linkCount = m;
-    this.nodeIds = nodes.map((node) => node.id);
-    this.numbered = arena.ints(n);
-    let unknowns = 0;
-    for (let i = 0; i < n; i++) {
-      this.nodeIndex.set(nodes[i]!.id, i);
-      this.numbered[i] = nodes[i]!.fixed === undefined ? unknowns++ : -1;
-    }
-    this.from = arena.ints(m);
-    this.to = arena.ints(m);
-    for (let l = 0; l < m; l++) {
-      this.linkIndex.set(links[l]!.id, l);
-      this.from[l] = this.indexOf(links[l]!.from);
-      this.to[l] = this.indexOf(links[l]!.to);
-    }
-    this.sharedLinks = arena.ints(source?.links.length ?? 0);
-    source?.links.forEach((id, i) => (this.sharedLinks[i] = this.linkIndex.get(id)!));
-    this.lu = new SparseLu(unknowns, this.pattern(arena), arena);
-    this.row = arena.ints(n);
-    for (let i = 0; i < n; i++)
-      this.row[i] = this.numbered[i]! >= 0 ? this.lu.place[this.numbered[i]!]! : unknowns;
-    this.unknowns = unknowns;
-    this.slots = arena.ints(m * 4);
-    for (let l = 0; l < m; l++) this.placePair(this.slots, 4 * l, l, l);
-    const pumps = this.sharedLinks.length;
-    this.sharedSlots = arena.ints(pumps * pumps * 4);
-    for (let i = 0; i < pumps; i++)
-      for (let j = 0; j < pumps; j++)
-        this.placePair(this.sharedSlots, 4 * (i * pumps + j), this.sharedLinks[i]!, this.sharedLinks[j]!);
-    this.rises = arena.floats(pumps);
+    this.from = numbering.from;
+    this.to = numbering.to;
+    this.row = numbering.row;
+    this.lu = numbering.lu;
+    this.rises = arena.floats(numbering.sharedLinks.length);
     this.pressures = arena.floats(n);
     this.next = arena.floats(n);
     this.draws = arena.floats(n);
@@ -187,48 +123,12 @@ export class NetworkSolver {
     this.slope = arena.floats(m);
     this.lossLinks = arena.ints(m);
     this.startFlows = arena.floats(m);
-    this.rhs = arena.floats(unknowns + 1);
+    this.rhs = arena.floats(numbering.unknowns + 1);
     this.held = arena.floats(n);
     this.forms = new Uint8Array(m);
     this.laws = new Array<LinkLaw>(m);
     this.pipes = new PipeBank(m, arena);
     this.load(shape);
-  }
-
-  /** Which unknowns meet in an equation: the ends of each link, and of pumps that share a source. */
-  private pattern(arena: Arena): Int32Array {
-    const { from, to, numbered, sharedLinks } = this;
-    const pumps = sharedLinks.length;
-    const pairs = arena.ints(2 * this.linkCount + 8 * pumps * pumps);
-    let at = 0;
-    const add = (a: number, b: number): void => {
-      const u = numbered[a]!;
-      const d = numbered[b]!;
-      if (u < 0 || d < 0 || u === d) return;
-      pairs[at++] = u;
-      pairs[at++] = d;
-    };
-    for (let l = 0; l < this.linkCount; l++) add(from[l]!, to[l]!);
-    for (let i = 0; i < pumps; i++)
-      for (let j = 0; j < i; j++)
-        for (const a of [from[sharedLinks[i]!]!, to[sharedLinks[i]!]!])
-          for (const b of [from[sharedLinks[j]!]!, to[sharedLinks[j]!]!]) add(a, b);
-    return pairs.subarray(0, at);
-  }
-
-  /** Positions (from i, from j), (to i, to j), (from i, to j), (to i, from j) of the matrix; held nodes go to its sink. */
-  private placePair(slots: Int32Array, at: number, i: number, j: number): void {
-    const { from, to } = this;
-    slots[at] = this.entry(from[i]!, from[j]!);
-    slots[at + 1] = this.entry(to[i]!, to[j]!);
-    slots[at + 2] = this.entry(from[i]!, to[j]!);
-    slots[at + 3] = this.entry(to[i]!, from[j]!);
-  }
-
-  private entry(a: number, b: number): number {
-    const u = this.numbered[a]!;
-    const v = this.numbered[b]!;
-    return u >= 0 && v >= 0 ? this.lu.position(u, v) : this.lu.sink;
   }
 
   /** Takes all numbers of a network of the same topology. */
@@ -256,7 +156,7 @@ export class NetworkSolver {
     if (this.laws[l] === law) return;
     this.laws[l] = law;
     this.lossCount = -1;
-    if (this.sharedLinks.length > 0 && this.sharedLinks.includes(l)) this.forms[l] = SHARED;
+    if (this.numbering.sharedLinks.includes(l)) this.forms[l] = SHARED;
     else if (law.form === 'valve') this.forms[l] = VALVE;
     else if (law.form === 'flow') this.forms[l] = FLOW;
     else if (law.pipe) {
@@ -280,13 +180,7 @@ export class NetworkSolver {
   /** Forgets the last answer: the next solve starts cold. */
   restart(): void {
     this.warm = false;
-    for (let i = 0; i < this.nodeCount; i++) if (this.numbered[i]! >= 0) this.pressures[i] = 0;
-  }
-
-  private indexOf(id: string): number {
-    const i = this.nodeIndex.get(id);
-    if (i === undefined) throw new Error(`NetworkSolver: no node "${id}"`);
-    return i;
+    for (let i = 0; i < this.nodeCount; i++) if (this.numbering.isUnknown(i)) this.pressures[i] = 0;
   }
 
   /**
@@ -308,16 +202,13 @@ export class NetworkSolver {
     this.begin();
     const { left } = this;
     let change = Infinity;
-    this.pace.share = 1;
-    this.pace.least = Infinity;
-    this.pace.good = 0;
-    this.pace.stalled = 0;
+    this.pace.begin();
     for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration++) {
-      if (iteration > DAMP_AFTER) this.setPace();
+      if (iteration > DAMP_AFTER) this.pace.turn(left.flow);
       this.assemble();
       const stuck = this.lu.factor();
       if (stuck >= 0) {
-        const node = this.nodeIds[this.numbered.indexOf(stuck)]!;
+        const node = this.numbering.nodeOf(stuck);
         return this.failed({ how: 'adrift', node }, iteration, Infinity, node);
       }
       this.lu.solveInOrder(this.rhs);
@@ -327,7 +218,7 @@ export class NetworkSolver {
       if (shutting >= 0) this.flows[shutting] = JUST_SHUT;
       this.linearize();
       if (!Number.isFinite(change + left.flow + left.pressure + left.volts))
-        return this.failed({ how: 'ran-away' }, iteration, Infinity, this.nodeIds[0] ?? '');
+        return this.failed({ how: 'ran-away' }, iteration, Infinity, this.numbering.nodeIds[0] ?? '');
       if (change < NEAR && left.volts <= 1 && this.exact()) return this.settled(iteration);
     }
     const balance = this.imbalance();
@@ -342,27 +233,6 @@ export class NetworkSolver {
     let highest = 0;
     for (let i = 0; i < p.length; i++) highest = Math.max(highest, Math.abs(p[i]!));
     return left.flow < ROUNDED_FLOW && left.pressure < ROUNDED_PRESSURE * highest;
-  }
-
-  /** Smaller steps where full ones run in a circle (from one kink of a law to the other and back), larger ones again later. */
-  private setPace(): void {
-    const { pace, left } = this;
-    if (left.flow < (1 - KEPT_PROMISE * pace.share) * pace.least) {
-      pace.least = left.flow;
-      pace.good++;
-      pace.stalled = 0;
-    } else {
-      pace.good = 0;
-      pace.stalled++;
-    }
-    if (pace.stalled >= STALLED_TURNS) {
-      pace.share = Math.max(LEAST_STEP, pace.share / 2);
-      pace.least = left.flow;
-      pace.stalled = 0;
-    } else if (pace.good >= GOOD_TURNS) {
-      pace.share = Math.min(1, pace.share * 2);
-      pace.good = 0;
-    }
   }
 
   private settled(iterations: number): NetworkSolve {
@@ -427,7 +297,7 @@ export class NetworkSolver {
       if (size > largest) largest = size;
     }
     if (this.source) asked = Math.max(asked, this.linearizeShared(this.source));
-    if (lossCount + this.sharedLinks.length < this.linkCount) {
+    if (lossCount + this.rises.length < this.linkCount) {
       for (let l = 0; l < this.linkCount; l++) {
         const form = forms[l]!;
         if (form !== VALVE && form !== FLOW) continue;
@@ -455,7 +325,8 @@ export class NetworkSolver {
 
   /** Pumps on one source: each one’s own slope as a link’s; the cross terms are put in at assembly. Returns the flow asked for. */
   private linearizeShared(source: SharedSource): number {
-    const { pressures: p, from, to, rises, sharedLinks, offset, up, down, flows: q, left } = this;
+    const { pressures: p, from, to, rises, offset, up, down, flows: q, left } = this;
+    const { sharedLinks } = this.numbering;
     const n = sharedLinks.length;
     for (let i = 0; i < n; i++) rises[i] = p[to[sharedLinks[i]!]!]! - p[from[sharedLinks[i]!]!]!;
     left.volts = source.linearize(rises);
@@ -475,7 +346,8 @@ export class NetworkSolver {
   }
 
   private assemble(): void {
-    const { from, to, row, lu, slots, rhs, offset, up, down, held, draws, sharedLinks, sharedSlots } = this;
+    const { from, to, row, lu, rhs, offset, up, down, held, draws } = this;
+    const { slots, sharedLinks, sharedSlots } = this.numbering;
     const { values } = lu;
     values.fill(0);
     for (let i = 0; i < this.nodeCount; i++) rhs[row[i]!] = -draws[i]!;
@@ -536,7 +408,8 @@ export class NetworkSolver {
 
   /** Where the solved equations would take the pressures. */
   private solvedPressures(): void {
-    const { pressures: p, next, row, rhs, unknowns } = this;
+    const { pressures: p, next, row, rhs } = this;
+    const { unknowns } = this.numbering;
     for (let i = 0; i < p.length; i++) {
       const k = row[i]!;
       next[i] = k < unknowns ? rhs[k]! : p[i]!;
@@ -568,7 +441,8 @@ export class NetworkSolver {
 
   /** Cross terms into the straight pieces, and the volts moved on. */
   private moveShared(source: SharedSource, relax: number): void {
-    const { next, from, to, rises, sharedLinks, offset } = this;
+    const { next, from, to, rises, offset } = this;
+    const { sharedLinks } = this.numbering;
     const n = sharedLinks.length;
     for (let j = 0; j < n; j++) rises[j] = next[to[sharedLinks[j]!]!]! - next[from[sharedLinks[j]!]!]!;
     for (let i = 0; i < n; i++)
@@ -591,14 +465,14 @@ export class NetworkSolver {
     let worst = 0;
     let at = 0;
     for (let i = 0; i < this.nodeCount; i++) {
-      if (this.numbered[i]! < 0) continue;
+      if (!this.numbering.isUnknown(i)) continue;
       const off = Math.abs(net[i]! - this.draws[i]!) / largest;
       if (off > worst) {
         worst = off;
         at = i;
       }
     }
-    return { worst, node: this.nodeIds[at] ?? '' };
+    return { worst, node: this.numbering.nodeIds[at] ?? '' };
   }
 
   private failed(ending: Ending, iterations: number, residual: number, worstNode: string): NetworkSolve {
@@ -612,7 +486,7 @@ export class NetworkSolver {
     for (let s = 0; s < this.pipeCount; s++) {
       const l = this.lossLinks[s]!;
       const seen = this.pipes.outside(l, this.flows[l]!);
-      if (seen) out.push({ ...seen, at: [...this.linkIndex.keys()][l]! });
+      if (seen) out.push({ ...seen, at: this.numbering.linkIds[l]! });
     }
     return out;
   }
@@ -630,45 +504,7 @@ export class NetworkSolver {
       states ??= [];
       states[l] = (laws[l] as ValveLaw).stateAt(q[l]!, p[from[l]!]!, p[to[l]!]!);
     }
-    return new Snapshot(this, pressures, flows, states);
-  }
-
-  /** Nodes at the two ends of a link. */
-  ends(l: number): readonly [number, number] {
-    return [this.from[l]!, this.to[l]!];
-  }
-}
-
-class Snapshot implements NetworkSolution {
-  readonly pressures: Lookup<GaugePressure>;
-  readonly links: Lookup<LinkResult>;
-
-  constructor(
-    solver: NetworkSolver,
-    pressures: readonly number[],
-    flows: readonly number[],
-    states: readonly (LinkState | undefined)[] | undefined,
-  ) {
-    this.pressures = {
-      get: (id) => {
-        const i = solver.nodeIndex.get(id);
-        return i === undefined ? undefined : gauge(pressures[i]!);
-      },
-    };
-    this.links = {
-      get: (id) => {
-        const l = solver.linkIndex.get(id);
-        if (l === undefined) return undefined;
-        const [from, to] = solver.ends(l);
-        const state = states?.[l];
-        return {
-          flow: flows[l]!,
-          pUp: gauge(pressures[from]!),
-          pDown: gauge(pressures[to]!),
-          ...(state ? { state } : {}),
-        };
-      },
-    };
+    return new Snapshot(this.numbering, pressures, flows, states);
   }
 }
 

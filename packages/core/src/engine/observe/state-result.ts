@@ -39,7 +39,7 @@ export function evaluateState(solver: Engine, state: OperatingState): StateResul
     ending: solved.ending,
     iterations: solved.iterations,
     worstNode: solved.worstNode,
-    warnings: solved.warnings,
+    warnings: [...solver.model.fuelOutside, ...solved.warnings],
   };
   const dry = solved.solution && dryRail(solver, solved.solution);
   if (dry) {

@@ -1,5 +1,5 @@
 import type { JobDocument } from '../../document/job-document.ts';
-import type { NetworkSolution } from '../network/network-solver.ts';
+import type { NetworkSolution } from '../network/network-result.ts';
 import { overflowLink, supplyLink, type PlumbingGraph } from '../graph.ts';
 
 /** What a place that holds fuel loses or gains while a state lasts. */

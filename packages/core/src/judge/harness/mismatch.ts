@@ -5,7 +5,7 @@ import type { FindingRule } from '../context.ts';
 import { drawnWiring } from './drawn.ts';
 
 /** Signals up to which every combination is tried on each edit; beyond, the Wiring page does it when asked. */
-const LIVE_SIGNALS = 10;
+export const LIVE_SIGNALS = 10;
 
 /** What is wrong, the worst first. */
 export const WRONG = ['KEY_OFF', 'CRASH', 'OVERLOAD', 'REVERSED', 'RUNS', 'DEAD', 'BUZZING'] as const;

@@ -45,38 +45,26 @@ export const WIRING = {
 } as const;
 
 type Kinds = typeof WIRING;
-type SegmentIn<T> = T extends { readonly segment: SegmentFacets<infer S, infer _D> } ? S : never;
-type DeviceIn<T> = T extends { readonly device: DeviceFacets<infer D> } ? D : never;
-type LoadIn<T> = T extends { readonly load: LoadFacets<infer L> } ? L : never;
+/** What a kind is as a piece, as a drawn part, as a load; never where it is none. */
+interface Roles<T> {
+  readonly segment: T extends { readonly segment: SegmentFacets<infer S, infer _D> } ? S : never;
+  readonly device: T extends { readonly device: DeviceFacets<infer D> } ? D : never;
+  readonly load: T extends { readonly load: LoadFacets<infer L> } ? L : never;
+}
 
 /** By kind: a registry key that is not its part's `kind` drops out here, and its uses do not compile. */
-type Segments = {
+type Having<R extends keyof Roles<never>> = {
   [
-    K in keyof Kinds as SegmentIn<Kinds[K]> extends { kind: K }
-      ? [SegmentIn<Kinds[K]>] extends [never]
-        ? never
-        : K
-      : never
-  ]: SegmentIn<Kinds[K]>;
+    K in keyof Kinds as [Roles<Kinds[K]>[R]] extends [never]
+      ? never
+      : Roles<Kinds[K]>[R] extends { kind: K }
+        ? K
+        : never
+  ]: Roles<Kinds[K]>[R];
 };
-type Devices = {
-  [
-    K in keyof Kinds as DeviceIn<Kinds[K]> extends { kind: K }
-      ? [DeviceIn<Kinds[K]>] extends [never]
-        ? never
-        : K
-      : never
-  ]: DeviceIn<Kinds[K]>;
-};
-type Loads = {
-  [
-    K in keyof Kinds as LoadIn<Kinds[K]> extends { kind: K }
-      ? [LoadIn<Kinds[K]>] extends [never]
-        ? never
-        : K
-      : never
-  ]: LoadIn<Kinds[K]>;
-};
+type Segments = Having<'segment'>;
+type Devices = Having<'device'>;
+type Loads = Having<'load'>;
 
 export type Segment = Segments[keyof Segments];
 export type SegmentOf<K extends keyof Segments> = Segments[K];

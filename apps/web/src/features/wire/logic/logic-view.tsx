@@ -5,7 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
 import { Headline } from '../../../ui/headline.tsx';
-import { inUnits } from '../../../ui/in-units.ts';
+import { sayAgain } from '@venula/core/say';
 import { benchWorker } from '../../../workers/plan-client.ts';
 import type { Logic } from '../../../workers/plan.worker.ts';
 import { PickMenu } from '../../../ui/pick-menu.tsx';
@@ -35,7 +35,8 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
   }, [doc]);
   const findings = (live.plan?.findings ?? []).filter((f) => f.stage === 'wire');
   const wrong = logic?.wrong ?? 0;
-  const first = findings.find((f) => f.code.startsWith('WIRED_'));
+  const worst = findings.find((f) => f.code.startsWith('WIRED_'));
+  const first = worst && sayAgain(worst, units);
   return (
     <>
       <Headline
@@ -45,7 +46,7 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
             ? 'Trying every combination…'
             : wrong > 0
               ? first
-                ? inUnits(first.title, units)
+                ? first.title
                 : `At ${wrong} of ${logic.total} combinations the wiring does not do what the rules say.`
               : `The wiring does what the rules say, at all ${logic.total} combinations.`
         }

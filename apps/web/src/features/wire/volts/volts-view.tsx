@@ -1,4 +1,4 @@
-import { sayState } from '@venula/core/say';
+import { sayAgain, sayState } from '@venula/core/say';
 import { moveSegment, removeSegment } from '@venula/core/edit';
 import { circuitOf, wayOf } from '@venula/core/engine';
 import { familyOf } from '@venula/core/kinds';
@@ -7,7 +7,6 @@ import { useMemo, useState } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
 import { Headline } from '../../../ui/headline.tsx';
-import { inUnits } from '../../../ui/in-units.ts';
 import { Legend } from '../../../ui/legend.tsx';
 import { LoopDrawing } from '../../../ui/track/loop-drawing.tsx';
 import type { KeysHeld } from '../../../ui/track/part.tsx';
@@ -67,7 +66,7 @@ export function VoltsView({
       ? `${what} is off in this state.`
       : 'Solving the plan…';
   const second = stop
-    ? inUnits(stop.title, units)
+    ? sayAgain(stop, units).title
     : solution
       ? `${format('volts', supply - solution.sourceVolts)} sags in the battery, ${format('volts', solution.conductorDrop)} goes in wires, ${format('volts', solution.jointDrop)} in fuse, relay and joints.${pumpNow ? ` Wiring costs ${format('flow', lost)} at the tightest point.` : ''}`
       : '';

@@ -1,6 +1,5 @@
 import type { GaugePressure } from '../../../quantities/pressure.ts';
-import { LINEAR_BELOW } from '../../../flow/minor-losses.ts';
-import { openResistance } from '../../../flow/seat.ts';
+import { openSeat } from '../../../flow/seat.ts';
 import { SHUT_CONDUCTANCE, SHUT_FLOW, type ValveLaw } from '../../../flow/link-law.ts';
 
 export interface BlockingRegulatorData {
@@ -25,19 +24,13 @@ export interface BlockingRegulatorData {
  */
 export function blockingRegulator(data: BlockingRegulatorData, density: number): ValveLaw {
   const opening = data.setPa + data.ratio * data.referencePa;
-  const square = openResistance(data.cv, density);
-  const linear = square * LINEAR_BELOW;
-  const seatLoss = (q: number): number => linear * q + square * q * q;
-  const throttling = (q: number, pUp: number): boolean => opening - data.droop * q <= pUp - seatLoss(q);
+  const seat = openSeat(data.cv, density);
+  const throttling = (q: number, pUp: number): boolean => opening - data.droop * q <= pUp - seat.loss(q);
   return {
     form: 'valve',
     linearize(q, pUp, pDown, out) {
       if (q > 0 && !throttling(q, pUp)) {
-        const g = 1 / (linear + 2 * square * q);
-        out[0] = q - seatLoss(q) * g;
-        out[1] = g;
-        out[2] = -g;
-        out[3] = Math.abs(seatLoss(q) - (pUp - pDown));
+        seat.linearize(q, pUp, pDown, out);
         return;
       }
       if (q > 0) {

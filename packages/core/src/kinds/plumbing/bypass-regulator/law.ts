@@ -1,7 +1,6 @@
 import type { GaugePressure } from '../../../quantities/pressure.ts';
-import { LINEAR_BELOW } from '../../../flow/minor-losses.ts';
 import { SHUT_CONDUCTANCE, SHUT_FLOW, type ValveLaw } from '../../../flow/link-law.ts';
-import { openResistance } from '../../../flow/seat.ts';
+import { openSeat } from '../../../flow/seat.ts';
 
 export interface BypassRegulatorData {
   /** Pressure it was set to with its reference open to air, Pa gauge. */
@@ -31,18 +30,12 @@ export interface BypassRegulatorData {
 export function bypassRegulator(data: BypassRegulatorData, density: number): ValveLaw {
   if (!(data.droop > 0) || !(data.cv > 0)) throw new Error('bypassRegulator: droop and Cv must be positive');
   const opening = data.setPa + data.ratio * data.referencePa - data.droop * data.setFlow;
-  const square = openResistance(data.cv, density);
-  const linear = square * LINEAR_BELOW;
-  const seatLoss = (q: number): number => linear * q + square * q * q;
+  const seat = openSeat(data.cv, density);
   return {
     form: 'valve',
     linearize(q, pUp, pDown, out) {
-      if (q > 0 && opening + data.droop * q < pDown + seatLoss(q)) {
-        const g = 1 / (linear + 2 * square * q);
-        out[0] = q - seatLoss(q) * g;
-        out[1] = g;
-        out[2] = -g;
-        out[3] = Math.abs(seatLoss(q) - (pUp - pDown));
+      if (q > 0 && opening + data.droop * q < pDown + seat.loss(q)) {
+        seat.linearize(q, pUp, pDown, out);
         return;
       }
       if (q > 0) {
@@ -62,7 +55,7 @@ export function bypassRegulator(data: BypassRegulatorData, density: number): Val
     },
     stateAt(q, _pUp, pDown) {
       if (q <= SHUT_FLOW) return 'closed';
-      return opening + data.droop * q < pDown + seatLoss(q) ? 'overrun' : 'regulating';
+      return opening + data.droop * q < pDown + seat.loss(q) ? 'overrun' : 'regulating';
     },
   };
 }

@@ -1,6 +1,7 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { bore, lossK } from '../component/fields.ts';
 
 export const checkValveShape = object({
   kind: oneOf(['check-valve']),
@@ -14,16 +15,8 @@ export const checkValveShape = object({
     usual: 2000,
     why: '1.5–3 kPa is typical',
   }),
-  k: quantity({
-    label: 'Loss coefficient, open',
-    dimension: 'coefficient',
-    unit: '',
-    min: 0,
-    max: 100,
-    usual: 2.5,
-    why: 'typical, on its own bore',
-  }),
-  boreM: quantity({ label: 'Bore', dimension: 'bore', unit: 'm', min: 1e-3, max: 0.05, usual: 0.0103 }),
+  k: lossK({ label: 'Loss coefficient, open', max: 100, usual: 2.5, why: 'typical, on its own bore' }),
+  boreM: bore(0.0103),
 });
 export type CheckValve = Infer<typeof checkValveShape>;
 

@@ -1,20 +1,13 @@
-import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { bore, lossK } from './fields.ts';
 
 export const componentShape = object({
   kind: oneOf(['component']),
   name,
   what: oneOf(['ethanol-sensor', 'valve-core', 'quick-connector', 'bulkhead', 'other']),
-  k: quantity({
-    label: 'Loss coefficient',
-    dimension: 'coefficient',
-    unit: '',
-    min: 0,
-    max: 200,
-    why: 'typical, on its own bore, until the maker’s figure is known',
-  }),
-  boreM: quantity({ label: 'Bore', dimension: 'bore', unit: 'm', min: 1e-3, max: 0.05, usual: 0.0079 }),
+  k: lossK({ max: 200, why: 'typical, on its own bore, until the maker’s figure is known' }),
+  boreM: bore(0.0079),
 });
 export type Component = Infer<typeof componentShape>;
 

@@ -1,21 +1,18 @@
-import { filterLoss } from '../../../flow/porous.ts';
 import { billLine } from '../../bill-line.ts';
 import { BOTH_WAYS, steady, type PlumbingKind } from '../../contract.ts';
+import { porousLoss, twiceTheArea } from './porous.ts';
 import { filterShape, makeFilter, PAPER_ETHANOL, type Filter } from './shape.ts';
 
 export const filter: PlumbingKind<Filter> = {
   shape: filterShape,
   ports: ['in', 'out'],
-  law: steady((e, { fuel }) => filterLoss({ lossAt400: e.lossAt400Pa, clogged: e.clogged }, fuel)),
+  law: steady(porousLoss),
   relief: () => BOTH_WAYS,
   open: true,
   line: () => null,
   give: () => 0,
   height: () => null,
-  step: (e) => ({
-    element: { ...e, lossAt400Pa: e.lossAt400Pa / 2, clogged: 0 },
-    change: { what: 'area' },
-  }),
+  step: twiceTheArea,
   lines: (e, { ethanol }) => [
     billLine(
       'components',

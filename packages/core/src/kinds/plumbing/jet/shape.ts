@@ -1,20 +1,13 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { object, oneOf, text, type Infer } from '../../../fields/shape.ts';
+import { lossK } from '../component/fields.ts';
 
 /** A jet in the return that carries fuel over from another tank: so much for each part of drive flow. */
 export const jetShape = object({
   kind: oneOf(['jet']),
   name,
-  k: quantity({
-    label: 'Loss coefficient',
-    dimension: 'coefficient',
-    unit: '',
-    min: 0,
-    max: 200,
-    usual: 1.2,
-    why: 'of its nozzle',
-  }),
+  k: lossK({ max: 200, usual: 1.2, why: 'of its nozzle' }),
   boreM: quantity({
     label: 'Nozzle bore',
     dimension: 'bore',

@@ -1,21 +1,14 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { bore, lossK } from '../component/fields.ts';
 
 /** A diaphragm with a spring or a gas cushion behind it, on the line or the rail: it takes the edge off the pulses. */
 export const pulsationDamperShape = object({
   kind: oneOf(['pulsation-damper']),
   name,
-  k: quantity({
-    label: 'Loss coefficient',
-    dimension: 'coefficient',
-    unit: '',
-    min: 0,
-    max: 100,
-    usual: 0.5,
-    why: 'typical of one the fuel flows past',
-  }),
-  boreM: quantity({ label: 'Bore', dimension: 'bore', unit: 'm', min: 1e-3, max: 0.05, usual: 0.0079 }),
+  k: lossK({ max: 100, usual: 0.5, why: 'typical of one the fuel flows past' }),
+  boreM: bore(0.0079),
   gasM3: quantity({
     label: 'Cushion',
     dimension: 'smallVolume',

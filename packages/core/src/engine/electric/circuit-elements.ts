@@ -1,0 +1,69 @@
+import type { Conductor, WireSize } from '../../kinds/wiring/wire/wire.ts';
+
+interface Piece {
+  readonly id: string;
+  /** Circuit it was drawn in. */
+  readonly circuitId: string;
+}
+
+export interface WireElement extends Piece {
+  readonly kind: 'wire';
+  readonly size: WireSize;
+  readonly conductor: Conductor;
+  /** m. */
+  readonly length: number;
+  readonly ambientK: number;
+  /** Section as a share of what its size names; 1 where not given. */
+  readonly share?: number;
+}
+
+export interface ResistiveElement extends Piece {
+  readonly kind: 'fuse' | 'relay' | 'switch' | 'connector' | 'chassis';
+  readonly ohms: number;
+}
+
+export type CircuitElement = WireElement | ResistiveElement;
+
+export interface Supply {
+  /** Open-circuit volts. */
+  readonly volts: number;
+  /** Internal resistance, Ω. */
+  readonly ohms: number;
+}
+
+export interface ElementDrop extends Piece {
+  readonly kind: CircuitElement['kind'];
+  readonly ohms: number;
+  /** What it carries: more than its load's current where others share it, A. */
+  readonly amps: number;
+  /** V. */
+  readonly drop: number;
+  /** Conductor temperature, K (wires only; Infinity: runaway). */
+  readonly conductorK?: number;
+}
+
+export interface CircuitSolution {
+  /** Volts across the load. */
+  readonly loadVolts: number;
+  readonly amps: number;
+  /** Volts at the source's terminals under load: what battery sag leaves. */
+  readonly sourceVolts: number;
+  readonly feed: readonly ElementDrop[];
+  readonly ground: readonly ElementDrop[];
+  /** Everything on its way but load and source, Ω. */
+  readonly loopOhms: number;
+  /** Drop in wires out and back, V. */
+  readonly conductorDrop: number;
+  /** Drop in fuse, relay, connectors and ground joints, V. */
+  readonly jointDrop: number;
+}
+
+/** One load and its way from the source and back; pieces may lie on several ways. */
+export interface Branch {
+  readonly id: string;
+  readonly feed: readonly CircuitElement[];
+  readonly ground: readonly CircuitElement[];
+}
+
+/** Current of a load at its volts, by its id; null: switched off. */
+export type CurrentOf = (id: string) => ((volts: number) => number) | null;
