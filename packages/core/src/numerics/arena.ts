@@ -12,13 +12,16 @@ export class Arena {
   }
 
   floats(length: number): Float64Array {
-    return new Float64Array(this.block, this.take(8 * length), length);
+    const from = this.take(8 * length);
+    return new Float64Array(this.block, from, length);
   }
 
   ints(length: number): Int32Array {
-    return new Int32Array(this.block, this.take(4 * length), length);
+    const from = this.take(4 * length);
+    return new Int32Array(this.block, from, length);
   }
 
+  /** Where the next array begins; may begin a new block, so the block is looked at only afterwards. */
   private take(bytes: number): number {
     const size = (bytes + 7) & ~7;
     if (this.at + size > this.block.byteLength) {

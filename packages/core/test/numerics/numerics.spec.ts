@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { Arena } from '../../src/numerics/arena.ts';
 import { interpolateLinear } from '../../src/numerics/interpolate.ts';
 import { monotoneCubic } from '../../src/numerics/monotone-cubic.ts';
 import { findRoot } from '../../src/numerics/root.ts';
@@ -144,4 +145,25 @@ describe('sparse LU', () => {
 test('straight interpolation holds its ends', () => {
   expect([-1, 0, 5, 10, 99].map((x) => interpolateLinear([0, 10], [1, 3], x))).toEqual([1, 1, 2, 3, 3]);
   expect(interpolateLinear([], [], 1)).toBeNaN();
+});
+
+describe('arrays out of shared blocks', () => {
+  test('never overlap, start at zero, and keep what was written, however far past the first estimate they go', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 400 }),
+        fc.array(fc.record({ floats: fc.boolean(), length: fc.nat(60) }), { maxLength: 40 }),
+        (bytes, wanted) => {
+          const arena = new Arena(bytes);
+          const made = wanted.map((w) => (w.floats ? arena.floats(w.length) : arena.ints(w.length)));
+          made.forEach((array, i) => {
+            expect(array).toHaveLength(wanted[i]!.length);
+            expect(array.every((x) => x === 0)).toBe(true);
+          });
+          made.forEach((array, i) => array.fill(i + 1));
+          made.forEach((array, i) => expect(array.every((x) => x === i + 1)).toBe(true));
+        },
+      ),
+    );
+  });
 });

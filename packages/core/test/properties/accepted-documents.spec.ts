@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { checkJob, evaluatePlan, type JobDocument } from '../support/core.ts';
+import { checkJob, evaluateOne, evaluatePlan, type JobDocument } from '../support/core.ts';
 import { SparseLu } from '../../src/numerics/sparse-lu.ts';
+import { imbalance } from '../support/balance.ts';
 import { applied } from '../support/examples.ts';
 import { everythingOf } from '../support/everything.ts';
 import {
@@ -74,6 +75,17 @@ describe('every document the format allows gets an answer in bounded work', () =
     const { thrown, most } = sweep([1, 3].map((seed) => [`large ${seed}`, largeDocument(seed, 5)] as const));
     expect(thrown).toEqual([]);
     expect(most).toBeLessThan(5 * MOST_ELIMINATIONS);
+  });
+
+  test('with as many pumps side by side as it takes: idle and full power are solved', () => {
+    for (let seed = 0; seed < 8; seed++) {
+      const doc = largeDocument(seed);
+      for (const id of ['idle', 'pull-59']) {
+        const state = evaluateOne(doc, id)!;
+        expect([seed, id, state.ending.how]).toEqual([seed, id, 'settled']);
+        expect(imbalance(state)).toBeLessThan(1e-6);
+      }
+    }
   });
 });
 
