@@ -6,15 +6,15 @@
 import fc from 'fast-check';
 import { testSupport } from './test-support.mjs';
 
-const { evaluateStates, fieldsAtTheirEnds, randomStyledJob, sayEnding } = await testSupport(
-  'examples',
-  'random-documents',
-  'random-styles',
-);
+const { evaluateStates, fieldsAtTheirEnds, largeDocument, randomDocument, randomStyledJob, sayEnding } =
+  await testSupport('examples', 'random-documents', 'random-styles');
 
 /** What is no failure of the solver: nothing to solve, and the answer says so. */
 const NO_STEADY_STATE = new Set(['settled', 'closed-in', 'no-rail', 'unusable', 'dry-rail']);
 
+function* numbered(make, count) {
+  for (let seed = 0; seed < count; seed++) yield [`seed ${seed}`, make(seed)];
+}
 function* random(count) {
   for (const [seed, doc] of fc.sample(randomStyledJob, { numRuns: count, seed: 20261127 }).entries())
     yield [`random ${seed}`, doc];
@@ -42,4 +42,6 @@ function sweep(title, documents) {
 }
 
 sweep('one field at its ends', fieldsAtTheirEnds());
+sweep('random documents', numbered(randomDocument, 2_000));
+sweep('large documents', numbered(largeDocument, 8));
 sweep('random', random(Number(process.argv[2] ?? 20_000)));
