@@ -128,9 +128,13 @@ test('by keyboard only: a heavier wire, a piece put in and taken out, a rule cha
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Add a piece after Pump plug 1' }).focus();
   await page.keyboard.press('Enter');
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('ArrowDown');
+  // Keys go to the menu only once it has the focus: on a slow machine an arrow sent before that goes nowhere.
+  const pieces = page.getByRole('menuitem');
+  for (let i = 0; i < 3; i++) {
+    await expect(pieces.nth(i)).toBeFocused();
+    await page.keyboard.press('ArrowDown');
+  }
+  await expect(pieces.nth(3)).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(part(page, 'connector')).toBeVisible();
   await part(page, 'connector').focus();
