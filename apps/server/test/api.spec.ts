@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { evaluatePlan } from '@venula/core/advise';
 import { fullReturnJob } from '@venula/core/document';
@@ -11,6 +13,8 @@ beforeAll(async () => {
   shop = await openShop();
 });
 afterAll(() => shop.close());
+
+const FORMAT_2 = join(__dirname, '../../../packages/core/test/fixtures/jobs/format-2-drawn.json');
 
 const job = (id: string) => `/api/v1/jobs/${id}`;
 
@@ -222,7 +226,7 @@ describe('jobs', () => {
       [id],
     );
     const stored = (await shop.as.viewer.get(job(id)).expect(200)).body;
-    expect(stored.document.version).toBe(2);
+    expect(stored.document.version).toBe(3);
     expect(stored.document.wiring.triggers['rule-1']).toMatchObject({ loadId: 'pump' });
     await shop.as.technician
       .post(`${job(id)}/changes`)
@@ -231,6 +235,22 @@ describe('jobs', () => {
     const after = (await shop.as.viewer.get(job(id)).expect(200)).body;
     expect(after.document.wiring.triggers['rule-1'].primeS).toBe(2);
     expect(after.document.plumbing.elements.pump.onAboveBoostPa).toBeUndefined();
+  });
+
+  test('so is one with its wiring drawn in version 2: a wire is changed in its present form', async () => {
+    const id = await newJob(shop);
+    const old = JSON.parse(readFileSync(FORMAT_2, 'utf8'));
+    await shop.db.query('update job set document = $2 where id = $1', [id, old]);
+    const stored = (await shop.as.viewer.get(job(id)).expect(200)).body;
+    const [wire, { from }] = Object.entries<{ from: object }>(stored.document.wiring.harness.wires)[0]!;
+    expect(from).toEqual({ device: 'battery', terminal: 'plus' });
+    await shop.as.technician
+      .post(`${job(id)}/changes`)
+      .send(replace(`/wiring/harness/wires/${wire}/lengthM`, 2.5, stored.version))
+      .expect(200);
+    const after = (await shop.as.viewer.get(job(id)).expect(200)).body;
+    expect(after.document.wiring.harness.wires[wire]).toMatchObject({ from, lengthM: 2.5 });
+    expect(after.document.version).toBe(3);
   });
 
   test('revisions freeze the document under a name, once', async () => {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { boostRule, PATTERNS, ruleOf, rulesOf } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
 import { harnessOf, truthTable } from '@venula/core/harness';
-import { termKey } from '@venula/core/trigger';
+import {} from '@venula/core/trigger';
 import {
   addClause,
   addTerm,
@@ -59,7 +59,7 @@ describe('a rule edited as a sentence', () => {
 describe('rules in words', () => {
   test('for a drawing, a table and paper, in both unit systems', () => {
     const rule = boostRule('pump-2', 5 * PSI);
-    expect(signalWords(termKey(rule.any[0]!.all[0]!), 'us')).toBe('boost 5.0 psi');
+    expect(signalWords(rule.any[0]!.all[0]!, 'us')).toBe('boost 5.0 psi');
     expect(ruleWords(rule, 'us')).toBe('on boost 5.0 psi and above; stops after a crash');
     expect(ruleWords({ ...rule, primeS: 2, any: [{ all: [] }] }, 'us')).toContain(
       'always with the key on; prime 2 s',

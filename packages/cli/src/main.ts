@@ -12,7 +12,7 @@ import {
   wiringNetlist,
   wiringSvg,
 } from '@venula/core/formats';
-import { harnessOf, signalKeys, truthTable } from '@venula/core/harness';
+import { harnessOf, allOn, truthTable } from '@venula/core/harness';
 import type { InputError } from '@venula/core/outcome';
 
 const USAGE = `venula check JOB.json          every operating state and every finding, as JSON
@@ -87,9 +87,7 @@ switch (command) {
     break;
   case 'netlist': {
     const doc = load(argument);
-    const keys = signalKeys(harnessOf(doc), rulesOf(doc));
-    const signals = Object.fromEntries(keys.map((k) => [k, true]));
-    process.stdout.write(wiringNetlist(doc, { ignition: true, crashed: false, signals }));
+    process.stdout.write(wiringNetlist(doc, allOn(doc)));
     break;
   }
   case 'truth': {

@@ -58,7 +58,7 @@ export function ConflictDialog({
                     />
                     <span className="label text-sm text-soft">{side.who}</span>
                     <span className="block text-lg font-bold break-words">
-                      {valueWords(c.path, side.value, format)}
+                      {valueWords(detail.document, c.path, side.value, format)}
                     </span>
                   </label>
                 ))}

@@ -6,7 +6,7 @@ import {
   type FindingFix,
   type Severity,
 } from '@venula/core/outcome';
-import { sayAgain } from '@venula/core/say';
+import { sayAgain, type SaidFinding } from '@venula/core/say';
 import { useEffect, useMemo, useState } from 'react';
 import { tell } from '../api/client.ts';
 import { useAccept, useAcceptances } from '../api/queries.ts';
@@ -75,7 +75,7 @@ function FindingCard({
   finding,
   lapsed,
 }: {
-  readonly finding: Finding;
+  readonly finding: SaidFinding;
   readonly lapsed: AcceptanceRow | undefined;
 }) {
   const { edit, readOnly, selectState } = useJob();
@@ -104,6 +104,7 @@ function FindingCard({
         </summary>
         <p className="mt-1 leading-snug">{said.why.text}</p>
         <p className="mt-1 rounded-sm bg-well px-2 py-1 leading-snug">{said.why.formula}</p>
+        {said.why.grounds !== '' && <p className="mt-1 leading-snug text-soft">{said.why.grounds}</p>}
         <p className="mt-1 text-xs text-soft">Source: {said.why.source}</p>
         {finding.stateId && (
           <button type="button" className="btn btn-small mt-2" onClick={() => selectState(finding.stateId!)}>
@@ -241,7 +242,7 @@ function AcceptForm({ finding, onDone }: { readonly finding: Finding; readonly o
   );
 }
 
-function AcceptedCard({ finding, row }: { readonly finding: Finding; readonly row: AcceptanceRow }) {
+function AcceptedCard({ finding, row }: { readonly finding: SaidFinding; readonly row: AcceptanceRow }) {
   const { units } = useSettings();
   return (
     <article className="border-t border-rule py-2 text-sm" data-accepted={finding.code}>

@@ -1,35 +1,40 @@
-import { fieldRange, valueAt } from '@venula/core/formats';
-import type { Dimension } from '@venula/core/quantities';
+import { typeFigure } from '@venula/core/edit';
+import { fieldAt, valueAt } from '@venula/core/formats';
 import { Choice } from '../ui/choice.tsx';
 import { QuantityField } from '../ui/quantity-field.tsx';
 import { TextField } from '../ui/text-field.tsx';
 import { useJob } from './job-context.ts';
 
-/** Fields bound to a place in the plan by its JSON Pointer: value, range and change all come from there. */
+/**
+ * Fields bound to a place in the plan by its JSON Pointer: value, label, unit, range, reason and change all come from there.
+ * What is typed is marked as typed.
+ */
 export function PlanQuantity({
   path,
   label,
-  dimension,
-  hint,
+  explain,
   bare,
 }: {
   readonly path: string;
-  readonly label: string;
-  readonly dimension: Dimension;
-  readonly hint?: string;
+  /** Where the place on the page asks for other words than the plan has. */
+  readonly label?: string;
+  /** Shows what the figure does, or where the usual one comes from. */
+  readonly explain?: boolean;
   readonly bare?: boolean;
 }) {
   const { doc, edit, readOnly } = useJob();
+  const field = fieldAt(doc, path);
+  if (!field) return null;
   return (
     <QuantityField
-      label={label}
-      dimension={dimension}
+      label={label ?? field.label}
+      dimension={field.dimension}
       value={valueAt(doc, path) as number}
-      range={fieldRange(doc, path)}
+      range={field}
       disabled={readOnly}
-      {...(hint ? { hint } : {})}
+      {...(explain && field.why ? { hint: field.why } : {})}
       {...(bare ? { bare } : {})}
-      onCommit={(value) => edit({ op: 'replace', path, value })}
+      onCommit={(value) => edit(...typeFigure(doc, path, value))}
     />
   );
 }
@@ -89,30 +94,30 @@ export function PlanText({
 export function PlanOptional({
   path,
   label,
-  dimension,
   start,
   absent,
 }: {
   readonly path: string;
-  readonly label: string;
-  readonly dimension: Dimension;
-  /** Value it starts from, SI. */
-  readonly start: number;
+  readonly label?: string;
+  /** Value it starts from, SI; the usual one where not given. */
+  readonly start?: number;
   /** What its absence means, in words. */
   readonly absent: string;
 }) {
   const { doc, edit, readOnly } = useJob();
-  const value = valueAt(doc, path) as number | undefined;
-  if (value === undefined) {
+  const field = fieldAt(doc, path);
+  if (!field) return null;
+  const words = label ?? field.label;
+  if (valueAt(doc, path) === undefined) {
     return (
       <div>
-        <span className="label mb-0.5 block text-sm text-soft">{label}</span>
+        <span className="label mb-0.5 block text-sm text-soft">{words}</span>
         <button
           type="button"
           className="btn w-full justify-between"
           disabled={readOnly}
-          aria-label={`${label}: ${absent}. Give another`}
-          onClick={() => edit({ op: 'add', path, value: start })}
+          aria-label={`${words}: ${absent}. Give another`}
+          onClick={() => edit({ op: 'add', path, value: start ?? field.usual ?? field.min })}
         >
           <span className="text-soft">{absent}</span> set
         </button>
@@ -122,13 +127,13 @@ export function PlanOptional({
   return (
     <div className="flex items-end gap-1">
       <div className="grow">
-        <PlanQuantity path={path} label={label} dimension={dimension} />
+        <PlanQuantity path={path} label={words} />
       </div>
       <button
         type="button"
         className="btn px-2"
         disabled={readOnly}
-        aria-label={`${label}: back to ${absent}`}
+        aria-label={`${words}: back to ${absent}`}
         onClick={() => edit({ op: 'remove', path })}
       >
         ×

@@ -21,7 +21,7 @@ export function RefusedEdits() {
               {patch.slice(0, 6).map((op) => (
                 <p key={op.path} className="text-sm break-words select-text">
                   <span className="label text-soft">{placeName(doc, op.path)}</span>{' '}
-                  <span className="font-medium">{valueWords(op.path, op.value, format)}</span>
+                  <span className="font-medium">{valueWords(doc, op.path, op.value, format)}</span>
                 </p>
               ))}
               {patch.length > 6 && <p className="text-sm text-soft">and {patch.length - 6} more</p>}

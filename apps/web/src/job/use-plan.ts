@@ -1,5 +1,6 @@
 import type { JobDocument } from '@venula/core/document';
-import type { PlanResult, StateResult } from '@venula/core/engine';
+import type { PlanResult } from '@venula/core/advise';
+import type { StateResult } from '@venula/core/engine';
 import { useEffect, useState, type RefObject } from 'react';
 import { judgeWorker, lineWorker } from '../workers/plan-client.ts';
 

@@ -1,6 +1,6 @@
 import type { PumpTrigger } from '@venula/core/document';
 import type { UnitSystem } from '@venula/core/quantities';
-import { isLevel, termKey } from '@venula/core/trigger';
+import { isLevel } from '@venula/core/trigger';
 import { signalWords } from './signal-words.ts';
 
 /** A trigger rule in one sentence, for paper. */
@@ -8,9 +8,8 @@ export function ruleWords(rule: PumpTrigger, units: UnitSystem): string {
   const ways = rule.any.map(({ all }) =>
     all
       .map((t) => {
-        const words = signalWords(termKey(t), units);
-        const level = isLevel(t) ? `${words} and above` : words;
-        return t.not ? `not ${words}` : level;
+        const words = signalWords(t, units);
+        return isLevel(t) && !t.not ? `${words} and above` : words;
       })
       .join(' and '),
   );

@@ -90,7 +90,7 @@ export function SheetDialog(p: SheetDialogProps) {
                       key={c.key}
                       label={`${capital(c.name)} in`}
                       value={p.units[c.key] ?? ''}
-                      options={dimensionSpec(c.dimension).units.map((u) => ({
+                      options={dimensionSpec(c.field.dimension).units.map((u) => ({
                         value: u.symbol,
                         label: u.symbol,
                       }))}

@@ -1,3 +1,4 @@
+import type { Signal } from '@venula/core/trigger';
 import {
   compareJobs,
   confidenceSamples,
@@ -15,7 +16,7 @@ import {
 } from '@venula/core/advise';
 import { rulesOf, stagingThreshold, type JobDocument } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
-import { harnessOf, signalKeys, truthTable, type TruthRow } from '@venula/core/harness';
+import { harnessOf, tableSignals, truthTable, type TruthRow } from '@venula/core/harness';
 import type { PatchOperation } from '@venula/core/outcome';
 import {
   driveLanes,
@@ -53,7 +54,7 @@ export interface Replay {
 
 /** Every combination of inputs tried on the wiring. */
 export interface Logic {
-  readonly keys: readonly string[];
+  readonly signals: readonly Signal[];
   /** Wrong ones first; at most MOST_ROWS. */
   readonly rows: readonly TruthRow[];
   readonly total: number;
@@ -83,7 +84,7 @@ const planWorker = {
     const all = truthTable(harness, rules);
     const wrong = all.filter((r) => !r.right);
     const rows = [...wrong, ...all.filter((r) => r.right)].slice(0, MOST_ROWS);
-    return { keys: signalKeys(harness, rules), rows, total: all.length, wrong: wrong.length };
+    return { signals: tableSignals(harness, rules), rows, total: all.length, wrong: wrong.length };
   },
   state: (doc: JobDocument, stateId: string) => evaluateOne(doc, stateId),
   states: (doc: JobDocument) => evaluateStates(doc),
@@ -137,7 +138,7 @@ const sureWorker = {
       // Lets a stop message in.
       await new Promise((resume) => setTimeout(resume, 0));
     }
-    return summarizeConfidence(samples);
+    return summarizeConfidence(samples, doc);
   },
   /** The sizing search, with progress; resolves with what has been found when it was stopped. */
   async sizing(doc: JobDocument, onProgress: (done: number, total: number) => void): Promise<SizingAnswer> {

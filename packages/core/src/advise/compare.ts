@@ -1,7 +1,7 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { billOfMaterials, type BillGroup, type BillLine } from '../supply/bill.ts';
 import { evaluatePlan } from './evaluate-plan.ts';
-import type { PlanResult } from '../engine/results.ts';
+import type { PlanResult } from './plan-result.ts';
 
 /** A line of the parts list that is not the same in two plans. */
 export interface BillChange {

@@ -3,16 +3,9 @@ import { normalQuantile, quasiRandom } from '../numerics/quasi-random.ts';
 import { Engine } from '../engine/engine.ts';
 import { otherwise } from '../engine/parameters.ts';
 import { operatingStates } from '../engine/states.ts';
+import { spreadsOf, spreadWords, UNCERTAIN } from './spreads.ts';
 
-/** What is not known exactly, and how well it is known (two standard deviations). Data, so that it can be shown. */
-export const UNCERTAIN = [
-  { key: 'bsfc', name: 'fuel consumption', spread: 0.08, words: '±8 %' },
-  { key: 'pump', name: 'pump curve', spread: 0.05, words: '±5 %, ±15 % known by one point' },
-  { key: 'ethanol', name: 'ethanol content', spread: 0.1, words: '±10 points, ±3 when measured' },
-  { key: 'volts', name: 'charging volts', spread: 0.3, words: '±0.3 V' },
-  { key: 'fittings', name: 'fitting losses', spread: 0.2, words: '±20 %' },
-  { key: 'roughness', name: 'hose roughness', spread: 1, words: 'half to double' },
-] as const;
+export { UNCERTAIN } from './spreads.ts';
 
 export interface ConfidenceSample {
   /** Standard scores of the inputs, in the order of UNCERTAIN. */
@@ -42,7 +35,7 @@ export interface Confidence {
  * @param count how many samples
  * @param seed another seed, another draw
  * @returns inputs (standard scores) and supply margin of each sample
- * Validity: inputs independent and normal; spreads are estimates (see UNCERTAIN).
+ * Validity: inputs independent and normal; spreads are estimates, by where each figure comes from (see spreadsOf).
  * @throws nothing; a sample that does not settle is left out
  * @source quasi-Monte Carlo with a shifted Halton sequence (Halton 1960)
  * @example confidenceSamples(fullReturnJob('x'), 'pull-3', 0, 3, 1).length // => 3
@@ -55,25 +48,28 @@ export function confidenceSamples(
   seed: number,
 ): ConfidenceSample[] {
   const out: ConfidenceSample[] = [];
-  const pumps = Object.entries(doc.plumbing.elements).flatMap(([id, e]) =>
-    e.kind === 'pump' ? [{ id, known: e.known }] : [],
-  );
+  const spreads = spreadsOf(doc);
   let last: Engine | undefined;
   for (let n = first; n < first + count; n++) {
     const inputs = quasiRandom(n, UNCERTAIN.length, seed).map(normalQuantile);
-    const [bsfc, pump, ethanol, volts, fittings, roughness] = inputs.map(
-      (z, i) => (z * UNCERTAIN[i]!.spread) / 2,
-    ) as [number, number, number, number, number, number];
+    // Spreads are two standard deviations.
+    const [bsfc, pump, ethanol, volts, fittings, roughness, lengths] = inputs.map((z) => z / 2) as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ];
     const parameters = otherwise({
-      consumption: 1 + bsfc,
-      ethanol: doc.brief.fuel.ethanolMeasured ? ethanol * 0.3 : ethanol,
-      chargingV: volts,
-      minorK: Math.max(0.2, 1 + fittings),
-      roughness: 2 ** (2 * roughness),
-      // A curve borrowed for its shape is known three times less well.
-      pumpFlow: Object.fromEntries(
-        pumps.map(({ id, known }) => [id, 1 + (known === 'point' ? 3 * pump : pump)]),
-      ),
+      consumption: 1 + bsfc * spreads.bsfc,
+      ethanol: ethanol * spreads.ethanol,
+      chargingV: volts * spreads.volts,
+      minorK: Math.max(0.2, 1 + fittings * spreads.fittings),
+      roughness: 2 ** (2 * roughness * spreads.roughness),
+      pumpFlow: factors(spreads.pumps, pump),
+      lengths: factors(spreads.lengths, lengths),
     });
     const state = operatingStates(doc, parameters).find((s) => s.id === stateId);
     if (!state || state.draw <= 0) continue;
@@ -86,16 +82,25 @@ export function confidenceSamples(
   return out;
 }
 
+/** Each a factor: all pumps, or all hoses, off to the same side, each as far as it is uncertain. */
+const factors = (
+  spreads: Readonly<Record<string, number>>,
+  score: number,
+): Readonly<Record<string, number>> =>
+  Object.fromEntries(Object.entries(spreads).map(([id, spread]) => [id, Math.max(0.1, 1 + score * spread)]));
+
 /**
  * What a confidence run says.
  * @param samples samples from confidenceSamples, any number of stretches together
+ * @param doc the plan they were taken of: how well its figures are known
  * @returns share met, margins at 5/50/95 %, and each input's share of the spread (squared correlation, made to add to 1)
  * Validity: samples of one seeded run; fewer than 20 give shares too coarse to read.
  * @throws nothing; no samples give NaN
  * @source squared correlation as variance share (linear model), standard texts
- * @example summarizeConfidence([{ inputs: [0, 0, 0, 0, 0, 0], margin: 0.2 }]).met // => 1
+ * @example summarizeConfidence([{ inputs: [0, 0, 0, 0, 0, 0, 0], margin: 0.2 }], fullReturnJob('x')).met // => 1
  */
-export function summarizeConfidence(samples: readonly ConfidenceSample[]): Confidence {
+export function summarizeConfidence(samples: readonly ConfidenceSample[], doc: JobDocument): Confidence {
+  const words = spreadWords(doc);
   const margins = samples.map((s) => s.margin).sort((a, b) => a - b);
   const at = (p: number): number =>
     margins[Math.min(margins.length - 1, Math.floor(p * margins.length))] ?? NaN;
@@ -113,9 +118,11 @@ export function summarizeConfidence(samples: readonly ConfidenceSample[]): Confi
     low: at(0.05),
     middle: at(0.5),
     high: at(0.95),
-    drivers: UNCERTAIN.map(({ name, words }, i) => ({ name, words, share: squares[i]! / total })).sort(
-      (a, b) => b.share - a.share,
-    ),
+    drivers: UNCERTAIN.map(({ key, name }, i) => ({
+      name,
+      words: words[key],
+      share: squares[i]! / total,
+    })).sort((a, b) => b.share - a.share),
   };
 }
 

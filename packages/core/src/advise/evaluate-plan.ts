@@ -1,11 +1,13 @@
 import type { JobDocument } from '../document/job-document.ts';
+import { restsOn } from '../edit/rests-on.ts';
 import { otherwise } from '../engine/parameters.ts';
 import { Engine } from '../engine/engine.ts';
 import { judge } from '../judge/all.ts';
 import { sayFinding } from '../say/finding.ts';
 import { fixesFor } from './fixes/all.ts';
 import { Trials } from './trial.ts';
-import type { PlanResult, StateResult } from '../engine/results.ts';
+import type { StateResult } from '../engine/results.ts';
+import type { PlanResult } from './plan-result.ts';
 import { evaluateState } from '../engine/observe/state-result.ts';
 import { fuelOf, operatingStates } from '../engine/states.ts';
 import { weakestLinks } from './weakest.ts';
@@ -54,7 +56,7 @@ export function evaluatePlan(doc: JobDocument): PlanResult {
   const tightest = tightestState(states);
   const trials = new Trials(doc);
   const findings = judge({ doc, fuel, states, tightest }).map((found) =>
-    sayFinding(found, fixesFor(found, { doc, states, trials })),
+    sayFinding(found, fixesFor(found, { doc, states, trials }), 'both', restsOn(doc, found.place)),
   );
   const margin = tightest?.values?.margin ?? null;
   return {

@@ -86,7 +86,7 @@ export interface LineQuestion {
  * Validity: a full line, incompressible; the same law as in a job.
  * @throws nothing
  * @source Darcy–Weisbach with Colebrook; see docs/methods/line-loss.md
- * @example lineChoices({ fuel: { ethanol: 0, ethanolMeasured: false, gasolineDensity15: 745, rvpPa: 62e3 }, kelvin: 293, flow: 400 / 3.6e6, hose: 'ptfe', lengthM: 5, ends: ['open', 'open'], bendDegrees: 0 }).length > 3 // => true
+ * @example lineChoices({ fuel: { ethanol: 0, gasolineDensity15: 745, rvpPa: 62e3 }, kelvin: 293, flow: 400 / 3.6e6, hose: 'ptfe', lengthM: 5, ends: ['open', 'open'], bendDegrees: 0 }).length > 3 // => true
  */
 export function lineChoices(q: LineQuestion): LineChoice[] {
   const fuel = fuelProperties(q.fuel, q.kelvin);

@@ -53,7 +53,7 @@ export const jobWith = (
   customer: '',
   vehicle: { description: '', engine: '', induction: 'mild-boost', asFound: '' },
   brief: {
-    fuel: { ethanol: 0.1, ethanolMeasured: false, gasolineDensity15: 745, rvpPa: 62e3 },
+    fuel: { ethanol: 0.1, gasolineDensity15: 745, rvpPa: 62e3 },
     fuelK: 308.15,
     barometricPa: 101_325,
     powerBasis: 'crank',

@@ -1,5 +1,5 @@
 import type { PatchOperation } from '../outcome/finding.ts';
-import { termKey, type LevelTerm } from '../trigger/rule.ts';
+import { signalKey, signalOf, type LevelTerm, type Signal } from '../trigger/rule.ts';
 import type { ElectricLoad, JobDocument, PumpTrigger } from './job-document.ts';
 
 export type Rules = Readonly<Record<string, PumpTrigger>>;
@@ -179,37 +179,32 @@ export function moveThreshold(
   below = above - (at.term.above - at.term.below),
 ): PatchOperation[] {
   const path = `/wiring/triggers/${at.ruleId}/any/${at.clause}/all/${at.index}`;
-  const before = termKey(at.term);
-  const after = termKey({ ...at.term, above, below });
   return [
     { op: 'replace', path: `${path}/above`, value: above },
     { op: 'replace', path: `${path}/below`, value: below },
-    ...renamed(doc, before, after),
+    ...renamed(doc, at.term, { ...signalOf(at.term), above } as Signal),
   ];
 }
 
 /**
  * Has drawn devices follow a signal that got another name.
  * @param doc job document
- * @param before key of the signal
- * @param after its new key
+ * @param before the signal
+ * @param after what it is now
  * @returns patches; empty where nothing acts on it
  * Validity: signals of the rules.
  * @throws nothing
  * @source own convention
- * @example renamed(fullReturnJob('x'), 'a', 'b') // => []
+ * @example renamed(fullReturnJob('x'), { kind: 'starter', not: false }, { kind: 'panel', name: 'Prime', not: false }) // => []
  */
-export function renamed(doc: JobDocument, before: string, after: string): PatchOperation[] {
-  if (before === after) return [];
+export function renamed(doc: JobDocument, before: Signal, after: Signal): PatchOperation[] {
+  const key = signalKey(before);
+  if (key === signalKey(after)) return [];
   return Object.entries(doc.wiring.harness?.devices ?? {}).flatMap(([id, d]): PatchOperation[] => {
     if (d.kind !== 'switch' && d.kind !== 'ecu-output') return [];
-    const signal = d.signal
-      .split('&')
-      .map((part) => (part === before ? after : part === `!${before}` ? `!${after}` : part))
-      .join('&');
-    return signal === d.signal
-      ? []
-      : [{ op: 'replace', path: `/wiring/harness/devices/${id}/signal`, value: signal }];
+    if (!d.signal.some((s) => signalKey(s) === key)) return [];
+    const value = d.signal.map((s) => (signalKey(s) === key ? { ...after, not: s.not } : s));
+    return [{ op: 'replace', path: `/wiring/harness/devices/${id}/signal`, value }];
   });
 }
 

@@ -14,7 +14,7 @@ const isPlain = (value: unknown): value is Plain =>
  * Validity: every format up to the present one.
  * @throws nothing
  * @source docs/job.schema.json; one step a version
- * @example upgradeJob({ format: 'venula-job', version: 1 }).version // => 2
+ * @example upgradeJob({ format: 'venula-job', version: 1 }).version // => 3
  */
 export function upgradeJob(value: unknown): unknown {
   if (!isPlain(value) || value['format'] !== JOB_FORMAT) return value;
@@ -48,4 +48,79 @@ function rulesFromPumps(job: Plain): Plain {
   };
 }
 
-const STEPS: ReadonlyMap<unknown, (job: Plain) => Plain> = new Map([[1, rulesFromPumps]]);
+/**
+ * Version 2 wrote a terminal as "device.terminal", the piece a drawn part stands for as "circuit/piece", what works a switch
+ * as "boost@35000&!panel:Pump", and kept whether the ethanol content is measured beside it.
+ */
+function typedPlaces(job: Plain): Plain {
+  const raised = { ...job, version: 3, ...measuredEthanol(job['brief']) };
+  const wiring = job['wiring'];
+  if (!isPlain(wiring) || !isPlain(wiring['harness'])) return raised;
+  const { devices, wires } = wiring['harness'];
+  return {
+    ...raised,
+    wiring: {
+      ...wiring,
+      harness: {
+        ...wiring['harness'],
+        ...(isPlain(devices) ? { devices: each(devices, drawnPart) } : {}),
+        ...(isPlain(wires) ? { wires: each(wires, drawnWire) } : {}),
+      },
+    },
+  };
+}
+
+const each = (things: Plain, step: (thing: Plain) => Plain): Plain =>
+  Object.fromEntries(Object.entries(things).map(([id, t]) => [id, isPlain(t) ? step(t) : t]));
+
+const drawnPart = (d: Plain): Plain => ({
+  ...d,
+  ...('of' in d ? { of: split(d['of'], '/', 'circuitId', 'segmentId') } : {}),
+  ...(typeof d['signal'] === 'string' ? { signal: signalsOf(d['signal']) } : {}),
+});
+
+const drawnWire = (w: Plain): Plain => ({
+  ...w,
+  from: split(w['from'], '.', 'device', 'terminal'),
+  to: split(w['to'], '.', 'device', 'terminal'),
+  ...('of' in w ? { of: split(w['of'], '/', 'circuitId', 'segmentId') } : {}),
+});
+
+/** Text that cannot be parted is left for the reader to refuse. */
+function split(text: unknown, at: string, first: string, second: string): unknown {
+  if (typeof text !== 'string' || !text.includes(at)) return text;
+  const i = text.indexOf(at);
+  return { [first]: text.slice(0, i), [second]: text.slice(i + 1) };
+}
+
+/** An "&" parts two signals only where another one begins: names may hold one. */
+const NEXT_SIGNAL =
+  /&(?=!?(?:boost@|throttle@|rpm@|oil-pressure@|engine-turning$|engine-turning&|starter$|starter&|panel:|ecu:))/;
+
+const signalsOf = (text: string): Plain[] =>
+  text.split(NEXT_SIGNAL).map((part) => {
+    const not = part.startsWith('!');
+    const key = not ? part.slice(1) : part;
+    const level = /^(boost|throttle|rpm|oil-pressure)@(-?[\d.e+-]+)$/i.exec(key);
+    if (level) return { kind: level[1], above: Number(level[2]), not };
+    if (key === 'engine-turning' || key === 'starter') return { kind: key, not };
+    const named = /^(panel|ecu):(.+)$/s.exec(key);
+    // Anything else worked no rule: as a switch of that name it works none still.
+    return named ? { kind: named[1], name: named[2], not } : { kind: 'panel', name: key, not };
+  });
+
+/** Whether it is measured is where the figure comes from. */
+function measuredEthanol(brief: unknown): { readonly brief?: unknown } {
+  if (!isPlain(brief) || !isPlain(brief['fuel'])) return {};
+  const { ethanolMeasured, ...fuel } = brief['fuel'];
+  const value = fuel['ethanol'];
+  const sources = { ethanol: { origin: 'measured', value } };
+  return {
+    brief: { ...brief, fuel: ethanolMeasured === true ? { ...fuel, sources } : fuel },
+  };
+}
+
+const STEPS: ReadonlyMap<unknown, (job: Plain) => Plain> = new Map([
+  [1, rulesFromPumps],
+  [2, typedPlaces],
+]);

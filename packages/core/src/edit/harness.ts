@@ -1,44 +1,40 @@
 import type { PatchOperation } from '../outcome/finding.ts';
 import { DEVICE_OFFERS, deviceKind } from '../kinds/wiring/index.ts';
-import type { Device, Harness } from '../document/job-document.ts';
-
-export const terminalOf = (deviceId: string, name: string): string => `${deviceId}.${name}`;
+import type { Device, Harness, TerminalRef } from '../document/job-document.ts';
 
 /**
  * Every terminal of a harness.
  * @param harness drawn parts and wires
- * @returns terminals, "device.name"
+ * @returns part and terminal of each
  * Validity: any harness.
  * @throws nothing
  * @source own convention
- * @example allTerminals(harnessOf(fullReturnJob('x'))).includes('battery.plus') // => true
+ * @example allTerminals(harnessOf(fullReturnJob('x'))).some((t) => t.terminal === 'plus') // => true
  */
-export function allTerminals(harness: Harness): string[] {
-  return Object.entries(harness.devices).flatMap(([id, d]) =>
+export function allTerminals(harness: Harness): TerminalRef[] {
+  return Object.entries(harness.devices).flatMap(([device, d]) =>
     deviceKind(d)
       .terminals(d)
-      .map((t) => terminalOf(id, t)),
+      .map((terminal) => ({ device, terminal })),
   );
 }
 
 /**
  * What a terminal is called in a sentence: “Boost switch, NO”.
  * @param harness drawn parts and wires
- * @param terminal "device.name"
+ * @param at part and terminal
  * @returns text
  * Validity: any terminal; one that is not there keeps its own name.
  * @throws nothing
  * @source common practice
- * @example terminalName(harnessOf(fullReturnJob('x')), 'battery.plus') // => 'Battery, +'
+ * @example terminalName(harnessOf(fullReturnJob('x')), { device: 'battery', terminal: 'plus' }) // => 'Battery, +'
  */
-export function terminalName(harness: Harness, terminal: string): string {
-  const dot = terminal.lastIndexOf('.');
-  const device = harness.devices[terminal.slice(0, dot)];
-  const name = terminal.slice(dot + 1);
-  if (!device) return terminal;
+export function terminalName(harness: Harness, at: TerminalRef): string {
+  const device = harness.devices[at.device];
+  if (!device) return `${at.device}, ${at.terminal}`;
   return deviceKind(device).terminals(device).length === 1
     ? device.name
-    : `${device.name}, ${terminalWord(name)}`;
+    : `${device.name}, ${terminalWord(at.terminal)}`;
 }
 
 const WORDS: Readonly<Record<string, string>> = {
@@ -98,8 +94,7 @@ export function addDevice(
  * @example removeDevice(harnessOf(fullReturnJob('x')), 'battery').length > 1 // => true
  */
 export function removeDevice(harness: Harness, id: string): PatchOperation[] {
-  const on = (terminal: string): boolean => terminal.slice(0, terminal.lastIndexOf('.')) === id;
-  const wires = Object.entries(harness.wires).filter(([, w]) => on(w.from) || on(w.to));
+  const wires = Object.entries(harness.wires).filter(([, w]) => w.from.device === id || w.to.device === id);
   return [
     ...wires.map(([wireId]): PatchOperation => ({ op: 'remove', path: `/wiring/harness/wires/${wireId}` })),
     { op: 'remove', path: `/wiring/harness/devices/${id}` },

@@ -204,7 +204,7 @@ export class PlumbingModel {
     };
     switch (does.role) {
       case 'part':
-        return plumbingKind(does.part).law.at(this.clogged(id, does.part), site);
+        return plumbingKind(does.part).law.at(this.varied(id, does.part), site);
       case 'supply':
         return junctionKind(does.junction).supply!.at(does.junction, site);
       case 'overflow':
@@ -215,8 +215,12 @@ export class PlumbingModel {
     }
   }
 
-  private clogged(id: string, part: PlumbingElement): PlumbingElement {
-    const share = this.parameters.clogged[id];
-    return share !== undefined && 'clogged' in part ? { ...part, clogged: share } : part;
+  /** The part with what the parameters say of it. */
+  private varied(id: string, part: PlumbingElement): PlumbingElement {
+    const clogged = this.parameters.clogged[id];
+    const longer = this.parameters.lengths[id];
+    if (clogged !== undefined && 'clogged' in part) return { ...part, clogged };
+    if (longer !== undefined && 'lengthM' in part) return { ...part, lengthM: part.lengthM * longer };
+    return part;
   }
 }

@@ -17,6 +17,8 @@ export interface Parameters {
   readonly chargingV: number;
   /** Factor on a pump's flow by its id: wear, or a curve known roughly. */
   readonly pumpFlow: Readonly<Record<string, number>>;
+  /** Factor on a hose's length by its id: one not measured. */
+  readonly lengths: Readonly<Record<string, number>>;
   /** Pumps that never run. */
   readonly dead: readonly string[];
   /** Pumps whose controller is set aside: full speed. */
@@ -36,6 +38,7 @@ export const AS_PLANNED: Parameters = {
   ethanol: 0,
   chargingV: 0,
   pumpFlow: {},
+  lengths: {},
   dead: [],
   uncontrolled: [],
   clogged: {},

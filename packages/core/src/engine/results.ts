@@ -1,8 +1,6 @@
 import type { PumpFault } from '../kinds/plumbing/pump/pump-faults.ts';
 import type { Ending, OutsideValidity } from '../outcome/solve-report.ts';
 import type { ElementKind } from '../document/job-document.ts';
-import type { FuelProperties } from '../fuel/fuel.ts';
-import type { Finding } from '../outcome/finding.ts';
 import type { LinkState } from '../flow/link-law.ts';
 import type { AbsolutePressure, GaugePressure } from '../quantities/pressure.ts';
 import type { CircuitSolution } from './electric/circuit-elements.ts';
@@ -129,15 +127,4 @@ export interface WeakLink {
   readonly change: string;
   /** Margin gained by it. */
   readonly gain: number;
-}
-
-export interface PlanResult {
-  readonly fuel: FuelProperties;
-  readonly states: readonly StateResult[];
-  readonly findings: readonly Finding[];
-  /** Id of the pull state with the least margin. */
-  readonly tightest: string | null;
-  readonly weakest: readonly WeakLink[];
-  /** Flow lost between ideal and drawn wiring at the tightest state, m³/s. */
-  readonly flowLostToWiring: number;
 }

@@ -1,5 +1,5 @@
 import type { Dimension } from '../quantities/units.ts';
-import { number, type Shape } from './shape.ts';
+import { integer, number, type Shape } from './shape.ts';
 
 /** What a number in the document is: from it come the form, the column, the words of a conflict and of a refusal. */
 export interface FieldInfo {
@@ -32,6 +32,23 @@ export function quantity(field: FieldInfo & { readonly unit: string }): NumberFi
       ...(usual === undefined ? {} : { default: usual }),
     },
     field,
+  };
+}
+
+/** A whole number of something, with its label, range and usual value. */
+export function count(field: Omit<FieldInfo, 'dimension'>): NumberField {
+  const { label, min, max, usual, why } = field;
+  const shape = integer(min, max, label);
+  return {
+    ...shape,
+    schema: {
+      ...shape.schema,
+      title: label,
+      'x-dimension': 'count',
+      ...(why ? { description: why } : {}),
+      ...(usual === undefined ? {} : { default: usual }),
+    },
+    field: { ...field, dimension: 'count' },
   };
 }
 

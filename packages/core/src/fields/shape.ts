@@ -9,9 +9,18 @@ export interface Shape<T> {
   readonly schema: Readonly<Record<string, unknown>>;
   check(value: unknown, at: string, errors: InputError[]): void;
   readonly optional?: boolean;
+  /** What a technician calls what stands there. */
+  readonly label?: string;
+  /** What a key of the value leads to; absent where nothing is inside. */
+  inside?(key: string, value: unknown): Shape<unknown> | undefined;
+  /** Of several descriptions the one of this value. */
+  of?(value: unknown): Shape<unknown> | undefined;
   /** Never present: carries the type. */
   readonly type?: T;
 }
+
+/** The same with its name: conflict words, forms and refusals then say it. */
+export const labelled = <S extends Shape<unknown>>(label: string, shape: S): S => ({ ...shape, label });
 
 export type Infer<S> = S extends Shape<infer T> ? T : never;
 
@@ -60,6 +69,7 @@ export const number = (
   const allowed = `a number from ${min} to ${max} ${unit}`.trim();
   const says = (trouble: string): string => (label ? `${label}: ${trouble}` : trouble);
   return {
+    ...(label ? { label } : {}),
     schema: {
       type: 'number',
       minimum: min,
@@ -76,7 +86,8 @@ export const number = (
   };
 };
 
-export const integer = (min: number, max: number): Shape<number> => ({
+export const integer = (min: number, max: number, label?: string): Shape<number> => ({
+  ...(label ? { label } : {}),
   schema: { type: 'integer', minimum: min, maximum: max },
   check(value, at, errors) {
     if (!Number.isInteger(value) || (value as number) < min || (value as number) > max) {
@@ -85,7 +96,7 @@ export const integer = (min: number, max: number): Shape<number> => ({
         at,
         'OUT_OF_RANGE',
         value,
-        'must be a whole number in range',
+        label ? `${label}: must be a whole number in range` : 'must be a whole number in range',
         `a whole number from ${min} to ${max}`,
       );
     }
@@ -144,6 +155,7 @@ export const list = <T>(item: Shape<T>, min: number, max: number): Shape<T[]> =>
     }
     value.forEach((v, i) => item.check(v, `${at}/${i}`, errors));
   },
+  inside: () => item,
 });
 
 const ID = /^[a-z][a-z0-9-]{0,39}$/;
@@ -175,23 +187,40 @@ export const byId = <T>(item: Shape<T>, max: number): Shape<Record<string, T>> =
       } else item.check(value[key], `${at}/${key}`, errors);
     }
   },
+  inside: () => item,
+});
+
+/** Some of the named keys, each with the same kind of value. */
+export const byKey = <T>(keys: readonly string[], item: Shape<T>): Shape<Readonly<Record<string, T>>> => ({
+  schema: { type: 'object', propertyNames: { enum: [...keys] }, additionalProperties: item.schema },
+  check(value, at, errors) {
+    if (!isPlainObject(value))
+      return report(errors, at, 'NOT_AN_OBJECT', value, 'must be an object', 'an object');
+    for (const key of Object.keys(value)) {
+      if (keys.includes(key)) item.check(value[key], `${at}/${key}`, errors);
+      else {
+        const where = `${at}/${shortened(key, 40)}`;
+        report(errors, where, 'UNKNOWN_FIELD', key, 'is not one of the figures here', keys.join(', '));
+      }
+    }
+  },
+  inside: (key) => (keys.includes(key) ? item : undefined),
 });
 
 export const optional = <T>(shape: Shape<T>): Shape<T | undefined> & { readonly optional: true } => ({
-  ...('field' in shape ? { field: shape.field } : {}),
-  schema: shape.schema,
+  ...shape,
   optional: true,
-  check: (value, at, errors) => shape.check(value, at, errors),
 });
 
 export const nullable = <T>(shape: Shape<T>): Shape<T | null> => ({
+  ...shape,
   schema: { anyOf: [shape.schema, { type: 'null' }] },
   check(value, at, errors) {
     if (value !== null) shape.check(value, at, errors);
   },
 });
 
-type Fields = Record<string, Shape<unknown>>;
+export type Fields = Record<string, Shape<unknown>>;
 type OptionalKeys<F> = { [K in keyof F]: F[K] extends { readonly optional: true } ? K : never }[keyof F];
 type FromFields<F> = { [K in Exclude<keyof F, OptionalKeys<F>>]: Infer<F[K]> } & {
   [K in OptionalKeys<F>]?: Exclude<Infer<F[K]>, undefined>;
@@ -230,6 +259,7 @@ export const object = <F extends Fields>(fields: F): Shape<FromFields<F>> & { re
         } else shape.check(value[name], `${at}/${name}`, errors);
       }
     },
+    inside: (key) => (Object.hasOwn(fields, key) ? fields[key] : undefined),
   };
 };
 
@@ -255,7 +285,14 @@ export const variant = <V extends Record<string, Shape<{ kind: string }>>>(
     }
     variants[kind]!.check(value, at, errors);
   },
+  inside: (key, value) => variantOf(variants, value)?.inside?.(key, value),
+  of: (value) => variantOf(variants, value),
 });
+
+function variantOf(variants: Fields, value: unknown): Shape<unknown> | undefined {
+  const kind = isPlainObject(value) ? value['kind'] : undefined;
+  return typeof kind === 'string' && Object.hasOwn(variants, kind) ? variants[kind] : undefined;
+}
 
 function isPlainObject(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -1,25 +1,12 @@
 import type { PullPoint } from '../demand/pull.ts';
-import { readSheet, type Sheet, type SheetColumn, type SheetRow } from './sheet.ts';
+import { INJECTOR_FIELDS, PULL_FIELDS } from '../document/brief.ts';
+import { columnOf, readSheet, type Sheet, type SheetColumn, type SheetRow } from './sheet.ts';
 
 /** What the columns of a pull sheet hold. */
 export const PULL_COLUMNS: readonly SheetColumn[] = [
-  {
-    key: 'rpm',
-    name: 'engine speed',
-    dimension: 'engineSpeed',
-    min: 500,
-    max: 20_000,
-    words: 'engine speed must be 500 to 20,000 rpm',
-  },
-  { key: 'power', name: 'power', dimension: 'power', min: 0, max: 3e6, words: 'power must be 0 to 3,000 kW' },
-  {
-    key: 'boost',
-    name: 'boost',
-    dimension: 'pressure',
-    min: -100e3,
-    max: 500e3,
-    words: 'boost must be −100 to 500 kPa',
-  },
+  columnOf('rpm', PULL_FIELDS.rpm),
+  columnOf('power', PULL_FIELDS.powerW),
+  columnOf('boost', PULL_FIELDS.boostPa),
 ];
 /** A dyno sheet of thousands of rows is thinned to this many points. */
 const MOST_POINTS = 40;
@@ -69,22 +56,8 @@ function thinned(points: readonly PullPoint[]): PullPoint[] {
 
 /** What the columns of an injector sheet hold. */
 export const INJECTOR_COLUMNS: readonly SheetColumn[] = [
-  {
-    key: 'pressure',
-    name: 'pressure',
-    dimension: 'pressure',
-    min: 100e3,
-    max: 1.5e6,
-    words: 'pressure must be 100 to 1,500 kPa',
-  },
-  {
-    key: 'flow',
-    name: 'flow',
-    dimension: 'injectorFlow',
-    min: 5e-7,
-    max: 1e-4,
-    words: 'flow must be 30 to 6,000 cc/min',
-  },
+  columnOf('pressure', INJECTOR_FIELDS.ratedPa, 'pressure'),
+  columnOf('flow', INJECTOR_FIELDS.staticFlowM3s, 'flow'),
 ];
 /** Injectors within this of their mean are a good set (common practice). */
 export const MATCHED_WITHIN = 0.02;

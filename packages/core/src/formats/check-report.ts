@@ -3,7 +3,7 @@ import type { JobDocument } from '../document/job-document.ts';
 import { sayEnding } from '../say/ending.ts';
 import { sayState } from '../say/state.ts';
 import { evaluatePlan } from '../advise/evaluate-plan.ts';
-import type { PlanResult } from '../engine/results.ts';
+import type { PlanResult } from '../advise/plan-result.ts';
 
 const any = -1e12;
 const big = 1e12;
@@ -53,6 +53,8 @@ const finding = object({
   value: number(any, big, 'SI'),
   limit: number(any, big, 'SI'),
   formula: text(2000),
+  /** Figures of the part it rests on, with where each comes from. */
+  grounds: text(2000),
   source: text(400),
   fixes: list(text(200), 0, 20),
 });
@@ -117,6 +119,7 @@ export function checkReport(doc: JobDocument, plan: PlanResult = evaluatePlan(do
       value: f.value,
       limit: f.limit,
       formula: f.why.formula,
+      grounds: f.why.grounds,
       source: f.why.source,
       fixes: f.fixes.map((x) => x.label),
     })),

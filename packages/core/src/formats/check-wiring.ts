@@ -1,3 +1,4 @@
+import { terminalKey } from '../kinds/wiring/fields.ts';
 import { allTerminals } from '../edit/harness.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import type { InputError } from '../outcome/result.ts';
@@ -74,16 +75,16 @@ function tapErrors(doc: JobDocument): InputError[] {
 function harnessErrors(doc: JobDocument): InputError[] {
   const { harness } = doc.wiring;
   if (!harness) return [];
-  const known = new Set(allTerminals(harness));
+  const known = new Set(allTerminals(harness).map(terminalKey));
   return Object.entries(harness.wires).flatMap(([id, wire]) =>
     (['from', 'to'] as const).flatMap((end): InputError[] =>
-      known.has(wire[end])
+      known.has(terminalKey(wire[end]))
         ? []
         : [
             problem(
               'NO_TERMINAL',
               `/wiring/harness/wires/${id}/${end}`,
-              `“${wire.name}” ends on “${wire[end]}”, which is not there`,
+              `“${wire.name}” ends on ${wire[end].terminal} of “${wire[end].device}”, which is not there`,
               'a terminal of a part in the drawing',
               'put the end on another terminal, or take the wire out',
             ),

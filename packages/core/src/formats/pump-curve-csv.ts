@@ -1,25 +1,12 @@
 import type { PumpCurve } from '../kinds/plumbing/pump/pump-model.ts';
-import { readSheet, type Sheet, type SheetColumn, type SheetRow } from './sheet.ts';
+import { CURVE_FIELDS } from '../kinds/plumbing/pump/shape.ts';
+import { columnOf, readSheet, type Sheet, type SheetColumn, type SheetRow } from './sheet.ts';
 
 /** What the columns of a curve sheet hold. */
 export const CURVE_COLUMNS: readonly SheetColumn[] = [
-  {
-    key: 'pressure',
-    name: 'pressure',
-    dimension: 'pressure',
-    min: 0,
-    max: 3e6,
-    words: 'pressure must be 0 to 3,000 kPa',
-  },
-  { key: 'flow', name: 'flow', dimension: 'flow', min: 0, max: 2e-3, words: 'flow must be 0 to 7,200 L/h' },
-  {
-    key: 'current',
-    name: 'current',
-    dimension: 'amps',
-    min: 0.05,
-    max: 200,
-    words: 'current must be 0.05 to 200 A',
-  },
+  columnOf('pressure', CURVE_FIELDS.pressure),
+  columnOf('flow', CURVE_FIELDS.flow),
+  columnOf('current', CURVE_FIELDS.current),
 ];
 
 export interface CurvePreview extends Sheet {

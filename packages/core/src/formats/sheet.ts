@@ -1,17 +1,24 @@
+import type { FieldInfo, NumberField } from '../fields/field.ts';
 import { shortened } from '../quantities/text.ts';
-import { dimensionSpec, toSi, type Dimension, type Unit } from '../quantities/units.ts';
+import { dimensionSpec, fromSi, toSi, type Unit } from '../quantities/units.ts';
 
-/** One column of a sheet: what it holds and between what it must lie. */
+/** One column of a sheet: what it holds and between what it must lie, as the field of the job it fills. */
 export interface SheetColumn {
   readonly key: string;
   readonly name: string;
-  readonly dimension: Dimension;
-  /** SI. */
-  readonly min: number;
-  readonly max: number;
-  /** The range in words, for the mark. */
-  readonly words: string;
+  readonly field: FieldInfo;
 }
+
+/** The column a field of the job is read from. */
+export const columnOf = (
+  key: string,
+  { field }: NumberField,
+  name = field.label.toLowerCase(),
+): SheetColumn => ({
+  key,
+  name,
+  field,
+});
 
 export interface SheetRow {
   /** Line in the file, from 1. */
@@ -38,7 +45,7 @@ const MAX_TEXT = 100_000;
 
 const unitOf = (column: SheetColumn, symbol: string): Unit | undefined => {
   const wanted = symbol.trim().toLowerCase();
-  return dimensionSpec(column.dimension).units.find(
+  return dimensionSpec(column.field.dimension).units.find(
     (u) => u.symbol.toLowerCase() === wanted || u.aliases.includes(wanted),
   );
 };
@@ -57,7 +64,7 @@ const delimiterOf = (text: string): string =>
  * @returns rows with SI values and marks, and the units used
  * @throws nothing
  * @source RFC 4180 for the plain cases; own marks
- * @example readSheet('psi\n10', [{ key: 'p', name: 'pressure', dimension: 'pressure', min: 0, max: 1e6, words: '' }], { p: 'kPa' }, { least: 1, most: 9 }).rows[0].values[0] // => 68948
+ * @example readSheet('psi\n10', [{ key: 'p', name: 'pressure', field: { label: 'Pressure', dimension: 'pressure', min: 0, max: 1e6 } }], { p: 'kPa' }, { least: 1, most: 9 }).rows[0].values[0] // => 68948
  */
 export function readSheet(
   text: string,
@@ -92,7 +99,7 @@ export function readSheet(
   return {
     rows: body.map((r): SheetRow => {
       const values = columns.map((c, i) => inSi(c, used[c.key]!, r.cells[i] ?? '', delimiter));
-      return { ...r, values, problem: problemOf(columns, r.cells, values) };
+      return { ...r, values, problem: problemOf(columns, used, r.cells, values) };
     }),
     units: used,
     unitsFromHeading: named.some((n) => n !== undefined),
@@ -118,14 +125,24 @@ const inSi = (column: SheetColumn, symbol: string, cell: string, delimiter: stri
 
 function problemOf(
   columns: readonly SheetColumn[],
+  units: Readonly<Record<string, string>>,
   cells: readonly string[],
   values: readonly number[],
 ): string | null {
   for (const [i, value] of values.entries()) {
-    const { name, min, max, words } = columns[i]!;
+    const column = columns[i]!;
+    const { name, field } = column;
     if (!Number.isFinite(value))
       return `"${shortened(cells[i] ?? '', 20)}" is not a number in the ${name} column`;
-    if (value < min || value > max) return `${words}: check the unit`;
+    if (value < field.min || value > field.max)
+      return `${rangeWords(column, unitOf(column, units[column.key]!)!)}: check the unit`;
   }
   return null;
+}
+
+/** "flow must be 0 to 7,200 L/h": in the unit of the column, so that the figure in the cell can be held against it. */
+function rangeWords({ name, field }: SheetColumn, unit: Unit): string {
+  const shown = (si: number): string =>
+    fromSi(si, unit).toLocaleString('en-US', { maximumSignificantDigits: 4 }).replace('-', '−');
+  return `${name} must be ${shown(field.min)} to ${shown(field.max)} ${unit.symbol}`;
 }

@@ -1,3 +1,4 @@
+import { terminalKey } from '../kinds/wiring/fields.ts';
 import { terminalWord } from '../edit/harness.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { HarnessModel, type Inputs } from '../harness/behave.ts';
@@ -133,8 +134,8 @@ export function wiringSvg(doc: JobDocument): string {
       d.terminals
         .map(
           (t) =>
-            `<circle cx="${t.x}" cy="${t.y}" r="2.4" fill="#17211f"/><text x="${t.x + (t.side === 'left' ? 6 : -6)}" y="${t.y + 3}" font-size="9" text-anchor="${t.side === 'left' ? 'start' : 'end'}">${xml(terminalWord(t.name))}</text>` +
-            `<text x="${t.x + (t.side === 'left' ? -4 : 4)}" y="${t.y - 3}" font-size="9" text-anchor="${t.side === 'left' ? 'end' : 'start'}">${tags.get(t.terminal) ?? ''}</text>`,
+            `<circle cx="${t.x}" cy="${t.y}" r="2.4" fill="#17211f"/><text x="${t.x + (t.side === 'left' ? 6 : -6)}" y="${t.y + 3}" font-size="9" text-anchor="${t.side === 'left' ? 'start' : 'end'}">${xml(terminalWord(t.terminal.terminal))}</text>` +
+            `<text x="${t.x + (t.side === 'left' ? -4 : 4)}" y="${t.y - 3}" font-size="9" text-anchor="${t.side === 'left' ? 'end' : 'start'}">${tags.get(terminalKey(t.terminal)) ?? ''}</text>`,
         )
         .join(''),
   );
@@ -160,7 +161,8 @@ export function wiringSvg(doc: JobDocument): string {
 export function wireTags(wires: readonly WireRow[]): ReadonlyMap<string, string> {
   const tags = new Map<string, string>();
   for (const w of wires)
-    for (const t of [w.from, w.to]) tags.set(t, tags.has(t) ? `${tags.get(t)!} ${w.label}` : w.label);
+    for (const t of [terminalKey(w.from), terminalKey(w.to)])
+      tags.set(t, tags.has(t) ? `${tags.get(t)!} ${w.label}` : w.label);
   return tags;
 }
 
@@ -175,7 +177,7 @@ const short = (text: string, most: number): string =>
  * Validity: contacts stand as Venula finds them at these inputs; loads are resistances.
  * @throws nothing
  * @source SPICE3 netlist language
- * @example wiringNetlist(fullReturnJob('x'), { ignition: true, crashed: false, signals: {} }).includes('.op') // => true
+ * @example wiringNetlist(fullReturnJob('x'), { ignition: true, crashed: false, signals: {}, made: [] }).includes('.op') // => true
  */
 export function wiringNetlist(doc: JobDocument, inputs: Inputs): string {
   const { harness } = wiringSheet(doc);

@@ -1,6 +1,7 @@
 import type { Harness } from '../document/job-document.ts';
 import { DcNetwork, type DcElement } from '../engine/electric/dc-network.ts';
 import type { Conducts, Inputs } from '../kinds/wiring/contract.ts';
+import { terminalKey, type TerminalRef } from '../kinds/wiring/fields.ts';
 import { deviceKind } from '../kinds/wiring/index.ts';
 import { wireResistance } from '../kinds/wiring/wire/wire.ts';
 
@@ -16,7 +17,7 @@ export interface Behaviour {
   /** Relays that pull in and let go for ever. */
   readonly buzzing: readonly string[];
   readonly amps: (id: string) => number;
-  readonly volts: (terminal: string) => number;
+  readonly volts: (at: TerminalRef) => number;
 }
 
 const OPEN = 1e17;
@@ -61,7 +62,7 @@ export class HarnessModel {
       return element;
     };
     const battery = Object.entries(harness.devices).find(([, d]) => d.kind === 'battery')?.[0];
-    const live = battery === undefined ? '0' : `${battery}.plus`;
+    const live = battery === undefined ? '0' : terminalKey({ device: battery, terminal: 'plus' });
     for (const [id, d] of Object.entries(harness.devices)) {
       const named = (name: string): string => (name === '' ? id : `${id}/${name}`);
       const limit = (name: string, most: number | undefined): void => {
@@ -70,7 +71,7 @@ export class HarnessModel {
       deviceKind(d).behavior(d, {
         id,
         live,
-        at: (terminal) => `${id}.${terminal}`,
+        at: (terminal) => terminalKey({ device: id, terminal }),
         resistor: (name, a, b, ohms, most) => {
           add(named(name), a, b, ohms);
           limit(name, most);
@@ -87,8 +88,9 @@ export class HarnessModel {
       });
     }
     for (const [id, w] of Object.entries(harness.wires)) {
-      if (w.from === w.to) continue;
-      add(`wire/${id}`, w.from, w.to, Math.max(1e-4, wireResistance(w.size, 'copper', WIRE_K) * w.lengthM));
+      const [from, to] = [terminalKey(w.from), terminalKey(w.to)];
+      if (from === to) continue;
+      add(`wire/${id}`, from, to, Math.max(1e-4, wireResistance(w.size, 'copper', WIRE_K) * w.lengthM));
       this.limits.push({ id, element: `wire/${id}`, most: SHORT });
     }
     this.network = new DcNetwork(elements);
@@ -131,7 +133,7 @@ export class HarnessModel {
         ],
         buzzing: moved,
         amps: (id) => solution.amps(id),
-        volts: (terminal) => solution.volts(terminal),
+        volts: (terminal) => solution.volts(terminalKey(terminal)),
       };
     }
     return { loads: {}, overloaded: [], buzzing: [], amps: () => NaN, volts: () => NaN };

@@ -1,4 +1,4 @@
-import type { Device, Harness } from '../document/job-document.ts';
+import type { Device, Harness, PieceRef, TerminalRef } from '../document/job-document.ts';
 import type { WireSize } from '../kinds/wiring/wire/wire.ts';
 
 export interface WireFigures {
@@ -7,8 +7,11 @@ export interface WireFigures {
   readonly size: WireSize;
   readonly lengthM: number;
   /** Piece of a circuit it stands for. */
-  readonly of?: string;
+  readonly of?: PieceRef;
 }
+
+/** A terminal of a part. */
+export const on = (device: string, terminal: string): TerminalRef => ({ device, terminal });
 
 /** Longest name and id the job document takes. */
 const NAME = 80;
@@ -38,7 +41,7 @@ export class Drawing {
     return `${base}-${n}`;
   }
 
-  wire(from: string, to: string, figures: WireFigures): void {
+  wire(from: TerminalRef, to: TerminalRef, figures: WireFigures): void {
     const { of, ...rest } = figures;
     this.wires[`w${Object.keys(this.wires).length + 1}`] = {
       ...rest,
@@ -50,7 +53,7 @@ export class Drawing {
   }
 
   /** A control wire: 18 AWG, a guess of its length until it is measured. */
-  control(from: string, to: string, name: string, color: string): void {
+  control(from: TerminalRef, to: TerminalRef, name: string, color: string): void {
     this.wire(from, to, { name, color, size: 'awg-18', lengthM: 1 });
   }
 

@@ -1,7 +1,8 @@
+import { signalKey, type Signal } from '../trigger/rule.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { rulesOf } from '../document/triggers.ts';
 import { HarnessModel, type Inputs, type LoadState } from './behave.ts';
-import { signalKeys, wantedAt } from './enumerate.ts';
+import { tableSignals, wantedAt } from './enumerate.ts';
 import { harnessOf } from './realise.ts';
 
 /** One line of the dry test: what to set, and what each load must then do. */
@@ -39,13 +40,13 @@ const BY_HAND = 3;
 export function dryTest(doc: JobDocument): DryRow[] {
   const harness = harnessOf(doc);
   const rules = rulesOf(doc);
-  const keys = signalKeys(harness, rules);
+  const signals = tableSignals(harness, rules);
   const model = new HarnessModel(harness);
-  return situations(keys).map(({ id, inputs }): DryRow => {
+  return situations(signals).map(({ id, inputs }): DryRow => {
     const wanted = wantedAt(harness, rules, inputs);
     const b = model.behave(inputs);
     const across = (device: string, plus: string, minus: string): number =>
-      b.volts(`${device}.${plus}`) - b.volts(`${device}.${minus}`);
+      b.volts({ device, terminal: plus }) - b.volts({ device, terminal: minus });
     const loads = Object.entries(harness.devices).flatMap(([key, d]) =>
       d.kind === 'load'
         ? [
@@ -71,11 +72,13 @@ export function dryTest(doc: JobDocument): DryRow[] {
   });
 }
 
-function situations(keys: readonly string[]): { readonly id: string; readonly inputs: Inputs }[] {
+function situations(signals: readonly Signal[]): { readonly id: string; readonly inputs: Inputs }[] {
+  const keys = signals.map(signalKey);
   const at = (on: readonly string[], ignition = true, crashed = false): Inputs => ({
     ignition,
     crashed,
     signals: Object.fromEntries(keys.map((k) => [k, on.includes(k)])),
+    made: signals.filter((_, i) => on.includes(keys[i]!)),
   });
   const sets =
     keys.length <= BY_HAND

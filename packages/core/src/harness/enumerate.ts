@@ -1,7 +1,8 @@
-import type { Harness } from '../document/job-document.ts';
-import type { Rules } from '../document/triggers.ts';
-import { ruleRuns, ruleSignals, termKey } from '../trigger/rule.ts';
+import type { Harness, JobDocument } from '../document/job-document.ts';
+import { rulesOf, type Rules } from '../document/triggers.ts';
+import { ruleRuns, ruleSignals, signalKey, signalOf, type Signal } from '../trigger/rule.ts';
 import { deviceKind } from '../kinds/wiring/index.ts';
+import { harnessOf } from './realise.ts';
 import { HarnessModel, type Behaviour, type Inputs, type LoadState } from './behave.ts';
 
 /** One row of the truth table. */
@@ -23,21 +24,39 @@ export const MOST_SIGNALS = 14;
  * Every signal the rules or the harness look at, in a steady order.
  * @param harness drawn parts and wires
  * @param rules rules by load id
- * @returns keys of the signals
+ * @returns the signals, none as its opposite
  * Validity: any harness and rules.
  * @throws nothing
  * @source own convention
- * @example signalKeys(harnessOf(fullReturnJob('x')), rulesOf(fullReturnJob('x'))).length // => 0
+ * @example tableSignals(harnessOf(fullReturnJob('x')), rulesOf(fullReturnJob('x'))).length // => 0
  */
-export function signalKeys(harness: Harness, rules: Rules): string[] {
-  const keys = Object.values(rules).flatMap((r) => ruleSignals(r).map(termKey));
-  for (const d of Object.values(harness.devices)) keys.push(...deviceKind(d).signals(d));
-  return [...new Set(keys)];
+export function tableSignals(harness: Harness, rules: Rules): Signal[] {
+  const all = Object.values(rules).flatMap((r) => ruleSignals(r).map(signalOf));
+  for (const d of Object.values(harness.devices)) all.push(...deviceKind(d).signals(d));
+  const byKey = new Map<string, Signal>();
+  for (const s of all) if (!byKey.has(signalKey(s))) byKey.set(signalKey(s), { ...s, not: false });
+  return [...byKey.values()];
+}
+
+/**
+ * Everything on, key and every signal, with the crash switch at rest.
+ * @param doc job document
+ * @returns inputs of the logic
+ * Validity: any job the checker accepts.
+ * @throws nothing
+ * @source own convention
+ * @example allOn(fullReturnJob('x')).ignition // => true
+ */
+export function allOn(doc: JobDocument): Inputs {
+  const made = tableSignals(harnessOf(doc), rulesOf(doc));
+  const signals = Object.fromEntries(made.map((s) => [signalKey(s), true]));
+  return { ignition: true, crashed: false, signals, made };
 }
 
 /** All combinations of key, crash switch and signals; key on and nothing crashed come first. */
-export function* combinations(keys: readonly string[]): Generator<Inputs> {
-  const used = keys.slice(0, MOST_SIGNALS);
+export function* combinations(signals: readonly Signal[]): Generator<Inputs> {
+  const used = signals.slice(0, MOST_SIGNALS);
+  const keys = used.map(signalKey);
   for (const [ignition, crashed] of [
     [true, false],
     [false, false],
@@ -48,7 +67,8 @@ export function* combinations(keys: readonly string[]): Generator<Inputs> {
       yield {
         ignition,
         crashed,
-        signals: Object.fromEntries(used.map((k, i) => [k, ((n >> i) & 1) === 1])),
+        signals: Object.fromEntries(keys.map((k, i) => [k, ((n >> i) & 1) === 1])),
+        made: used.filter((_, i) => ((n >> i) & 1) === 1),
       };
 }
 
@@ -91,7 +111,7 @@ export function truthTable(
   rules: Rules,
   model: HarnessModel = new HarnessModel(harness),
 ): TruthRow[] {
-  return [...combinations(signalKeys(harness, rules))].map((inputs) =>
+  return [...combinations(tableSignals(harness, rules))].map((inputs) =>
     rowOf(inputs, wantedAt(harness, rules, inputs), model.behave(inputs)),
   );
 }
@@ -102,6 +122,6 @@ export function doesRight(harness: Harness, rules: Rules, first: readonly Inputs
   const right = (inputs: Inputs): boolean =>
     rowOf(inputs, wantedAt(harness, rules, inputs), model.behave(inputs)).right;
   if (!first.every(right)) return false;
-  for (const inputs of combinations(signalKeys(harness, rules))) if (!right(inputs)) return false;
+  for (const inputs of combinations(tableSignals(harness, rules))) if (!right(inputs)) return false;
   return true;
 }

@@ -1,19 +1,28 @@
-import type { Device, Harness, HarnessWire, JobDocument, Segment } from '../document/job-document.ts';
+import type {
+  Device,
+  Harness,
+  HarnessWire,
+  JobDocument,
+  PieceRef,
+  Segment,
+} from '../document/job-document.ts';
 import { segmentKind } from '../kinds/wiring/index.ts';
 import { wireLength } from '../engine/electric/circuits.ts';
 
 /** The piece of a circuit a drawn part or wire stands for. */
-export const pieceOf = (doc: JobDocument, of: string | undefined): Segment | undefined => {
-  if (of === undefined) return undefined;
-  const slash = of.indexOf('/');
-  return doc.wiring.circuits[of.slice(0, slash)]?.segments[of.slice(slash + 1)];
-};
+export const pieceOf = (doc: JobDocument, of: PieceRef | undefined): Segment | undefined =>
+  of && doc.wiring.circuits[of.circuitId]?.segments[of.segmentId];
+
+/** A piece as a key of a map. */
+export const pieceKey = ({ circuitId, segmentId }: PieceRef): string => `${circuitId}/${segmentId}`;
 
 /** A drawn part with the figures of the piece it stands for: they are typed once, in the circuit. */
 function deviceFigures(device: Device, piece: Segment | undefined): Device {
-  if (!piece) return device;
+  if (!piece || !('of' in device) || !device.of) return device;
   const drawn = segmentKind(piece).drawn;
-  return drawn && drawn.device(piece, '').kind === device.kind ? drawn.refreshed(device, piece) : device;
+  return drawn && drawn.device(piece, device.of).kind === device.kind
+    ? drawn.refreshed(device, piece)
+    : device;
 }
 
 const wireFigures = (wire: HarnessWire, piece: Segment | undefined): HarnessWire =>
@@ -37,13 +46,13 @@ export const withFigures = (doc: JobDocument, harness: Harness): Harness => ({
 export function undrawnPieces(doc: JobDocument, harness: Harness): string[] {
   const drawn = new Set(
     [...Object.values(harness.devices), ...Object.values(harness.wires)].flatMap((x) =>
-      'of' in x && x.of !== undefined ? [x.of] : [],
+      'of' in x && x.of !== undefined ? [pieceKey(x.of)] : [],
     ),
   );
   return Object.entries(doc.wiring.circuits).flatMap(([circuitId, c]) =>
-    [...c.feed, ...c.ground].flatMap((id) => {
-      const piece = c.segments[id];
-      return piece && !drawn.has(`${circuitId}/${id}`) ? [piece.name] : [];
+    [...c.feed, ...c.ground].flatMap((segmentId) => {
+      const piece = c.segments[segmentId];
+      return piece && !drawn.has(pieceKey({ circuitId, segmentId })) ? [piece.name] : [];
     }),
   );
 }

@@ -1,9 +1,9 @@
+import { terminalKey } from '../kinds/wiring/fields.ts';
 import { deviceKind } from '../kinds/wiring/index.ts';
-import type { Device, Harness } from '../document/job-document.ts';
+import type { Device, Harness, TerminalRef } from '../document/job-document.ts';
 
 export interface PlacedTerminal {
-  readonly terminal: string;
-  readonly name: string;
+  readonly terminal: TerminalRef;
   readonly x: number;
   readonly y: number;
   readonly side: 'left' | 'right';
@@ -41,14 +41,12 @@ const STUB = 25;
 
 const sideOf = (device: Device, name: string): 'left' | 'right' => deviceKind(device).side(name, device);
 
-const deviceOf = (terminal: string): string => terminal.slice(0, terminal.lastIndexOf('.'));
-
 /** Column of each device: one further than the farthest that feeds it; a ring is cut where it closes. */
 function columns(harness: Harness): Map<string, number> {
   const ids = Object.keys(harness.devices);
   const from = new Map<string, string[]>();
   for (const w of Object.values(harness.wires)) {
-    const [a, b] = [deviceOf(w.from), deviceOf(w.to)];
+    const [a, b] = [w.from.device, w.to.device];
     if (a === b || harness.devices[b]?.kind === 'battery') continue;
     from.set(b, [...(from.get(b) ?? []), a]);
   }
@@ -77,7 +75,7 @@ function columns(harness: Harness): Map<string, number> {
  */
 export function layOutHarness(harness: Harness): HarnessLayout {
   const column = columns(harness);
-  const used = new Set(Object.values(harness.wires).flatMap((w) => [w.from, w.to]));
+  const used = new Set(Object.values(harness.wires).flatMap((w) => [terminalKey(w.from), terminalKey(w.to)]));
   const heights = new Map(
     Object.entries(harness.devices).map(([id, d]) => [id, HEAD + PIN * rowsOf(id, d, used)]),
   );
@@ -115,7 +113,7 @@ export function layOutHarness(harness: Harness): HarnessLayout {
 const drawn = (id: string, d: Device, used: ReadonlySet<string>): string[] =>
   deviceKind(d)
     .terminals(d)
-    .filter((t) => used.has(`${id}.${t}`) || deviceKind(d).alwaysShown(t, d));
+    .filter((t) => used.has(terminalKey({ device: id, terminal: t })) || deviceKind(d).alwaysShown(t, d));
 
 const rowsOf = (id: string, d: Device, used: ReadonlySet<string>): number => {
   const sides = drawn(id, d, used).map((t) => sideOf(d, t));
@@ -134,7 +132,7 @@ function pins(
   return drawn(id, d, used).map((name) => {
     const side = sideOf(d, name);
     const at = y + HEAD + PIN * count[side]++ + PIN / 2;
-    return { terminal: `${id}.${name}`, name, side, x: side === 'left' ? x : x + width, y: at };
+    return { terminal: { device: id, terminal: name }, side, x: side === 'left' ? x : x + width, y: at };
   });
 }
 
@@ -146,7 +144,7 @@ function ordered(harness: Harness, column: ReadonlyMap<string, number>): string[
   const rank = new Map<string, number>();
   const settle = (): void => order.forEach((ids) => ids.forEach((id, i) => rank.set(id, i)));
   settle();
-  const links = Object.values(harness.wires).map((w) => [deviceOf(w.from), deviceOf(w.to)] as const);
+  const links = Object.values(harness.wires).map((w) => [w.from.device, w.to.device] as const);
   for (let turn = 0; turn < 6; turn++) {
     for (const ids of turn % 2 === 0 ? order : [...order].reverse()) {
       const weight = new Map(
@@ -172,7 +170,7 @@ function route(
   wide: readonly number[],
   bottom: number,
 ): { readonly wires: PlacedWire[]; readonly under: number; readonly lanes: readonly number[] } {
-  const at = new Map(devices.flatMap((d) => d.terminals.map((t) => [t.terminal, t] as const)));
+  const at = new Map(devices.flatMap((d) => d.terminals.map((t) => [terminalKey(t.terminal), t] as const)));
   const taken: number[] = [];
   // The upright lanes of a gap lie behind its column; gap -1 is the margin at the far left.
   const lane = (gap: number): number => {
@@ -181,10 +179,10 @@ function route(
   };
   let under = bottom;
   const wires = Object.entries(harness.wires).flatMap(([id, w]): PlacedWire[] => {
-    const [a, b] = [at.get(w.from), at.get(w.to)];
+    const [a, b] = [at.get(terminalKey(w.from)), at.get(terminalKey(w.to))];
     if (!a || !b) return [];
     const gapOf = (t: PlacedTerminal): number => {
-      const c = column.get(deviceOf(t.terminal)) ?? 0;
+      const c = column.get(t.terminal.device) ?? 0;
       return t.side === 'right' ? c : c - 1;
     };
     const [ga, gb] = [gapOf(a), gapOf(b)];

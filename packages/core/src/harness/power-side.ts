@@ -1,7 +1,17 @@
-import type { Circuit, Device, JobDocument, Segment, SegmentOf, Tap } from '../document/job-document.ts';
+import type {
+  Circuit,
+  Device,
+  JobDocument,
+  Segment,
+  SegmentOf,
+  Tap,
+  TerminalRef,
+} from '../document/job-document.ts';
 import { LOAD_VOLTS, segmentsOf, wireLength } from '../engine/electric/circuits.ts';
 import { segmentKind } from '../kinds/wiring/index.ts';
-import type { Drawing } from './drawing.ts';
+import { terminalKey } from '../kinds/wiring/fields.ts';
+import { on, type Drawing } from './drawing.ts';
+import { pieceKey } from './figures.ts';
 
 /** A lead nobody drew, between two parts that sit side by side, m. */
 const LEAD = 0.05;
@@ -13,11 +23,9 @@ export interface PowerSide {
 
 /** Ends of each piece of a circuit on the drawing. */
 interface Ends {
-  readonly before: string;
-  readonly after: string;
+  readonly before: TerminalRef;
+  readonly after: TerminalRef;
 }
-
-const pieceKey = (circuitId: string, id: string): string => `${circuitId}/${id}`;
 
 /** Ohms a load looks like at rest in the logic: what its volts and current make. */
 function loadOhms(doc: JobDocument, loadId: string): number {
@@ -52,13 +60,13 @@ export function drawPowerSide(doc: JobDocument, d: Drawing): PowerSide {
     chain.run(
       tapped(ends, circuit.feedFrom, 'after') ?? sourceOf(d, circuit),
       segmentsOf(circuit, 'feed'),
-      `${load}.plus`,
+      on(load, 'plus'),
       loadName(doc, circuit.loadId),
     );
-    const home = tapped(ends, circuit.groundInto, 'before') ?? 'battery.minus';
+    const home = tapped(ends, circuit.groundInto, 'before') ?? on('battery', 'minus');
     const ground = segmentsOf(circuit, 'ground');
     // A circuit without any ground stays open: that is what it is.
-    if (ground.length > 0 || circuit.groundInto) chain.run(`${load}.minus`, ground, home, 'ground');
+    if (ground.length > 0 || circuit.groundInto) chain.run(on(load, 'minus'), ground, home, 'ground');
   };
   d.device('battery', { kind: 'battery', name: 'Battery' });
   wiringOrder(doc).forEach(draw);
@@ -76,18 +84,19 @@ const tapped = (
   ends: ReadonlyMap<string, Ends>,
   tap: Tap | undefined,
   side: keyof Ends,
-): string | undefined => tap && ends.get(pieceKey(tap.circuitId, tap.after))?.[side];
+): TerminalRef | undefined =>
+  tap && ends.get(pieceKey({ circuitId: tap.circuitId, segmentId: tap.after }))?.[side];
 
-function sourceOf(d: Drawing, circuit: Circuit): string {
+function sourceOf(d: Drawing, circuit: Circuit): TerminalRef {
   switch (circuit.supply) {
     case 'battery':
-      return 'battery.plus';
+      return on('battery', 'plus');
     case 'fuse-box':
-      return `${d.device('constant', { kind: 'constant', name: 'Fuse box stud' })}.out`;
+      return on(d.device('constant', { kind: 'constant', name: 'Fuse box stud' }), 'out');
     case 'alternator':
-      return `${d.device('alternator', { kind: 'constant', name: 'Alternator post' })}.out`;
+      return on(d.device('alternator', { kind: 'constant', name: 'Alternator post' }), 'out');
     case 'ignition':
-      return `${d.device('ignition', { kind: 'ignition', name: 'Ignition feed' })}.out`;
+      return on(d.device('ignition', { kind: 'ignition', name: 'Ignition feed' }), 'out');
   }
 }
 
@@ -102,15 +111,15 @@ class Chain {
   ) {}
 
   run(
-    start: string,
+    start: TerminalRef,
     pieces: readonly { readonly id: string; readonly segment: Segment }[],
-    end: string,
+    end: TerminalRef,
     endName: string,
   ): void {
     let at = start;
     let pending: { id: string; segment: SegmentOf<'wire'> } | null = null;
-    const lay = (to: string, name: string): void => {
-      if (at === to) return;
+    const lay = (to: TerminalRef, name: string): void => {
+      if (terminalKey(at) === terminalKey(to)) return;
       if (!pending) {
         this.d.wire(at, to, { name: `Lead to ${name}`, color: '', size: 'awg-10', lengthM: LEAD });
         return;
@@ -121,9 +130,9 @@ class Chain {
         color: s.color,
         size: s.size,
         lengthM: wireLength(s),
-        of: pieceKey(this.circuitId, id),
+        of: { circuitId: this.circuitId, segmentId: id },
       });
-      this.ends.set(pieceKey(this.circuitId, id), { before: at, after: to });
+      this.ends.set(this.key(id), { before: at, after: to });
       pending = null;
     };
     for (const { id, segment } of pieces) {
@@ -133,17 +142,17 @@ class Chain {
             kind: 'splice',
             name: `Splice, ${segment.name}`,
           });
-          lay(`${splice}.s`, segment.name);
-          at = `${splice}.s`;
+          const joint = on(splice, 's');
+          lay(joint, segment.name);
+          at = joint;
         }
         pending = { id, segment };
         continue;
       }
       const { device, way, ends } = this.part(id, segment);
       lay(way.before, segment.name);
-      this.ends.set(pieceKey(this.circuitId, id), way);
-      if (device.kind === 'relay')
-        this.relayOf.set(this.loadId, way.before.slice(0, way.before.lastIndexOf('.')));
+      this.ends.set(this.key(id), way);
+      if (device.kind === 'relay') this.relayOf.set(this.loadId, way.before.device);
       // A chassis point is the end of the way.
       if (ends) return;
       at = way.after;
@@ -151,16 +160,20 @@ class Chain {
     lay(end, endName);
   }
 
+  private key(segmentId: string): string {
+    return pieceKey({ circuitId: this.circuitId, segmentId });
+  }
+
   private part(
     id: string,
     s: Exclude<Segment, { kind: 'wire' }>,
   ): { readonly device: Device; readonly way: Ends; readonly ends: boolean } {
     const drawn = segmentKind(s).drawn!;
-    const device = drawn.device(s, pieceKey(this.circuitId, id));
+    const device = drawn.device(s, { circuitId: this.circuitId, segmentId: id });
     const key = this.d.device(this.d.freeId(`${device.kind}-${this.loadId}`), device);
     return {
       device,
-      way: { before: `${key}.${drawn.in}`, after: `${key}.${drawn.out}` },
+      way: { before: on(key, drawn.in), after: on(key, drawn.out) },
       ends: drawn.ends,
     };
   }

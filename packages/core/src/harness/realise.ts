@@ -1,7 +1,7 @@
-import type { Harness, JobDocument, PumpTrigger } from '../document/job-document.ts';
+import type { Harness, JobDocument, PumpTrigger, TerminalRef } from '../document/job-document.ts';
 import { rulesOf, type Rules } from '../document/triggers.ts';
-import { isLevel, termKey, type Term } from '../trigger/rule.ts';
-import { Drawing } from './drawing.ts';
+import { isLevel, signalOf, type Term } from '../trigger/rule.ts';
+import { Drawing, on } from './drawing.ts';
 import { drawPowerSide, loadName } from './power-side.ts';
 import { withFigures } from './figures.ts';
 
@@ -29,9 +29,9 @@ export function realiseRules(doc: JobDocument, rules: Rules): Harness {
     const relay = relayOf.get(rule.loadId);
     if (relay === undefined) continue;
     const name = loadName(doc, rule.loadId);
-    d.control(coilFeed(d, rule), `${relay}.86`, `Coil feed, ${name}`, 'pink');
+    d.control(coilFeed(d, rule), on(relay, '86'), `Coil feed, ${name}`, 'pink');
     rule.any.forEach((clause, k) =>
-      clauseChain(d, clause.all, `${rule.loadId}-${k + 1}`, `${relay}.85`, name),
+      clauseChain(d, clause.all, `${rule.loadId}-${k + 1}`, on(relay, '85'), name),
     );
   }
   return d.harness;
@@ -51,7 +51,7 @@ export function harnessOf(doc: JobDocument): Harness {
 }
 
 /** Key or stud, a small fuse, the crash switch where the rule asks for it: shared by all coils alike. */
-function coilFeed(d: Drawing, rule: PumpTrigger): string {
+function coilFeed(d: Drawing, rule: PumpTrigger): TerminalRef {
   const keyed = rule.needsIgnition;
   const source = keyed
     ? d.device('ignition', { kind: 'ignition', name: 'Ignition feed' })
@@ -59,19 +59,19 @@ function coilFeed(d: Drawing, rule: PumpTrigger): string {
   const fuse = `coil-fuse-${source}`;
   if (!d.has(fuse)) {
     d.device(fuse, { kind: 'fuse', name: keyed ? 'Fuse, coils' : 'Fuse, coils from stud', ratingA: 5 });
-    d.control(`${source}.out`, `${fuse}.a`, 'Feed to coil fuse', 'pink');
+    d.control(on(source, 'out'), on(fuse, 'a'), 'Feed to coil fuse', 'pink');
   }
-  if (!rule.needsInertia) return `${fuse}.b`;
+  if (!rule.needsInertia) return on(fuse, 'b');
   const inertia = `inertia-${source}`;
   if (!d.has(inertia)) {
     d.device(inertia, { kind: 'inertia', name: 'Crash switch' });
-    d.control(`${fuse}.b`, `${inertia}.a`, 'Coil fuse to crash switch', 'pink');
+    d.control(on(fuse, 'b'), on(inertia, 'a'), 'Coil fuse to crash switch', 'pink');
   }
-  return `${inertia}.b`;
+  return on(inertia, 'b');
 }
 
 /** The terms of one clause in series from the coil to ground. */
-function clauseChain(d: Drawing, terms: readonly Term[], key: string, coil: string, name: string): void {
+function clauseChain(d: Drawing, terms: readonly Term[], key: string, coil: TerminalRef, name: string): void {
   const switches = terms.filter(isSwitch);
   const driven = terms.filter((t) => !isSwitch(t));
   let at = coil;
@@ -79,27 +79,28 @@ function clauseChain(d: Drawing, terms: readonly Term[], key: string, coil: stri
     const id = d.device(d.freeId(`switch-${key}-${i + 1}`), {
       kind: 'switch',
       name: `${switchName(term)}, ${name}`,
-      signal: termKey(term),
+      // Its contact says the sense: NO or NC.
+      signal: [{ ...signalOf(term), not: false }],
       ratingA: 3,
     });
     const what = switchName(term).toLowerCase();
-    d.control(at, `${id}.com`, i === 0 ? `Coil to ${what}` : `On to ${what}`, 'blue');
-    at = `${id}.${term.not ? 'nc' : 'no'}`;
+    d.control(at, on(id, 'com'), i === 0 ? `Coil to ${what}` : `On to ${what}`, 'blue');
+    at = on(id, term.not ? 'nc' : 'no');
   });
   if (driven.length > 0) {
     const id = d.device(d.freeId(`ecu-${key}`), {
       kind: 'ecu-output',
       name: `Controller output, ${name}`,
-      signal: driven.map((t) => `${t.not ? '!' : ''}${termKey(t)}`).join('&'),
+      signal: driven.map(signalOf),
       side: 'low',
       ratingA: 1,
       clamped: false,
     });
-    d.control(at, `${id}.out`, 'To controller output', 'green');
+    d.control(at, on(id, 'out'), 'To controller output', 'green');
     return;
   }
   const ground = d.device('coil-ground', { kind: 'ground', name: 'Ground, coils', ohms: 0.005 });
-  d.control(at, `${ground}.g`, switches.length > 0 ? 'Switch ground' : 'Coil ground', 'black');
+  d.control(at, on(ground, 'g'), switches.length > 0 ? 'Switch ground' : 'Coil ground', 'black');
 }
 
 const switchName = (term: Term): string =>

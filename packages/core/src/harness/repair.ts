@@ -1,6 +1,7 @@
+import { terminalKey } from '../kinds/wiring/fields.ts';
 import { deviceKind } from '../kinds/wiring/index.ts';
 import { allTerminals, terminalName } from '../edit/harness.ts';
-import type { Harness, HarnessWire } from '../document/job-document.ts';
+import type { Harness, HarnessWire, TerminalRef } from '../document/job-document.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import type { Rules } from '../document/triggers.ts';
 import { doesRight, truthTable, type TruthRow } from './enumerate.ts';
@@ -10,7 +11,7 @@ export interface Repair {
   /** The wire to move or to add. */
   readonly wireId: string;
   /** Terminals it takes off, puts on or joins. */
-  readonly terminals: readonly string[];
+  readonly terminals: readonly TerminalRef[];
   readonly words: string;
   readonly patch: readonly PatchOperation[];
 }
@@ -22,16 +23,17 @@ interface Candidate extends Repair {
 const at = (wireId: string, end?: 'from' | 'to'): string =>
   `/wiring/harness/wires/${wireId}${end ? `/${end}` : ''}`;
 
+const same = (a: TerminalRef, b: TerminalRef): boolean => a.device === b.device && a.terminal === b.terminal;
+
 /** Every wire end on every other terminal, its own device's first. */
 function* moves(harness: Harness): Generator<Candidate> {
   const terminals = allTerminals(harness);
-  const deviceOf = (t: string): string => t.slice(0, t.lastIndexOf('.'));
   for (const own of [true, false])
     for (const [wireId, wire] of Object.entries(harness.wires))
       for (const end of ['from', 'to'] as const)
         for (const terminal of terminals) {
-          if (terminal === wire.from || terminal === wire.to) continue;
-          if ((deviceOf(terminal) === deviceOf(wire[end])) !== own) continue;
+          if (same(terminal, wire.from) || same(terminal, wire.to)) continue;
+          if ((terminal.device === wire[end].device) !== own) continue;
           const moved: HarnessWire = { ...wire, [end]: terminal };
           yield {
             wireId,
@@ -46,11 +48,11 @@ function* moves(harness: Harness): Generator<Candidate> {
 /** A wire that is missing: from each terminal nothing is on to every other. */
 function* additions(harness: Harness): Generator<Candidate> {
   const terminals = allTerminals(harness);
-  const used = new Set(Object.values(harness.wires).flatMap((w) => [w.from, w.to]));
+  const used = new Set(Object.values(harness.wires).flatMap((w) => [terminalKey(w.from), terminalKey(w.to)]));
   const wireId = nextId(harness);
-  for (const from of terminals.filter((t) => !used.has(t)))
+  for (const from of terminals.filter((t) => !used.has(terminalKey(t))))
     for (const to of terminals) {
-      if (to === from) continue;
+      if (same(to, from)) continue;
       const wire: HarnessWire = { name: 'Missing wire', from, to, color: '', size: 'awg-10', lengthM: 0.5 };
       yield {
         wireId,
@@ -66,13 +68,16 @@ function* additions(harness: Harness): Generator<Candidate> {
 function* swaps(harness: Harness): Generator<Candidate> {
   for (const [id, d] of Object.entries(harness.devices)) {
     for (const [a, b] of deviceKind(d).swaps) {
-      const [ta, tb] = [`${id}.${a}`, `${id}.${b}`];
+      const [ta, tb] = [
+        { device: id, terminal: a },
+        { device: id, terminal: b },
+      ];
       const patch: PatchOperation[] = [];
       let first = '';
       const wires = { ...harness.wires };
       for (const [wireId, wire] of Object.entries(harness.wires))
         for (const end of ['from', 'to'] as const) {
-          const other = wire[end] === ta ? tb : wire[end] === tb ? ta : undefined;
+          const other = same(wire[end], ta) ? tb : same(wire[end], tb) ? ta : undefined;
           if (other === undefined) continue;
           wires[wireId] = { ...wires[wireId]!, [end]: other };
           patch.push({ op: 'replace', path: at(wireId, end), value: other });

@@ -1,6 +1,6 @@
 import { deviceKind } from '../kinds/wiring/index.ts';
 import { terminalName } from '../edit/harness.ts';
-import type { Device, Harness, JobDocument, WireEnd } from '../document/job-document.ts';
+import type { Device, Harness, JobDocument, TerminalRef, WireEnd } from '../document/job-document.ts';
 import type { Conductor, WireSize } from '../kinds/wiring/wire/wire.ts';
 import { rulesOf } from '../document/triggers.ts';
 import { pieceOf } from './figures.ts';
@@ -13,8 +13,8 @@ export interface WireRow {
   readonly label: string;
   readonly id: string;
   readonly name: string;
-  readonly from: string;
-  readonly to: string;
+  readonly from: TerminalRef;
+  readonly to: TerminalRef;
   readonly fromName: string;
   readonly toName: string;
   readonly color: string;
@@ -61,9 +61,6 @@ function usualEnd(device: Device | undefined): WireEnd {
   return crimped(device ? deviceKind(device).end : 'sealed connector pin');
 }
 
-const deviceAt = (harness: Harness, terminal: string): Device | undefined =>
-  harness.devices[terminal.slice(0, terminal.lastIndexOf('.'))];
-
 /**
  * Everything the person at the bench needs to make the harness: wires with both ends, pin tables, the drawing's parts.
  * @param doc job document
@@ -93,8 +90,8 @@ export function wiringSheet(doc: JobDocument): WiringSheet {
       size: w.size,
       conductor: piece?.conductor ?? 'copper',
       lengthM: w.lengthM,
-      fromEnd: piece?.endA ?? usualEnd(deviceAt(harness, w.from)),
-      toEnd: piece?.endB ?? usualEnd(deviceAt(harness, w.to)),
+      fromEnd: piece?.endA ?? usualEnd(harness.devices[w.from.device]),
+      toEnd: piece?.endB ?? usualEnd(harness.devices[w.to.device]),
       fromLabel: `${label} to ${toName}`,
       toLabel: `${label} from ${fromName}`,
     };
@@ -134,15 +131,15 @@ function signalHoses(doc: JobDocument): SignalHose[] {
 function pinTables(doc: JobDocument, harness: Harness, wires: readonly WireRow[]): PinTable[] {
   const of = (id: string, names: readonly string[]): PinTable['pins'] =>
     names.flatMap((name) => {
-      const at = `${id}.${name}`;
-      const here = wires.filter((w) => w.from === at || w.to === at);
+      const at = (t: TerminalRef): boolean => t.device === id && t.terminal === name;
+      const here = wires.filter((w) => at(w.from) || at(w.to));
       if (here.length === 0) return [];
       return [
         {
           pin: name,
           wires: here.map((w) => w.label),
           colors: here.map((w) => w.color),
-          goesTo: here.map((w) => (w.from === at ? w.toName : w.fromName)).join('; '),
+          goesTo: here.map((w) => (at(w.from) ? w.toName : w.fromName)).join('; '),
         },
       ];
     });
@@ -161,12 +158,12 @@ function housings(doc: JobDocument, harness: Harness, wires: readonly WireRow[])
     const piece = pieceOf(doc, d.of);
     const housing = (piece?.kind === 'connector' ? piece.housing : undefined) ?? d.name;
     const rows = byHousing.get(housing) ?? [];
-    const ends = wires.filter((w) => [w.from, w.to].some((t) => t.startsWith(`${id}.`)));
+    const ends = wires.filter((w) => w.from.device === id || w.to.device === id);
     rows.push({
       pin: (piece?.kind === 'connector' ? piece.pin : undefined) ?? String(rows.length + 1),
       wires: ends.map((w) => w.label),
       colors: ends.map((w) => w.color),
-      goesTo: ends.map((w) => (w.from.startsWith(`${id}.`) ? w.toName : w.fromName)).join('; '),
+      goesTo: ends.map((w) => (w.from.device === id ? w.toName : w.fromName)).join('; '),
     });
     byHousing.set(housing, rows);
   }

@@ -76,11 +76,14 @@ export interface Finding {
   readonly dimension: string;
   readonly value: number;
   readonly limit: number;
-  readonly why: { readonly text: string; readonly formula: string; readonly source: string };
+  readonly why: {
+    readonly text: string;
+    readonly formula: string;
+    readonly source: string;
+    /** The figures of the part it rests on and where they come from; empty where it is about no one part. */
+    readonly grounds: string;
+  };
   readonly fixes: readonly FindingFix[];
-  /** What it was said from: another system of units says it anew. */
-  readonly found: Found;
-  readonly remedies: readonly Fix[];
 }
 
 /**

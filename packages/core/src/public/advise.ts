@@ -10,3 +10,4 @@ export { evaluateOne, evaluatePlan, evaluateStates } from '../advise/evaluate-pl
 export { type Kept, type LineQuestion, keepInJob, lineChoices, wireChoices } from '../advise/quick-sums.ts';
 export { sizeCircuit } from '../advise/size-circuit.ts';
 export { type SizingResult, SizingSearch, paretoFront, sizingChoices } from '../advise/sizing.ts';
+export type { PlanResult } from '../advise/plan-result.ts';

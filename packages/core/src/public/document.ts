@@ -11,6 +11,7 @@ export {
   STYLES,
   SUPPRESSION,
   type Segment,
+  type TerminalRef,
   type SpeedControl,
   type Style,
   type WireEnd,
@@ -29,4 +30,6 @@ export {
   stagingThreshold,
 } from '../document/triggers.ts';
 export { upgradeJob } from '../document/upgrade.ts';
+export type { FieldInfo } from '../fields/field.ts';
+export { sourceOf } from '../fields/provenance.ts';
 export type { PlumbingElement } from '../document/job-document.ts';

@@ -13,6 +13,14 @@ export {
   tapTargets,
 } from '../edit/circuit.ts';
 export {
+  figuresOf,
+  figuresOfPlan,
+  setOrigin,
+  typeFigure,
+  type FiguresOfThing,
+  type KnownFigure,
+} from '../edit/figures.ts';
+export {
   NEW_DEVICES,
   addDevice,
   allTerminals,

@@ -6,8 +6,9 @@ export {
   readPull,
 } from '../formats/brief-csv.ts';
 export { checkReport, checkSchema } from '../formats/check-report.ts';
-export { diffDocuments, overlappingPaths, valueAt } from '../formats/diff.ts';
-export { fieldRange } from '../formats/field-range.ts';
+export { valueAt } from '../fields/pointer.ts';
+export { diffDocuments, overlappingPaths } from '../formats/diff.ts';
+export { fieldAt, labelAt } from '../formats/field-at.ts';
 export { CURVE_COLUMNS, type CurvePreview, readPumpCurve } from '../formats/pump-curve-csv.ts';
 export {
   JOB_FILE_LIMIT,

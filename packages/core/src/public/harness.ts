@@ -1,6 +1,6 @@
 export type { Inputs, LoadState } from '../harness/behave.ts';
 export { type DryRow, dryTest } from '../harness/dry-test.ts';
-export { MOST_SIGNALS, type TruthRow, signalKeys, truthTable } from '../harness/enumerate.ts';
+export { allOn, MOST_SIGNALS, type TruthRow, tableSignals, truthTable } from '../harness/enumerate.ts';
 export { layOutHarness } from '../harness/layout.ts';
 export { harnessOf } from '../harness/realise.ts';
 export { type WiringSheet, wiringSheet } from '../harness/wiring-sheet.ts';

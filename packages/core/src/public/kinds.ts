@@ -17,3 +17,4 @@ export {
 } from '../kinds/wiring/wire/wire.ts';
 export { partFields, plumbingKind } from '../kinds/index.ts';
 export { segmentKind } from '../kinds/wiring/index.ts';
+export { terminalKey } from '../kinds/wiring/fields.ts';

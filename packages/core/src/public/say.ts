@@ -1,4 +1,6 @@
 export { sayEnding } from '../say/ending.ts';
-export { sayAgain } from '../say/finding.ts';
+export { type SaidFinding, sayAgain } from '../say/finding.ts';
+export { sayOrigin } from '../say/origin.ts';
 export { sayPumpFault } from '../say/pump-fault.ts';
+export { saySignal } from '../say/signal.ts';
 export { sayState } from '../say/state.ts';

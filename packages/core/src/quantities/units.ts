@@ -163,7 +163,13 @@ export const DIMENSIONS = {
     units: [unit('mΩ', 1e-3, 1, ['mohm', 'milliohm']), unit('Ω', 1, 3, ['ohm', 'ohms'])],
     shown: { us: 'mΩ', metric: 'mΩ' },
   },
+  density: {
+    name: 'density',
+    units: [unit('kg/m³', 1, 0, ['kg/m3']), unit('g/mL', 1000, 3, ['g/ml', 'g/cm3', 'kg/l'])],
+    shown: { us: 'kg/m³', metric: 'kg/m³' },
+  },
   coefficient: plain('coefficient', '', 2),
+  angle: plain('angle', '°', 0, ['deg', 'degrees']),
   count: plain('count', '', 0),
 } as const satisfies Record<string, DimensionSpec>;
 

@@ -1,22 +1,37 @@
+import type { KnownFigure } from '../edit/figures.ts';
 import type { AnyFound } from '../judge/all.ts';
 import type { Finding, Fix } from '../outcome/finding.ts';
 import { WORDS } from './findings/all.ts';
 import { sayFix } from './fixes.ts';
+import { sayGrounds } from './origin.ts';
 import { sayState } from './state.ts';
 import { writer, type Units, type Words } from './words.ts';
+
+/** A finding in words, with what it was said from beside: another system of units says it anew. */
+export interface SaidFinding extends Finding {
+  readonly found: AnyFound;
+  readonly remedies: readonly Fix[];
+  readonly grounds: readonly KnownFigure[];
+}
 
 /**
  * A finding and its fixes as sentences.
  * @param found what a rule found, SI
  * @param remedies its fixes
  * @param units how numbers are written; both: US with metric in brackets, for a record read anywhere
+ * @param grounds figures of the part it is about, with where they come from
  * @returns title, reason, formula with its numbers, source, and what each fix's button says
  * Validity: every finding a rule makes.
  * @throws nothing
  * @source own convention
  * @example sayFinding(evaluatePlan(fullReturnJob('x')).findings[0].found, [], 'us').code // => 'RUNS_STALLED'
  */
-export function sayFinding(found: AnyFound, remedies: readonly Fix[], units: Units = 'both'): Finding {
+export function sayFinding(
+  found: AnyFound,
+  remedies: readonly Fix[],
+  units: Units = 'both',
+  grounds: readonly KnownFigure[] = [],
+): SaidFinding {
   const q = writer(units);
   const labels = remedies.map((fix) => sayFix(fix.does, q));
   const { title, text, formula, source } = (WORDS[found.code] as Words<AnyFound>)(found, q, labels, remedies);
@@ -26,10 +41,11 @@ export function sayFinding(found: AnyFound, remedies: readonly Fix[], units: Uni
     place:
       found.code === 'NOT_CONVERGED' ? { ...found.place, name: sayState(found.figures.state) } : found.place,
     title,
-    why: { text, formula, source },
+    why: { text, formula, source, grounds: sayGrounds(grounds, q) },
     fixes: remedies.map((fix, i) => ({ label: labels[i]!, patch: fix.patch })),
     found,
     remedies,
+    grounds,
   };
 }
 
@@ -43,6 +59,6 @@ export function sayFinding(found: AnyFound, remedies: readonly Fix[], units: Uni
  * @source own convention
  * @example sayAgain(evaluatePlan(fullReturnJob('x')).findings[0], 'us').code // => 'RUNS_STALLED'
  */
-export const sayAgain = (finding: Finding, units: Units): Finding =>
+export const sayAgain = (finding: SaidFinding, units: Units): SaidFinding =>
   // What a plan carries was found by one of the rules.
-  sayFinding(finding.found as AnyFound, finding.remedies, units);
+  sayFinding(finding.found, finding.remedies, units, finding.grounds);

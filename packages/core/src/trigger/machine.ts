@@ -1,7 +1,7 @@
 import {
   isLevel,
   ruleWants,
-  termKey,
+  signalKey,
   TURNING_RPM,
   type LevelTerm,
   type Term,
@@ -115,7 +115,7 @@ export class TriggerMachine {
   private truth(s: Signals): Record<string, boolean> {
     const truth: Record<string, boolean> = {};
     for (const term of this.terms) {
-      const key = termKey(term);
+      const key = signalKey(term);
       if (!isLevel(term)) {
         truth[key] = plain(term, s);
         continue;

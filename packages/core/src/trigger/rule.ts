@@ -56,26 +56,40 @@ export const TURNING_RPM = 250;
  */
 export const isLevel = (term: Term): term is LevelTerm => 'above' in term;
 
+/** What a condition looks at, without the release point: what a switch or a driver is made for. */
+export type Signal =
+  | { readonly kind: LevelTerm['kind']; readonly above: number; readonly not: boolean }
+  | { readonly kind: 'engine-turning' | 'starter'; readonly not: boolean }
+  | { readonly kind: 'panel' | 'ecu'; readonly name: string; readonly not: boolean };
+
 /**
  * What a condition is about, whatever its sense: equal keys are one and the same signal in the truth table.
- * @param term condition
+ * @param signal condition, or what a switch acts on
  * @returns key of the signal
  * Validity: every kind of condition.
  * @throws nothing
  * @source own convention
- * @example termKey({ kind: 'panel', name: 'Pump', on: true }) === termKey({ kind: 'panel', name: 'Pump', on: false }) // => true
+ * @example signalKey({ kind: 'panel', name: 'Pump', not: false }) === signalKey({ kind: 'panel', name: 'Pump', not: true }) // => true
  */
-export function termKey(term: Term): string {
-  switch (term.kind) {
-    case 'panel':
-    case 'ecu':
-      return `${term.kind}:${term.name}`;
-    case 'engine-turning':
-    case 'starter':
-      return term.kind;
-    default:
-      return `${term.kind}@${Number(term.above.toPrecision(6))}`;
-  }
+export function signalKey(signal: Signal): string {
+  if ('above' in signal) return `${signal.kind}@${Number(signal.above.toPrecision(6))}`;
+  return 'name' in signal ? `${signal.kind}:${signal.name}` : signal.kind;
+}
+
+/**
+ * The signal a condition asks for, as a switch is made for it.
+ * @param term condition
+ * @returns kind, level or name, and sense
+ * Validity: every kind of condition.
+ * @throws nothing
+ * @source own convention
+ * @example signalOf({ kind: 'rpm', above: 4000, below: 3700, not: false }).above // => 4000
+ */
+export function signalOf(term: Term): Signal {
+  if ('above' in term) return { kind: term.kind, above: term.above, not: term.not };
+  return 'name' in term
+    ? { kind: term.kind, name: term.name, not: term.not }
+    : { kind: term.kind, not: term.not };
 }
 
 /**
@@ -90,7 +104,7 @@ export function ruleSignals(rule: TriggerRule): Term[] {
   const seen = new Map<string, Term>();
   for (const clause of rule.any)
     for (const term of clause.all)
-      if (!seen.has(termKey(term))) seen.set(termKey(term), { ...term, not: false });
+      if (!seen.has(signalKey(term))) seen.set(signalKey(term), { ...term, not: false });
   return [...seen.values()];
 }
 
@@ -100,14 +114,16 @@ export type Truth = Readonly<Record<string, boolean>>;
 /**
  * Whether a rule wants its pump on, by the plain logic of its clauses: no timers, no key.
  * @param rule trigger rule
- * @param truth each signal by its key (see termKey)
+ * @param truth each signal by its key (see signalKey)
  * @returns any clause of which every term holds
  * @throws nothing; a signal not given is false
  * @source Boolean algebra
  * @example ruleWants({ any: [{ all: [{ kind: 'starter', not: true }] }], primeS: 0, minOnS: 0, minOffS: 0, needsIgnition: true, needsInertia: true, overrideS: 0 }, { starter: false }) // => true
  */
 export function ruleWants(rule: TriggerRule, truth: Truth): boolean {
-  return rule.any.some((clause) => clause.all.every((term) => (truth[termKey(term)] ?? false) !== term.not));
+  return rule.any.some((clause) =>
+    clause.all.every((term) => (truth[signalKey(term)] ?? false) !== term.not),
+  );
 }
 
 /**

@@ -1,7 +1,8 @@
-import { expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { checkSchema, fieldRange, fullReturnJob, jobSchema } from '../support/core.ts';
+import { checkJob, checkSchema, fieldAt, fullReturnJob, jobSchema, labelAt } from '../support/core.ts';
+import { startingJobs, withField } from '../support/random-documents.ts';
 
 const docs = (name: string): unknown =>
   JSON.parse(readFileSync(join(__dirname, '../../../../docs', name), 'utf8'));
@@ -11,14 +12,46 @@ test('the published schemas are the ones the program reads and writes by', () =>
   expect(docs('check.schema.json')).toEqual(JSON.parse(JSON.stringify(checkSchema())));
 });
 
-test('a field’s range is found whatever kind of part stands there', () => {
+describe('a field is found whatever kind of part stands there', () => {
   const doc = fullReturnJob('x');
-  expect(fieldRange(doc, '/plumbing/elements/feed/lengthM')).toEqual({ min: 0.01, max: 30 });
-  expect(fieldRange(doc, '/wiring/circuits/pump-circuit/segments/fuse/ratingA')).toEqual({
-    min: 1,
-    max: 300,
+  test.each([
+    ['/plumbing/elements/feed/lengthM', 'Length', 'length', 0.01, 30],
+    ['/wiring/circuits/pump-circuit/segments/fuse/ratingA', 'Fuse rating', 'amps', 1, 300],
+    ['/brief/pull/0/rpm', 'Engine speed', 'engineSpeed', 500, 20_000],
+    ['/brief/electrical/crankingA', 'Starter takes', 'amps', 20, 2000],
+    ['/plumbing/elements/pump/curve/flows/3', 'Flow', 'flow', 0, 2e-3],
+  ] as const)('%s', (pointer, label, dimension, min, max) => {
+    expect(fieldAt(doc, pointer)).toMatchObject({ label, dimension, min, max });
   });
-  expect(fieldRange(doc, '/brief/pull/0/rpm')).toEqual({ min: 500, max: 20_000 });
-  expect(fieldRange(doc, '/plumbing/elements/feed/name')).toBeUndefined();
-  expect(fieldRange(doc, '/no/such/place')).toBeUndefined();
+
+  test('and what is no number, or not there, has none; a choice has its name all the same', () => {
+    expect(fieldAt(doc, '/plumbing/elements/feed/name')).toBeUndefined();
+    expect(fieldAt(doc, '/no/such/place')).toBeUndefined();
+    expect(labelAt(doc, '/plumbing/elements/feed/hose')).toBe('Hose or tube');
+    expect(labelAt(doc, '/wiring/circuits/pump-circuit/feed')).toBe('Order of the feed');
+  });
+
+  test('every number of every pattern and demo job has a label, a range it keeps to, and a refusal that says both', () => {
+    const nameless: string[] = [];
+    for (const [id, job] of startingJobs())
+      for (const [pointer, value] of numbersIn(job)) {
+        const field = fieldAt(job, pointer);
+        if (!field) nameless.push(`${id} ${pointer}`);
+        else {
+          expect(value).toBeGreaterThanOrEqual(field.min);
+          expect(value).toBeLessThanOrEqual(field.max);
+          const checked = checkJob(withField(job, pointer.slice(1).split('/'), field.max * 2 + 1));
+          const errors = checked.ok ? [] : checked.errors.filter((e) => e.field === pointer);
+          expect([pointer, errors[0]?.message]).toEqual([pointer, expect.stringContaining(field.label)]);
+        }
+      }
+    // Sizes by number are choices; what a source was said of repeats a figure.
+    expect(nameless.filter((n) => !/\/(dash|version|sources\/\w+\/value)$/.test(n))).toEqual([]);
+  });
 });
+
+function* numbersIn(value: unknown, at = ''): Generator<readonly [string, number]> {
+  if (typeof value === 'number') yield [at, value];
+  else if (typeof value === 'object' && value !== null)
+    for (const [key, inside] of Object.entries(value)) yield* numbersIn(inside, `${at}/${key}`);
+}

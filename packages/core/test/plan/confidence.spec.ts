@@ -12,6 +12,8 @@ import { applied } from '../support/examples.ts';
 const doc = fullReturnJob('x');
 const run = (d = doc, n = 200, seed = 1) => confidenceSamples(d, 'pull-3', 0, n, seed);
 
+const MEASURED = { ethanol: { origin: 'measured', value: 0.6, by: 'Tess Varga', at: '2026-11-27' } };
+
 describe('confidence run', () => {
   test('is repeatable, may be taken in stretches, and another seed draws otherwise', () => {
     const whole = run(doc, 40);
@@ -25,7 +27,7 @@ describe('confidence run', () => {
 
   test('centres on the plan’s own margin and spreads about as its largest input', () => {
     const own = evaluatePlan(doc).states.find((s) => s.state.id === 'pull-3')!.values!.margin!;
-    const c = summarizeConfidence(run());
+    const c = summarizeConfidence(run(), doc);
     expect(Math.abs(c.middle - own)).toBeLessThan(0.03);
     // Margin + 1 goes with pump and with 1/BSFC: ±8 % and ±5 % and a little more give about ±10 % at two deviations.
     const half = (c.high - c.low) / 2 / (1 + own) / 1.645;
@@ -46,7 +48,7 @@ describe('confidence run', () => {
         value: p.powerW * (1 + own),
       })),
     );
-    const { met } = summarizeConfidence(run(edge));
+    const { met } = summarizeConfidence(run(edge), edge);
     expect(met).toBeGreaterThan(0.3);
     expect(met).toBeLessThan(0.7);
   });
@@ -55,16 +57,16 @@ describe('confidence run', () => {
     const share = (measured: boolean) => {
       const d = applied(doc, [
         { op: 'replace', path: '/brief/fuel/ethanol', value: 0.6 },
-        { op: 'replace', path: '/brief/fuel/ethanolMeasured', value: measured },
+        ...(measured ? [{ op: 'add' as const, path: '/brief/fuel/sources', value: MEASURED }] : []),
       ]);
-      return summarizeConfidence(run(d)).drivers.find((x) => x.name === 'ethanol content')!.share;
+      return summarizeConfidence(run(d), d).drivers.find((x) => x.name === 'ethanol content')!.share;
     };
     expect(share(true)).toBeLessThan(share(false) / 3);
   });
 
   test('nothing to judge gives nothing', () => {
     expect(confidenceSamples(doc, 'idle-not-there', 0, 5, 1)).toEqual([]);
-    expect(summarizeConfidence([]).met).toBeNaN();
+    expect(summarizeConfidence([], doc).met).toBeNaN();
   });
 });
 

@@ -10,9 +10,11 @@ import {
   setTap,
   type JobDocument,
   type PatchOperation,
+  type TerminalRef,
 } from '../support/core.ts';
 import type { FindingCode } from '../../src/judge/all.ts';
 import { applied, demoJobs, example } from '../support/examples.ts';
+import { at, key } from '../support/terminals.ts';
 
 type Operations = readonly PatchOperation[];
 /** A plan without the finding, and the change that brings it up; undone, it is gone. */
@@ -73,14 +75,14 @@ const SECOND = {
   cv: 2.6,
 };
 
-type Wire = { readonly from: string; readonly to: string; readonly name: string };
+type Wire = { readonly from: TerminalRef; readonly to: TerminalRef; readonly name: string };
 /** Ends of the drawn wires that match, moved. */
 const rewired = (doc: JobDocument, move: (wire: Wire) => Partial<Wire>): Operations =>
   Object.entries(doc.wiring.harness!.wires).flatMap(([id, wire]) =>
     Object.entries(move(wire)).map(([end, to]) => replace(`/wiring/harness/wires/${id}/${end}`, to)),
   );
 const exchanged = (doc: JobDocument, a: string, b: string): Operations => {
-  const other = (t: string): string => (t === a ? b : t === b ? a : t);
+  const other = (t: TerminalRef): TerminalRef => (key(t) === a ? at(b) : key(t) === b ? at(a) : t);
   return rewired(doc, (w) => ({
     ...(other(w.from) === w.from ? {} : { from: other(w.from) }),
     ...(other(w.to) === w.to ? {} : { to: other(w.to) }),
@@ -228,23 +230,25 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
   ],
   WIRED_CRASH: [
     drawnTwin,
-    rewired(drawnTwin, (w) => (w.from === 'inertia-ignition.b' ? { from: 'inertia-ignition.a' } : {})),
+    rewired(drawnTwin, (w) =>
+      key(w.from) === 'inertia-ignition.b' ? { from: at('inertia-ignition.a') } : {},
+    ),
   ],
   WIRED_OVERLOAD: one(plain, `${CIRCUIT}/segments/fuse/ratingA`, 1),
   WIRED_REVERSED: [drawnTwin, exchanged(drawnTwin, 'load-pump-1.plus', 'load-pump-1.minus')],
   WIRED_RUNS: [
     drawnTwin,
-    rewired(drawnTwin, (w) => (w.from.endsWith('.no') ? { from: w.from.replace(/no$/, 'nc') } : {})),
+    rewired(drawnTwin, (w) => (w.from.terminal === 'no' ? { from: { ...w.from, terminal: 'nc' } } : {})),
   ],
   WIRED_DEAD: [
     drawnTwin,
-    rewired(drawnTwin, (w) => (w.from.endsWith('.no') ? { from: w.from.replace(/no$/, 'nc') } : {})),
+    rewired(drawnTwin, (w) => (w.from.terminal === 'no' ? { from: { ...w.from, terminal: 'nc' } } : {})),
   ],
   WIRED_BUZZING: [
     drawnTwin,
     [
       replace('/wiring/harness/devices/relay-pump-1/changeover', true),
-      ...rewired(drawnTwin, (w) => (w.to === 'relay-pump-1.86' ? { from: 'relay-pump-1.87a' } : {})),
+      ...rewired(drawnTwin, (w) => (key(w.to) === 'relay-pump-1.86' ? { from: at('relay-pump-1.87a') } : {})),
     ],
   ],
   WIRING_NOT_TRIED: [
@@ -259,7 +263,7 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
   DRIVER_UNCLAMPED: one(coast, '/wiring/circuits/circuit/segments/relay/suppression', 'none'),
   BRANCH_AHEAD_OF_FUSE: [
     drawnTwin,
-    rewired(drawnTwin, (w) => (w.from === 'fuse-pump-2.b' ? { from: 'battery.plus' } : {})),
+    rewired(drawnTwin, (w) => (key(w.from) === 'fuse-pump-2.b' ? { from: at('battery.plus') } : {})),
   ],
   RELAY_30_87_TURNED: [drawnTwin, exchanged(drawnTwin, 'relay-pump-1.30', 'relay-pump-1.87')],
   HARNESS_BEHIND: [

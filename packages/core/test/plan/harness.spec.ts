@@ -6,22 +6,25 @@ import {
   HarnessModel,
   realiseRules,
   rulesOf,
-  signalKeys,
+  signalKey,
+  tableSignals,
   terminalName,
   truthTable,
   type Harness,
   type Rules,
+  type TerminalRef,
 } from '../support/core.ts';
 import { drawn, RULES } from '../support/control-circuits.ts';
+import { at, key } from '../support/terminals.ts';
 
 const wrong = (harness: Harness, rules: Rules) => truthTable(harness, rules).filter((r) => !r.right);
 const wireTo = (harness: Harness, terminal: string): string =>
   Object.keys(harness.wires).find((id) =>
-    [harness.wires[id]!.from, harness.wires[id]!.to].includes(terminal),
+    [key(harness.wires[id]!.from), key(harness.wires[id]!.to)].includes(terminal),
   )!;
 const moved = (harness: Harness, id: string, end: 'from' | 'to', to: string): Harness => ({
   ...harness,
-  wires: { ...harness.wires, [id]: { ...harness.wires[id]!, [end]: to } },
+  wires: { ...harness.wires, [id]: { ...harness.wires[id]!, [end]: at(to) } },
 });
 
 describe('from rule to copper', () => {
@@ -30,7 +33,7 @@ describe('from rule to copper', () => {
     (_n, rules) => {
       const harness = drawn(rules);
       const rows = truthTable(harness, rules);
-      expect(rows).toHaveLength(4 * 2 ** signalKeys(harness, rules).length);
+      expect(rows).toHaveLength(4 * 2 ** tableSignals(harness, rules).length);
       expect(rows.filter((r) => !r.right)).toEqual([]);
       expect(findRepairs(harness, rules, 1)).toEqual([]);
     },
@@ -49,7 +52,8 @@ describe('the relay circuit in figures (common practice)', () => {
   const on = new HarnessModel(harness).behave({
     ignition: true,
     crashed: false,
-    signals: Object.fromEntries(signalKeys(harness, rules).map((k) => [k, true])),
+    signals: Object.fromEntries(tableSignals(harness, rules).map((s) => [signalKey(s), true])),
+    made: tableSignals(harness, rules),
   });
 
   test('the coil draws about 0.15 A, and that is all the pressure switch carries', () => {
@@ -66,8 +70,9 @@ describe('the relay circuit in figures (common practice)', () => {
       ignition: true,
       crashed: false,
       signals: {},
+      made: [],
     });
-    expect(Math.abs(open.volts('load-pump.plus') - open.volts('load-pump.minus'))).toBeLessThan(0.1);
+    expect(Math.abs(open.volts(at('load-pump.plus')) - open.volts(at('load-pump.minus')))).toBeLessThan(0.1);
   });
 });
 
@@ -81,7 +86,7 @@ describe('mistakes of the trade are found, and named at the wire', () => {
     const bad = moved(
       harness,
       wire,
-      harness.wires[wire]!.from.endsWith('.no') ? 'from' : 'to',
+      harness.wires[wire]!.from.terminal === 'no' ? 'from' : 'to',
       'switch-pump-1-1.nc',
     );
     const rows = wrong(bad, rules);
@@ -95,12 +100,12 @@ describe('mistakes of the trade are found, and named at the wire', () => {
     const wire = wireTo(harness, 'load-pump.minus');
     const { [wire]: _gone, ...wires } = harness.wires;
     const found = findRepairs({ ...harness, wires }, rules, 40);
-    expect(found.some((r) => r.words.includes(terminalName(harness, 'ground-pump.g')))).toBe(true);
+    expect(found.some((r) => r.words.includes(terminalName(harness, at('ground-pump.g'))))).toBe(true);
   });
 
   test('alive with the key off: the coil fed from the battery', () => {
     const wire = wireTo(harness, 'relay-pump.86');
-    const end = harness.wires[wire]!.from.startsWith('inertia') ? 'from' : 'to';
+    const end = harness.wires[wire]!.from.device.startsWith('inertia') ? 'from' : 'to';
     const bad = moved(harness, wire, end, 'battery.plus');
     expect(wrong(bad, rules).some((r) => !r.inputs.ignition && r.got['load-pump'] === 'on')).toBe(true);
     expect(repairs(bad).map((r) => r.wireId)).toContain(wire);
@@ -122,8 +127,13 @@ describe('mistakes of the trade are found, and named at the wire', () => {
     expect(wrong(diode, rules)).toEqual([]);
     const plus = wireTo(diode, 'relay-pump.86');
     const minus = wireTo(diode, 'relay-pump.85');
-    let bad = moved(diode, plus, diode.wires[plus]!.to === 'relay-pump.86' ? 'to' : 'from', 'relay-pump.85');
-    bad = moved(bad, minus, diode.wires[minus]!.to === 'relay-pump.85' ? 'to' : 'from', 'relay-pump.86');
+    let bad = moved(
+      diode,
+      plus,
+      key(diode.wires[plus]!.to) === 'relay-pump.86' ? 'to' : 'from',
+      'relay-pump.85',
+    );
+    bad = moved(bad, minus, key(diode.wires[minus]!.to) === 'relay-pump.85' ? 'to' : 'from', 'relay-pump.86');
     expect(wrong(bad, rules).some((r) => r.overloaded.length > 0)).toBe(true);
     expect(repairs(bad)[0]!.words).toContain('exchange');
   });
@@ -134,7 +144,7 @@ describe('mistakes of the trade are found, and named at the wire', () => {
     const bad = moved(
       harness,
       feed,
-      harness.wires[feed]!.from.startsWith('relay-pump') ? 'from' : 'to',
+      harness.wires[feed]!.from.device.startsWith('relay-pump') ? 'from' : 'to',
       'switch-pump-1-1.com',
     );
     const rows = wrong(bad, rules);
@@ -147,10 +157,15 @@ describe('mistakes of the trade are found, and named at the wire', () => {
     let swapped = moved(
       harness,
       a,
-      harness.wires[a]!.to === 'relay-pump.30' ? 'to' : 'from',
+      key(harness.wires[a]!.to) === 'relay-pump.30' ? 'to' : 'from',
       'relay-pump.87',
     );
-    swapped = moved(swapped, b, harness.wires[b]!.to === 'relay-pump.87' ? 'to' : 'from', 'relay-pump.30');
+    swapped = moved(
+      swapped,
+      b,
+      key(harness.wires[b]!.to) === 'relay-pump.87' ? 'to' : 'from',
+      'relay-pump.30',
+    );
     expect(wrong(swapped, rules)).toEqual([]);
   });
 });
@@ -164,7 +179,7 @@ interface Mistake {
 }
 
 const exchanged = (harness: Harness, a: string, b: string): Harness => {
-  const other = (t: string): string => (t === a ? b : t === b ? a : t);
+  const other = (t: TerminalRef): TerminalRef => (key(t) === a ? at(b) : key(t) === b ? at(a) : t);
   return {
     ...harness,
     wires: Object.fromEntries(
@@ -176,17 +191,17 @@ const exchanged = (harness: Harness, a: string, b: string): Harness => {
 /** Every wire end on every wrong terminal, every wire taken off, every two contacts of one device exchanged. */
 const mistakes = (rules: Rules): Mistake[] => {
   const harness = drawn(rules);
-  const terminals = allTerminals(harness);
-  const used = new Set(Object.values(harness.wires).flatMap((w) => [w.from, w.to]));
+  const terminals = allTerminals(harness).map(key);
+  const used = new Set(Object.values(harness.wires).flatMap((w) => [key(w.from), key(w.to)]));
   const device = (t: string): string => t.slice(0, t.lastIndexOf('.'));
   const wires = Object.entries(harness.wires).flatMap(([id, wire]): Mistake[] => {
     const { [id]: _off, ...rest } = harness.wires;
     return [
-      { rules, bad: { ...harness, wires: rest }, place: [wire.from, wire.to] },
+      { rules, bad: { ...harness, wires: rest }, place: [key(wire.from), key(wire.to)] },
       ...(['from', 'to'] as const).flatMap((end) =>
         terminals
-          .filter((t) => t !== wire.from && t !== wire.to)
-          .map((t) => ({ rules, bad: moved(harness, id, end, t), place: [wire.from, wire.to, t] })),
+          .filter((t) => t !== key(wire.from) && t !== key(wire.to))
+          .map((t) => ({ rules, bad: moved(harness, id, end, t), place: [key(wire.from), key(wire.to), t] })),
       ),
     ];
   });
@@ -202,7 +217,7 @@ const mistakes = (rules: Rules): Mistake[] => {
 test('battery posts exchanged under two pumps: no single wire cures it, the exchange is named', () => {
   const rules = RULES['two pumps, second on boost']!;
   const bad = exchanged(drawn(rules), 'battery.plus', 'battery.minus');
-  expect(findRepairs(bad, rules, 3)[0]!.terminals).toEqual(['battery.plus', 'battery.minus']);
+  expect(findRepairs(bad, rules, 3)[0]!.terminals.map(key)).toEqual(['battery.plus', 'battery.minus']);
 });
 
 describe('the fault campaign', () => {
@@ -223,7 +238,7 @@ describe('the fault campaign', () => {
       }
       changed += 1;
       if (repairs.length > 0) named += 1;
-      if (repairs.some((r) => r.terminals.some((t) => place.includes(t)))) atPlace += 1;
+      if (repairs.some((r) => r.terminals.some((t) => place.includes(key(t))))) atPlace += 1;
     }
     console.log(
       `      ${all.length} single mistakes, ${sample.length} tried, ${changed} change behaviour; a repair named for ${named}, at the place itself for ${atPlace}`,

@@ -23,6 +23,7 @@ import {
 } from '../support/core.ts';
 import { PLUMBING, plumbingKind } from '../../src/kinds/index.ts';
 import { applied } from '../support/examples.ts';
+import { at } from '../support/terminals.ts';
 
 const plain = fullReturnJob('x');
 const damper = PLUMBING['pulsation-damper'].offers[0]!.make();
@@ -88,8 +89,8 @@ describe('a sender', () => {
     const names = (fed: 'one-wire' | '5V' | '12V') => {
       const { id, doc } = withSender(fed);
       return allTerminals(doc.wiring.harness!)
-        .filter((t) => t.startsWith(`${id}.`))
-        .map((t) => t.slice(id.length + 1));
+        .filter((t) => t.device === id)
+        .map((t) => t.terminal);
     };
     expect(names('5V')).toEqual(['plus', 'minus', 'signal']);
     expect(names('12V')).toEqual(['plus', 'minus', 'signal']);
@@ -100,8 +101,8 @@ describe('a sender', () => {
     const { id, doc } = withSender('12V');
     const wire = (name: string, from: string, to: string) => ({
       name,
-      from,
-      to,
+      from: at(from),
+      to: at(to),
       color: 'green',
       size: 'awg-18',
       lengthM: 2,

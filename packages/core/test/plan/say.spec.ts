@@ -10,7 +10,6 @@ import {
   sayPumpFault,
   sayState,
 } from '../support/core.ts';
-import type { AnyFound } from '../../src/judge/all.ts';
 import { demoJobs } from '../support/examples.ts';
 
 const findings = [...PATTERNS.map((p) => p.job('x')), ...demoJobs().map(([, doc]) => doc)].flatMap(
@@ -24,8 +23,7 @@ describe('findings in words', () => {
     expect(findings.length).toBeGreaterThan(15);
     for (const f of findings) {
       const say = (units: 'us' | 'metric' | 'both') => {
-        const { title, why } =
-          units === 'both' ? sayFinding(f.found as AnyFound, f.remedies) : sayAgain(f, units);
+        const { title, why } = units === 'both' ? sayFinding(f.found, f.remedies) : sayAgain(f, units);
         return [title, why.text, why.formula].join(' ');
       };
       expect(say('both')).toBe([f.title, f.why.text, f.why.formula].join(' '));

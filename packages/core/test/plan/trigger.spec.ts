@@ -19,8 +19,10 @@ import {
   standardDrive,
   type JobDocument,
   type PumpTrigger,
+  type TerminalRef,
 } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
+import { at } from '../support/terminals.ts';
 
 const PSI = 6894.757293168;
 const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
@@ -156,7 +158,7 @@ describe('wiring that does not do what the rule says', () => {
     applied(doc, [{ op: 'add', path: '/wiring/harness', value: harnessOf(doc) }]);
   const job = drawn(withThreshold(twin, 5 * PSI));
   const wires = job.wiring.harness!.wires;
-  const onNo = Object.entries(wires).find(([, w]) => w.from.endsWith('.no'))![0];
+  const onNo = Object.entries(wires).find(([, w]) => w.from.terminal === 'no')![0];
 
   test('as generated it does', () => {
     expect(codes(job).filter((c) => c.startsWith('WIRED_'))).toEqual([]);
@@ -165,7 +167,7 @@ describe('wiring that does not do what the rule says', () => {
   test('a pressure switch on NC is said in words, and the first fix puts the wire back', () => {
     const from = wires[onNo]!.from;
     const bad = applied(job, [
-      { op: 'replace', path: `/wiring/harness/wires/${onNo}/from`, value: from.replace('.no', '.nc') },
+      { op: 'replace', path: `/wiring/harness/wires/${onNo}/from`, value: { ...from, terminal: 'nc' } },
     ]);
     const runs = found(evaluatePlan(bad).findings, 'WIRED_RUNS')!;
     expect(runs.severity).toBe('stop');
@@ -179,7 +181,7 @@ describe('wiring that does not do what the rule says', () => {
       { op: 'replace', path: '/wiring/circuits/circuit-1/segments/fuse/ratingA', value: 40 },
     ]);
     const fuse = Object.values(harnessOf(heavier).devices).find(
-      (d) => d.kind === 'fuse' && d.of === 'circuit-1/fuse',
+      (d) => d.kind === 'fuse' && d.of?.circuitId === 'circuit-1' && d.of.segmentId === 'fuse',
     );
     expect(fuse).toMatchObject({ ratingA: 40 });
     const plug = { kind: 'connector', name: 'Bulkhead plug', ohms: 0.002 };
@@ -221,7 +223,7 @@ describe('wiring that does not do what the rule says', () => {
   test('a feed taken off ahead of its fuse works all the same and is a stop, named at the wire', () => {
     const [id, wire] = Object.entries(wires).find(([, w]) => w.name === 'Battery to relay 2')!;
     const ahead = applied(job, [
-      { op: 'replace', path: `/wiring/harness/wires/${id}/from`, value: 'battery.plus' },
+      { op: 'replace', path: `/wiring/harness/wires/${id}/from`, value: at('battery.plus') },
     ]);
     expect(codes(ahead).filter((c) => c.startsWith('WIRED_'))).toEqual([]);
     const branch = found(evaluatePlan(ahead).findings, 'BRANCH_AHEAD_OF_FUSE')!;
@@ -238,8 +240,8 @@ describe('wiring that does not do what the rule says', () => {
   });
 
   test('30 and 87 exchanged is a note and nothing more', () => {
-    const swap = (t: string) =>
-      t.endsWith('.30') ? t.replace(/30$/, '87') : t.endsWith('.87') ? t.replace(/87$/, '30') : t;
+    const swap = (t: TerminalRef): TerminalRef =>
+      t.terminal === '30' ? { ...t, terminal: '87' } : t.terminal === '87' ? { ...t, terminal: '30' } : t;
     const turned: JobDocument = {
       ...job,
       wiring: {
@@ -288,8 +290,8 @@ describe('what a job file may not say', () => {
             wires: {
               w1: {
                 name: 'Loose',
-                from: 'nowhere.a',
-                to: 'nowhere.b',
+                from: at('nowhere.a'),
+                to: at('nowhere.b'),
                 color: '',
                 size: 'awg-18',
                 lengthM: 1,

@@ -24,6 +24,7 @@ import {
   wiringSheet,
   wiringSvg,
   type JobDocument,
+  terminalKey,
 } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
 
@@ -129,11 +130,11 @@ describe('the wiring sheet', () => {
     );
     expect(layout.wires).toHaveLength(Object.keys(harness.wires).length);
     const at = new Map(
-      layout.devices.flatMap((d) => d.terminals.map((t) => [t.terminal, [t.x, t.y]] as const)),
+      layout.devices.flatMap((d) => d.terminals.map((t) => [terminalKey(t.terminal), [t.x, t.y]] as const)),
     );
     for (const w of layout.wires) {
-      expect(w.points[0]).toEqual(at.get(harness.wires[w.id]!.from));
-      expect(w.points.at(-1)).toEqual(at.get(harness.wires[w.id]!.to));
+      expect(w.points[0]).toEqual(at.get(terminalKey(harness.wires[w.id]!.from)));
+      expect(w.points.at(-1)).toEqual(at.get(terminalKey(harness.wires[w.id]!.to)));
     }
   });
 });

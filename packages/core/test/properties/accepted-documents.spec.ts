@@ -89,6 +89,19 @@ describe('every document the format allows gets an answer in bounded work', () =
   });
 });
 
+describe('a pump curve with a flat piece next to the relief, behind which a full step leads back to the flat piece', () => {
+  test.each([
+    [35, ['pull-2', 'pull-3', 'pull-4']],
+    [818, ['prime']],
+  ] as const)('settles: random plan %d', (seed, ids) => {
+    for (const id of ids) {
+      const state = evaluateOne(randomDocument(seed), id)!;
+      expect([id, state.ending.how]).toEqual([id, 'settled']);
+      expect(imbalance(state)).toBeLessThan(1e-6);
+    }
+  });
+});
+
 describe('what no pump law can use is refused at its field, and stops nothing where it is stored', () => {
   const full = (): JobDocument => startingJobs().find(([id]) => id === 'full-return')![1];
   const cases: readonly (readonly [string, string, unknown, RegExp])[] = [

@@ -87,7 +87,7 @@ describe('whatever is done to circuits', () => {
         const sheet = wiringSheet(doc);
         expect(wireListCsv(doc).trimEnd().split('\r\n')).toHaveLength(sheet.wires.length + 1);
         expect(wiringSvg(doc)).not.toMatch(/NaN|undefined/);
-        expect(wiringNetlist(doc, { ignition: true, crashed: false, signals: {} })).not.toMatch(
+        expect(wiringNetlist(doc, { ignition: true, crashed: false, signals: {}, made: [] })).not.toMatch(
           /NaN|undefined/,
         );
         const ids = new Set(layOutHarness(sheet.harness).devices.map((d) => d.id));
@@ -110,8 +110,8 @@ describe('whatever is done to circuits', () => {
           path: '/wiring/harness/wires/extra',
           value: {
             name: 'Extra',
-            from: 'battery.minus',
-            to: `${added.id}.${first(device.kind)}`,
+            from: { device: 'battery', terminal: 'minus' },
+            to: { device: added.id, terminal: first(device.kind) },
             color: '',
             size: 'awg-18',
             lengthM: 1,

@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import Ajv from 'ajv/dist/2020';
 import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { applyPatch as otherApply } from 'rfc6902';
 import {
   applyPatch,
@@ -13,11 +15,15 @@ import {
   editText,
   formatQuantity,
   fullReturnJob,
+  harnessOf,
   jobSchema,
   overlappingPaths,
   parseQuantity,
   PATTERNS,
   readJob,
+  rulesOf,
+  sourceOf,
+  truthTable,
   upgradeJob,
   valueAt,
   writeJob,
@@ -26,6 +32,7 @@ import {
 } from '../support/core.ts';
 import { example } from '../support/examples.ts';
 import { randomJob } from '../support/random-systems.ts';
+import { key } from '../support/terminals.ts';
 
 const ajv = new Ajv({ strict: false, allErrors: true });
 const validJob = ajv.compile(jobSchema());
@@ -283,7 +290,7 @@ describe('a job written by version 1', () => {
     const { triggers, ...wiring } = read.value.wiring;
     expect(triggers!['rule-1']).toEqual(boostRule('pump-2', 34_473.786));
     expect({ ...read.value, wiring }).toEqual(plain({ ...twin, wiring: { circuits: twin.wiring.circuits } }));
-    expect(read.value.version).toBe(2);
+    expect(read.value.version).toBe(3);
   });
 
   test('a present one, and what is no job at all, is left as it is', () => {
@@ -295,5 +302,52 @@ describe('a job written by version 1', () => {
     );
     expect(checkJob(hostile).ok).toBe(false);
     expect(({} as Record<string, unknown>)['onAboveBoostPa']).toBeUndefined();
+  });
+});
+
+describe('a job written by version 2', () => {
+  const read = (name: string) => {
+    const text = readFileSync(join(__dirname, '../fixtures/jobs', `${name}.json`), 'utf8');
+    const result = readJob(text);
+    if (!result.ok) throw new Error(JSON.stringify(result.errors));
+    return { written: JSON.parse(text), doc: result.value };
+  };
+
+  test('with its wiring drawn: terminals, pieces and signals are the same ones, and it does what its rules say', () => {
+    const { written, doc } = read('format-2-drawn');
+    const { devices, wires } = doc.wiring.harness!;
+    for (const [id, wire] of Object.entries(wires)) {
+      const { from, to, of } = written.wiring.harness.wires[id];
+      expect([key(wire.from), key(wire.to)]).toEqual([from, to]);
+      expect(wire.of && `${wire.of.circuitId}/${wire.of.segmentId}`).toBe(of);
+    }
+    expect(devices['switch-pump-2-2-1']).toMatchObject({
+      signal: [{ kind: 'panel', name: 'Race & prime', not: false }],
+    });
+    expect(devices['ecu-pump-2-1']).toMatchObject({
+      signal: [
+        { kind: 'rpm', above: 2500, not: false },
+        { kind: 'throttle', above: 0.5, not: true },
+      ],
+    });
+    expect(sourceOf(doc.brief.fuel, 'ethanol').origin).toBe('measured');
+    // In version 2 the "&" in the switch's name made two signals of it, and 28 of 256 combinations came out wrong.
+    expect(truthTable(harnessOf(doc), rulesOf(doc)).filter((r) => !r.right)).toEqual([]);
+  });
+
+  test('a demo job of it opens and answers as the present one does', () => {
+    const { doc } = read('format-2');
+    const now = example('coast-road-gt');
+    expect(doc).toEqual(now);
+    expect(checkJob(plain(doc)).ok).toBe(true);
+  });
+
+  test('places that cannot be parted are refused where they stand, the rest is read', () => {
+    const { written } = read('format-2-drawn');
+    const wire = Object.keys(written.wiring.harness.wires)[0]!;
+    written.wiring.harness.wires[wire].from = 'nowhere';
+    const result = readJob(JSON.stringify(written));
+    expect(result.ok).toBe(false);
+    if (!result.ok) expect(result.errors.map((e) => e.field)).toEqual([`/wiring/harness/wires/${wire}/from`]);
   });
 });

@@ -6,8 +6,8 @@ import {
   replayTrigger,
   ruleRuns,
   ruleSignals,
-  signalKeys,
-  termKey,
+  tableSignals,
+  signalKey,
   truthTable,
   type Rules,
   type Signals,
@@ -159,7 +159,7 @@ describe('the trigger as a state machine', () => {
             overrideS: 0,
             any: r.any.map((c) => ({ all: c.all.filter((t) => t.kind === 'panel') })),
           };
-          const truth = Object.fromEntries(ruleSignals(bare).map((t, i) => [termKey(t), bits[i] ?? false]));
+          const truth = Object.fromEntries(ruleSignals(bare).map((t, i) => [signalKey(t), bits[i] ?? false]));
           const panels = { a: truth['panel:a'] ?? false, b: truth['panel:b'] ?? false };
           const [step] = replayTrigger(bare, [{ ...still, ignition: key, crashed: crash, panels }]);
           expect(step!.on).toBe(ruleRuns(bare, truth, key, crash));
@@ -181,7 +181,7 @@ describe('from any rule to copper and back', () => {
           : { a: { ...own(a), loadId: 'pump' } };
         const harness = realiseRules(doc, rules);
         // More signals than a page shows are tried by the bench, not two hundred times here.
-        fc.pre(signalKeys(harness, rules).length <= 7);
+        fc.pre(tableSignals(harness, rules).length <= 7);
         const wrong = truthTable(harness, rules).filter((r) => !r.right);
         expect(wrong).toEqual([]);
       }),

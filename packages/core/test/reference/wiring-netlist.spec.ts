@@ -1,3 +1,4 @@
+import { at } from '../support/terminals.ts';
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -20,14 +21,14 @@ describe(`the wiring of a job against ${fixture.engine}, every combination of in
       const got = model.behave(inputs);
       for (const [node, want] of Object.entries(volts)) {
         if (node.startsWith('x')) continue;
-        expect(Math.abs(got.volts(node) - want)).toBeLessThan(Math.max(1e-3, Math.abs(want) * 1e-3));
+        expect(Math.abs(got.volts(at(node)) - want)).toBeLessThan(Math.max(1e-3, Math.abs(want) * 1e-3));
       }
     }
   });
 
   test('the netlist is the one a SPICE reads: title first, elements, model, analysis, end', () => {
     const doc = PATTERNS.find((p) => p.id === 'twin-pump')!.job('Line\nbreak in a title');
-    const text = wiringNetlist(doc, { ignition: true, crashed: false, signals: {} });
+    const text = wiringNetlist(doc, { ignition: true, crashed: false, signals: {}, made: [] });
     const lines = text.trimEnd().split('\n');
     expect(lines[0]).toMatch(/^\* Line break/);
     expect(lines.at(-1)).toBe('.end');

@@ -124,6 +124,7 @@ export type {
   Junction,
   JunctionOf,
   Harness,
+  TerminalRef,
   HarnessWire,
   Path,
   PlumbingElement,
@@ -176,8 +177,8 @@ export { trappedVolumes, type TrappedVolume } from '../../src/engine/trapped.ts'
 export { wireAmpacity } from '../../src/engine/electric/circuits.ts';
 export { billOfMaterials, type BillGroup, type BillLine } from '../../src/supply/bill.ts';
 export { jointList, lineVolume, type Joint } from '../../src/supply/joints.ts';
+export type { PlanResult } from '../../src/advise/plan-result.ts';
 export type {
-  PlanResult,
   PumpResult,
   RegulatorResult,
   StateResult,
@@ -222,7 +223,8 @@ export {
   ruleRuns,
   ruleSignals,
   ruleWants,
-  termKey,
+  signalKey,
+  signalOf,
   TURNING_RPM,
   type Clause,
   type Term,
@@ -258,7 +260,7 @@ export {
   terminalWord,
 } from '../../src/edit/harness.ts';
 export { HarnessModel, type Behaviour, type Inputs, type LoadState } from '../../src/harness/behave.ts';
-export { MOST_SIGNALS, signalKeys, truthTable, type TruthRow } from '../../src/harness/enumerate.ts';
+export { allOn, MOST_SIGNALS, tableSignals, truthTable, type TruthRow } from '../../src/harness/enumerate.ts';
 export { harnessOf, realiseRules } from '../../src/harness/realise.ts';
 export {
   wiringSheet,
@@ -324,7 +326,10 @@ export {
 } from '../../src/prove/procedures/gas-decay/gas-decay.ts';
 
 export { applyPatch } from '../../src/edit/apply-patch.ts';
-export { diffDocuments, overlappingPaths, valueAt } from '../../src/formats/diff.ts';
+export { valueAt } from '../../src/fields/pointer.ts';
+export { sourceOf } from '../../src/fields/provenance.ts';
+export { figuresOf, figuresOfPlan, setOrigin, typeFigure } from '../../src/edit/figures.ts';
+export { diffDocuments, overlappingPaths } from '../../src/formats/diff.ts';
 export { CURVE_COLUMNS, readPumpCurve, type CurvePreview } from '../../src/formats/pump-curve-csv.ts';
 export {
   INJECTOR_COLUMNS,
@@ -338,7 +343,7 @@ export {
 } from '../../src/formats/brief-csv.ts';
 export { readSheet, type Sheet, type SheetColumn, type SheetRow } from '../../src/formats/sheet.ts';
 export { operatingEnvelope, type EnvelopePoint } from '../../src/advise/envelope.ts';
-export { fieldRange } from '../../src/formats/field-range.ts';
+export { fieldAt, labelAt } from '../../src/formats/field-at.ts';
 export {
   addedErrors,
   brokenShape,
@@ -353,3 +358,6 @@ export { checkReport, checkSchema, type CheckReport } from '../../src/formats/ch
 export { sayEnding } from '../../src/say/ending.ts';
 export { sayPumpFault } from '../../src/say/pump-fault.ts';
 export { sayState } from '../../src/say/state.ts';
+export { sayOrigin } from '../../src/say/origin.ts';
+export { saySignal } from '../../src/say/signal.ts';
+export { terminalKey } from '../../src/kinds/wiring/fields.ts';

@@ -14,7 +14,7 @@ export function everythingOf(doc: JobDocument): void {
   core.lineVolume(doc);
   core.operatingEnvelope(doc, 3);
   core.evaluateOne(doc, plan.states[0]?.state.id ?? 'idle');
-  if (plan.tightest) core.summarizeConfidence(core.confidenceSamples(doc, plan.tightest, 0, 2, 1));
+  if (plan.tightest) core.summarizeConfidence(core.confidenceSamples(doc, plan.tightest, 0, 2, 1), doc);
   const choices = core.sizingChoices(doc);
   core.paretoFront(
     choices.slice(0, 1).map((c) => core.judgeChoice(doc, c)),
@@ -26,7 +26,7 @@ export function everythingOf(doc: JobDocument): void {
   core.dryTest(doc);
   core.undrawnPieces(doc, harness);
   core.wireListCsv(doc);
-  core.wiringNetlist(doc, { ignition: true, crashed: false, signals: {} });
+  core.wiringNetlist(doc, { ignition: true, crashed: false, signals: {}, made: [] });
   core.wiringSvg(doc);
   for (const id of Object.keys(doc.wiring.circuits)) {
     const loaded = core.hardest(doc, plan.states, id);

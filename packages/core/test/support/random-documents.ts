@@ -1,4 +1,4 @@
-import { allTerminals, checkJob, harnessOf, jobSchema, PATTERNS, type JobDocument } from './core.ts';
+import { checkJob, harnessOf, jobSchema, PATTERNS, type JobDocument } from './core.ts';
 import { demoJobs } from './examples.ts';
 
 type Schema = Readonly<Record<string, unknown>>;
@@ -164,7 +164,7 @@ const idsIn = (doc: JobDocument): string[] => {
   const segments = Object.values(circuits).flatMap((c) => Object.keys(c.segments));
   return [junctions, elements, paths, circuits, loads, triggers]
     .flatMap(Object.keys)
-    .concat(segments, doc.wiring.harness ? allTerminals(doc.wiring.harness) : [], 'nowhere');
+    .concat(segments, Object.keys(doc.wiring.harness?.devices ?? {}), 'nowhere');
 };
 
 /** One change anybody could make by hand or by file: a value, a part more, a part fewer, another order. */

@@ -1,8 +1,10 @@
+import { setOrigin } from '@venula/core/edit';
 import { ruleOfThumbRatio, volumeRatio } from '@venula/core/demand';
 import type { ReactNode } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
 import { useJob } from '../../job/job-context.ts';
+import { FigureSources } from '../../job/figure-sources.tsx';
 import { PlanChoice, PlanOptional, PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Choice } from '../../ui/choice.tsx';
@@ -60,12 +62,7 @@ export function BriefPage() {
       <FuelBlock />
       <Block title="Engine and pull">
         <InductionChoice />
-        <PlanQuantity
-          path="/brief/bsfc"
-          label="BSFC on gasoline"
-          dimension="fuelRate"
-          hint="0.50 / 0.60 / 0.65 lb/hp·h"
-        />
+        <PlanQuantity path="/brief/bsfc" explain />
         <PlanChoice
           path="/brief/powerBasis"
           label="Power is given at the"
@@ -74,101 +71,49 @@ export function BriefPage() {
             { value: 'wheels', label: 'wheels' },
           ]}
         />
-        {doc.brief.powerBasis === 'wheels' ? (
-          <PlanQuantity path="/brief/drivetrainLoss" label="Lost in the drivetrain" dimension="fraction" />
-        ) : (
-          <PlanQuantity path="/brief/designMargin" label="Margin asked" dimension="fraction" />
-        )}
-        {doc.brief.powerBasis === 'wheels' && (
-          <PlanQuantity path="/brief/designMargin" label="Margin asked" dimension="fraction" />
-        )}
+        {doc.brief.powerBasis === 'wheels' && <PlanQuantity path="/brief/drivetrainLoss" />}
+        <PlanQuantity path="/brief/designMargin" />
+        <FigureSources owner="/brief" keys={['bsfc', 'drivetrainLoss']} />
         <div className="col-span-4">
           <PullTable />
         </div>
         <PlanOptional
           path="/brief/laterPowerW"
-          label="Power goal later"
-          dimension="power"
           start={Math.max(...doc.brief.pull.map((p) => p.powerW)) * 1.25}
           absent="none"
         />
       </Block>
       <Block title="Pressure and injectors">
-        <PlanQuantity
-          path="/brief/basePressurePa"
-          label="Base pressure"
-          dimension="pressure"
-          hint="reference line off and plugged"
-        />
-        <PlanQuantity path="/brief/injectors/count" label="Injectors" dimension="count" />
-        <PlanQuantity
-          path="/brief/injectors/staticFlowM3s"
-          label="Flow of one, static"
-          dimension="injectorFlow"
-        />
-        <PlanQuantity path="/brief/injectors/ratedPa" label="rated at" dimension="pressure" />
-        <PlanQuantity path="/brief/injectors/dutyLimit" label="Duty limit" dimension="fraction" />
-        <PlanQuantity
-          path="/brief/injectors/maxDifferentialPa"
-          label="Opens against at most"
-          dimension="pressure"
-        />
+        <PlanQuantity path="/brief/basePressurePa" explain />
+        <PlanQuantity path="/brief/injectors/count" />
+        <PlanQuantity path="/brief/injectors/staticFlowM3s" />
+        <PlanQuantity path="/brief/injectors/ratedPa" />
+        <PlanQuantity path="/brief/injectors/dutyLimit" />
+        <PlanQuantity path="/brief/injectors/maxDifferentialPa" />
         <InjectorSheet />
-        <PlanOptional
-          path="/brief/controllerBasePa"
-          label="Controller tuned for a base of"
-          dimension="pressure"
-          start={doc.brief.basePressurePa}
-          absent="the same"
-        />
+        <PlanOptional path="/brief/controllerBasePa" start={doc.brief.basePressurePa} absent="the same" />
       </Block>
       <Block title="Idle and cruise">
-        <PlanQuantity path="/brief/idle/rpm" label="Idle" dimension="engineSpeed" />
-        <PlanQuantity
-          path="/brief/idle/manifoldPa"
-          label="Manifold at idle"
-          dimension="pressure"
-          hint="negative: vacuum"
-        />
-        <PlanQuantity path="/brief/idle/drawM3s" label="Fuel at idle" dimension="flow" />
+        <PlanQuantity path="/brief/idle/rpm" />
+        <PlanQuantity path="/brief/idle/manifoldPa" explain />
+        <PlanQuantity path="/brief/idle/drawM3s" />
         <span />
-        <PlanQuantity path="/brief/cruise/rpm" label="Cruise" dimension="engineSpeed" />
-        <PlanQuantity path="/brief/cruise/manifoldPa" label="Manifold at cruise" dimension="pressure" />
-        <PlanQuantity path="/brief/cruise/drawM3s" label="Fuel at cruise" dimension="flow" />
+        <PlanQuantity path="/brief/cruise/rpm" />
+        <PlanQuantity path="/brief/cruise/manifoldPa" />
+        <PlanQuantity path="/brief/cruise/drawM3s" />
       </Block>
       <Block title="Battery, charging and heat">
-        <PlanQuantity path="/brief/electrical/batteryV" label="Battery, engine off" dimension="volts" />
-        <PlanQuantity path="/brief/electrical/chargingV" label="Charging" dimension="volts" />
-        <PlanQuantity path="/brief/electrical/sourceOhms" label="Battery and posts" dimension="resistance" />
-        <PlanQuantity path="/brief/electrical/engineBayK" label="Engine bay air" dimension="temperature" />
-        <PlanQuantity
-          path="/brief/electrical/underBodyK"
-          label="Air under the body"
-          dimension="temperature"
-        />
-        <PlanQuantity path="/brief/electrical/cabinK" label="Cabin air" dimension="temperature" />
-        <PlanQuantity path="/brief/barometricPa" label="Barometer" dimension="pressure" />
-        <PlanOptional
-          path="/brief/electrical/alternatorIdleA"
-          label="Alternator gives at idle"
-          dimension="amps"
-          start={60}
-          absent="not known"
-        />
-        <PlanOptional
-          path="/brief/electrical/carLoadA"
-          label="The car itself takes"
-          dimension="amps"
-          start={30}
-          absent="not counted"
-        />
-        <PlanOptional
-          path="/brief/electrical/crankingA"
-          label="Starter takes"
-          dimension="amps"
-          start={180}
-          absent="not known"
-        />
+        <PlanQuantity path="/brief/electrical/batteryV" />
+        <PlanQuantity path="/brief/electrical/chargingV" />
+        <PlanQuantity path="/brief/electrical/sourceOhms" />
+        <PlanQuantity path="/brief/electrical/engineBayK" />
+        <PlanQuantity path="/brief/electrical/underBodyK" />
+        <PlanQuantity path="/brief/electrical/cabinK" />
+        <PlanQuantity path="/brief/barometricPa" />
+        <PlanOptional path="/brief/electrical/alternatorIdleA" absent="not known" />
+        <PlanOptional path="/brief/electrical/carLoadA" absent="not counted" />
+        <PlanOptional path="/brief/electrical/crankingA" absent="not known" />
+        <FigureSources owner="/brief/electrical" />
       </Block>
     </StageFrame>
   );
@@ -184,27 +129,16 @@ function Block({ title, children }: { readonly title: string; readonly children:
 }
 
 function FuelBlock() {
-  const { doc, edit, readOnly } = useJob();
+  const { doc } = useJob();
   const { ethanol } = doc.brief.fuel;
   const chemistry = volumeRatio(doc.brief.fuel);
   const thumb = ruleOfThumbRatio(ethanol);
   return (
     <Block title="Fuel">
-      <PlanQuantity path="/brief/fuel/ethanol" label="Ethanol content" dimension="fraction" />
-      <Choice
-        label="Content is"
-        value={doc.brief.fuel.ethanolMeasured ? 'measured' : 'assumed'}
-        disabled={readOnly}
-        options={[
-          { value: 'measured', label: 'measured' },
-          { value: 'assumed', label: 'assumed' },
-        ]}
-        onChoose={(v) =>
-          edit({ op: 'replace', path: '/brief/fuel/ethanolMeasured', value: v === 'measured' })
-        }
-      />
-      <PlanQuantity path="/brief/fuelK" label="Fuel in the tank" dimension="temperature" />
-      <PlanQuantity path="/brief/fuel/rvpPa" label="Gasoline vapor pressure (RVP)" dimension="pressure" />
+      <PlanQuantity path="/brief/fuel/ethanol" />
+      <PlanQuantity path="/brief/fuelK" />
+      <PlanQuantity path="/brief/fuel/rvpPa" />
+      <FigureSources owner="/brief/fuel" />
       <p className="col-span-4 text-sm text-soft">
         Needs <strong className="text-ink">{((chemistry - 1) * 100).toFixed(0)}% more volume</strong> than
         gasoline by chemistry at equal lambda; the rule of thumb says {((thumb - 1) * 100).toFixed(0)}%. The
@@ -228,6 +162,7 @@ function InductionChoice() {
         edit(
           { op: 'replace', path: '/vehicle/induction', value },
           { op: 'replace', path: '/brief/bsfc', value: bsfc },
+          ...setOrigin(doc, '/brief/bsfc', bsfc, 'default'),
         );
       }}
     />

@@ -1,18 +1,15 @@
 import { Plus, Trash2 } from 'lucide-react';
-import { fieldRange } from '@venula/core/formats';
+import { fieldAt } from '@venula/core/formats';
 import { useJob } from '../../job/job-context.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { PullTools } from './pull-tools.tsx';
 
-const FIELDS = [
-  { key: 'rpm', label: 'Engine speed', dimension: 'engineSpeed' },
-  { key: 'powerW', label: 'Power', dimension: 'power' },
-  { key: 'boostPa', label: 'Boost', dimension: 'pressure' },
-] as const;
+const KEYS = ['rpm', 'powerW', 'boostPa'] as const;
 
 /** The pull as points. The list is changed as a whole: an index means nothing once somebody else has edited. */
 export function PullTable() {
   const { doc, edit, readOnly } = useJob();
+  const columns = KEYS.map((key) => ({ key, field: fieldAt(doc, `/brief/pull/0/${key}`)! }));
   const pull = [...doc.brief.pull].sort((a, b) => a.rpm - b.rpm);
   const put = (value: typeof pull) =>
     edit({ op: 'replace', path: '/brief/pull', value: [...value].sort((a, b) => a.rpm - b.rpm) });
@@ -27,8 +24,8 @@ export function PullTable() {
       </caption>
       <thead className="sr-only">
         <tr>
-          {FIELDS.map((f) => (
-            <th key={f.key}>{f.label}</th>
+          {columns.map((f) => (
+            <th key={f.key}>{f.field.label}</th>
           ))}
           <th>Remove</th>
         </tr>
@@ -36,14 +33,14 @@ export function PullTable() {
       <tbody>
         {pull.map((point, i) => (
           <tr key={`${point.rpm}-${i}`}>
-            {FIELDS.map((f) => (
+            {columns.map((f) => (
               <td key={f.key} className="py-0.5 pr-1.5 align-top">
                 <QuantityField
                   bare
-                  label={`${f.label}, point ${i + 1}`}
-                  dimension={f.dimension}
+                  label={`${f.field.label}, point ${i + 1}`}
+                  dimension={f.field.dimension}
                   value={point[f.key]}
-                  range={fieldRange(doc, `/brief/pull/0/${f.key}`)}
+                  range={f.field}
                   disabled={readOnly}
                   onCommit={(value) => {
                     // Two points at one speed cannot both hold; the newer one steps aside by one.

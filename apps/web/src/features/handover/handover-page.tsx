@@ -1,5 +1,5 @@
 import { sayState } from '@venula/core/say';
-import { PATTERNS, ruleOf } from '@venula/core/document';
+import { PATTERNS, ruleOf, sourceOf } from '@venula/core/document';
 import { writeJob } from '@venula/core/formats';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
 import { billOfMaterials } from '@venula/core/supply';
@@ -14,6 +14,7 @@ import { standingFor } from '../../job/findings-panel.tsx';
 import { useJob } from '../../job/job-context.ts';
 import { saveFile } from '../../ui/save-file.ts';
 import { SEVERITY_NAME } from '../../ui/severity.tsx';
+import { FigureRecord } from './figure-record.tsx';
 
 const when = (iso: string) =>
   new Date(iso).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
@@ -30,7 +31,7 @@ export function HandoverPage() {
   const kept = Object.values(doc.plumbing.elements).flatMap((e) =>
     e.kind === 'run' && e.existing ? [e] : [],
   );
-  const fuel = `E${(doc.brief.fuel.ethanol * 100).toFixed(0)}${doc.brief.fuel.ethanolMeasured ? ', measured' : ', assumed'}`;
+  const fuel = `E${(doc.brief.fuel.ethanol * 100).toFixed(0)}${sourceOf(doc.brief.fuel, 'ethanol').origin === 'measured' ? ', measured' : ', assumed'}`;
   return (
     <div className="h-full overflow-y-auto px-5 py-4 print:overflow-visible print:p-0">
       <Actions />
@@ -172,6 +173,9 @@ export function HandoverPage() {
               );
             })}
           </ul>
+        </Section>
+        <Section title="What the figures rest on">
+          <FigureRecord />
         </Section>
         <Section title="Cautions">
           <p>

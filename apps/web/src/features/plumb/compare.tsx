@@ -26,7 +26,11 @@ export function Compare({ variant }: { readonly variant: Variant }) {
       current = false;
     };
   }, [a, doc]);
-  const changed = useMemo(() => (a ? diffDocuments(a, doc) : []), [a, doc]);
+  const changed = useMemo(
+    // Where a figure comes from changes nothing of the plan.
+    () => (a ? diffDocuments(a, doc).filter((op) => !/\/sources(\/|$)/.test(op.path)) : []),
+    [a, doc],
+  );
   return (
     <div className="grid grid-cols-[250px_1fr_1fr] gap-5">
       <div className="flex flex-col gap-2">
@@ -100,8 +104,8 @@ function Differences({
             <li key={op.path} className="border-b border-rule py-1 text-sm leading-tight">
               <strong>{placeName(op.op === 'remove' ? before : doc, op.path)}</strong>
               <span className="block text-soft">
-                {was === undefined ? 'not there' : valueWords(op.path, was, format)} →{' '}
-                {valueWords(op.path, is, format)}
+                {was === undefined ? 'not there' : valueWords(before, op.path, was, format)} →{' '}
+                {valueWords(doc, op.path, is, format)}
               </span>
             </li>
           );

@@ -1,6 +1,7 @@
 import type { Junction } from '@venula/core/document';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
+import { FigureSources } from '../../job/figure-sources.tsx';
 import { PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
 
 /** A place where ways meet: tank, rail, Y, surge tank, the car's own supply. */
@@ -12,18 +13,17 @@ export function JunctionTray({ id }: { readonly id: string }) {
   return (
     <div className="grid grid-cols-5 gap-x-3 gap-y-2">
       <PlanText path={at('name')} label="Name" max={80} min={1} />
-      <PlanQuantity path={at('elevationM')} label="Height, tank floor is 0" dimension="length" />
-      {(junction.kind === 'rail' || junction.kind === 'surge') && (
-        <PlanQuantity path={at('volumeM3')} label="Volume" dimension="volume" />
-      )}
+      <PlanQuantity path={at('elevationM')} />
+      {(junction.kind === 'rail' || junction.kind === 'surge') && <PlanQuantity path={at('volumeM3')} />}
       {junction.kind === 'factory' && (
         <>
-          <PlanQuantity path={at('setPa')} label="Holds" dimension="pressure" />
-          <PlanQuantity path={at('capacityM3s')} label="up to a flow of" dimension="flow" />
-          <PlanQuantity path={at('shutOffPa')} label="Its pump, with no flow" dimension="pressure" />
+          <PlanQuantity path={at('setPa')} />
+          <PlanQuantity path={at('capacityM3s')} />
+          <PlanQuantity path={at('shutOffPa')} />
         </>
       )}
       <JunctionFacts id={id} junction={junction} />
+      <FigureSources owner={`/plumbing/junctions/${id}`} />
     </div>
   );
 }

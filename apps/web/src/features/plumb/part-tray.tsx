@@ -7,6 +7,7 @@ import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
 import { PumpFields } from './pump-fields.tsx';
 import { RegulatorFields } from './regulator-fields.tsx';
+import { FigureSources } from '../../job/figure-sources.tsx';
 import { PlanChoice, PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
 import { Choice } from '../../ui/choice.tsx';
 
@@ -43,15 +44,14 @@ export function PartTray({ id }: { readonly id: string }) {
         />
       )}
       {station && <StationFacts station={station} />}
+      <FigureSources owner={`/plumbing/elements/${id}`} />
     </div>
   );
 }
 
 /** Every number of a part, as its kind describes it: what a kind without a form of its own shows. */
 function NumberFields({ id, part }: { readonly id: string; readonly part: PlumbingElement }) {
-  return partFields(part).map(({ key, field }) => (
-    <PlanQuantity key={key} path={at(id, key)} label={field.label} dimension={field.dimension} />
-  ));
+  return partFields(part).map(({ key }) => <PlanQuantity key={key} path={at(id, key)} />);
 }
 
 function JetSource({ id, jet }: { readonly id: string; readonly jet: ElementOf<'jet'> }) {
@@ -82,7 +82,7 @@ function RunFields({ id, run }: { readonly id: string; readonly run: ElementOf<'
         options={HOSE_KIND_IDS.map((k) => ({ value: k, label: HOSE_KINDS[k].name }))}
       />
       <SizeStepper id={id} run={run} />
-      <PlanQuantity path={at(id, 'lengthM')} label="Length" dimension="length" />
+      <PlanQuantity path={at(id, 'lengthM')} />
       {([0, 1] as const).map((side) => (
         <Choice
           key={side}
@@ -99,11 +99,9 @@ function RunFields({ id, run }: { readonly id: string; readonly run: ElementOf<'
           }
         />
       ))}
-      <PlanQuantity path={at(id, 'bendDegrees')} label="Bends added up, degrees" dimension="count" />
-      {run.boreM !== undefined && (
-        <PlanQuantity path={at(id, 'boreM')} label="Measured bore" dimension="bore" />
-      )}
-      <PlanQuantity path={at(id, 'extraK')} label="Other losses, K" dimension="coefficient" />
+      <PlanQuantity path={at(id, 'bendDegrees')} />
+      {run.boreM !== undefined && <PlanQuantity path={at(id, 'boreM')} />}
+      <PlanQuantity path={at(id, 'extraK')} />
     </>
   );
 }

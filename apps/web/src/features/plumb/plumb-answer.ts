@@ -1,5 +1,5 @@
 import { sayAgain } from '@venula/core/say';
-import type { PlanResult } from '@venula/core/engine';
+import type { PlanResult } from '@venula/core/advise';
 import { formatQuantity, type UnitSystem } from '@venula/core/quantities';
 
 export interface Answer {

@@ -47,10 +47,10 @@ export function PumpFields({ id, pump }: { readonly id: string; readonly pump: E
         <CurveDialog id={id} pump={pump} />
         <OnePointDialog id={id} pump={pump} />
       </div>
-      <PlanQuantity path={at(id, 'reliefPa')} label="Relief opens at" dimension="pressure" />
+      <PlanQuantity path={at(id, 'reliefPa')} />
       <WhenItRuns id={id} />
       <SpeedFields id={id} speed={pump.speed} />
-      <PlanQuantity path={at(id, 'elevationM')} label="Height, tank floor is 0" dimension="length" />
+      <PlanQuantity path={at(id, 'elevationM')} />
     </>
   );
 }
@@ -119,13 +119,13 @@ function SpeedFields({ id, speed }: { readonly id: string; readonly speed: Speed
       />
       {speed && (
         <>
-          <PlanQuantity path={at(id, 'speed/lowSpeed')} label="Lowest speed" dimension="fraction" />
-          <PlanQuantity path={at(id, 'speed/lowV')} label="at and below" dimension="volts" />
-          <PlanQuantity path={at(id, 'speed/fullV')} label="Full speed at and above" dimension="volts" />
-          <PlanQuantity path={at(id, 'speed/sensorLowPa')} label="Sender from" dimension="pressure" />
-          <PlanQuantity path={at(id, 'speed/sensorHighPa')} label="Sender to" dimension="pressure" />
-          <PlanQuantity path={at(id, 'speed/sensorLowV')} label="Sender gives from" dimension="volts" />
-          <PlanQuantity path={at(id, 'speed/sensorHighV')} label="Sender gives to" dimension="volts" />
+          <PlanQuantity path={at(id, 'speed/lowSpeed')} />
+          <PlanQuantity path={at(id, 'speed/lowV')} />
+          <PlanQuantity path={at(id, 'speed/fullV')} />
+          <PlanQuantity path={at(id, 'speed/sensorLowPa')} />
+          <PlanQuantity path={at(id, 'speed/sensorHighPa')} />
+          <PlanQuantity path={at(id, 'speed/sensorLowV')} />
+          <PlanQuantity path={at(id, 'speed/sensorHighV')} />
           <p className="label self-end pb-2 text-sm">
             <strong>
               {Number.isFinite(full)

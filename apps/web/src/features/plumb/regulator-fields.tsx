@@ -45,12 +45,11 @@ export function RegulatorFields({
         onChoose={(v) => edit({ op: 'replace', path: at(id, 'referenced'), value: v === 'yes' })}
       />
       {regulator.setPa === undefined && (
-        <PlanQuantity path="/brief/basePressurePa" label="Set to, engine off" dimension="pressure" />
+        <PlanQuantity path="/brief/basePressurePa" label="Set to, engine off" />
       )}
       <PlanOptional
         path={at(id, 'setPa')}
         label="Its own setting"
-        dimension="pressure"
         start={doc.brief.basePressurePa}
         absent="base pressure"
       />

@@ -79,7 +79,7 @@ function What({ id }: { readonly id: string }) {
         label={`Size of ${e.name}`}
         options={sizes.map((d) => ({ value: d, label: `-${d}` }))}
       />
-      <PlanQuantity bare path={elementPath(id, 'lengthM')} label={`Length of ${e.name}`} dimension="length" />
+      <PlanQuantity bare path={elementPath(id, 'lengthM')} label={`Length of ${e.name}`} />
     </span>
   );
 }

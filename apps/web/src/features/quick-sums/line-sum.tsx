@@ -13,7 +13,7 @@ import { SumFrame } from './sum-frame.tsx';
 const LPH = 1e-3 / 3600;
 /** A feed that loses more than this is worth a size (common practice), Pa. */
 const FEED_LIMIT = 30e3;
-const GASOLINE = { gasolineDensity15: 745, rvpPa: 62e3, ethanolMeasured: false } as const;
+const GASOLINE = { gasolineDensity15: 745, rvpPa: 62e3 } as const;
 
 /** What a line loses at a flow, size by size: a feed, or a return against a third of the rail. */
 export function LineSum({ role }: { readonly role: 'feed' | 'return' }) {

@@ -1,3 +1,4 @@
+import { terminalKey } from '../../kinds/wiring/fields.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import { rulesOf, type Rules } from '../../document/triggers.ts';
 import { terminalName } from '../../edit/harness.ts';
@@ -74,11 +75,10 @@ export const behindFixes: FixMaker<HarnessBehind> = () => [REDRAW];
 
 export const unclampedFixes: FixMaker<DriverUnclamped> = ({ place }, { doc }) => {
   const relay = harnessOf(doc).devices[place.id];
-  const [circuitId, segmentId] = relay?.kind === 'relay' ? (relay.of?.split('/') ?? []) : [];
-  const path =
-    circuitId && segmentId
-      ? segmentPath(circuitId, segmentId, 'suppression')
-      : `/wiring/harness/devices/${place.id}/suppression`;
+  const of = relay?.kind === 'relay' ? relay.of : undefined;
+  const path = of
+    ? segmentPath(of.circuitId, of.segmentId, 'suppression')
+    : `/wiring/harness/devices/${place.id}/suppression`;
   return [{ does: { act: 'coil-resistor' }, patch: [{ op: 'replace', path, value: 'resistor' }] }];
 };
 
@@ -89,8 +89,13 @@ export const branchFixes: FixMaker<BranchAhead> = ({ place }, { doc }) => {
   const harness = harnessOf(doc);
   const branch = bareBranches(harness).find((b) => b.id === place.id);
   if (!branch) return [];
-  const fuses = Object.entries(harness.devices).flatMap(([id, d]) => (d.kind === 'fuse' ? [`${id}.b`] : []));
-  const free = fuses.filter((f) => !Object.values(harness.wires).some((w) => w.from === f || w.to === f));
+  const fuses = Object.entries(harness.devices).flatMap(([device, d]) =>
+    d.kind === 'fuse' ? [{ device, terminal: 'b' }] : [],
+  );
+  const wired = new Set(
+    Object.values(harness.wires).flatMap((w) => [terminalKey(w.from), terminalKey(w.to)]),
+  );
+  const free = fuses.filter((f) => !wired.has(terminalKey(f)));
   return [...free, ...fuses.filter((f) => !free.includes(f))]
     .map((fuse): Fix => ({
       does: { act: 'wire-onto', wire: place.name, terminal: terminalName(harness, fuse) },

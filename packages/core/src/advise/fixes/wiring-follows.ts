@@ -1,7 +1,7 @@
 import type { JobDocument } from '../../document/job-document.ts';
 import { rulesOf } from '../../document/triggers.ts';
 import { applyPatch } from '../../edit/apply-patch.ts';
-import { signalKeys, truthTable } from '../../harness/enumerate.ts';
+import { tableSignals, truthTable } from '../../harness/enumerate.ts';
 import { harnessOf } from '../../harness/realise.ts';
 import { LIVE_SIGNALS } from '../../judge/harness/mismatch.ts';
 import type { PatchOperation } from '../../outcome/finding.ts';
@@ -15,7 +15,8 @@ const wrongRows = (doc: JobDocument): number =>
  * said against it, as the findings say nothing then.
  */
 export const doesNoWorse = (before: JobDocument, after: JobDocument): boolean =>
-  signalKeys(harnessOf(after), rulesOf(after)).length > LIVE_SIGNALS || wrongRows(after) <= wrongRows(before);
+  tableSignals(harnessOf(after), rulesOf(after)).length > LIVE_SIGNALS ||
+  wrongRows(after) <= wrongRows(before);
 
 const undrawn = (doc: JobDocument): JobDocument => {
   const { harness: _drawn, ...wiring } = doc.wiring;

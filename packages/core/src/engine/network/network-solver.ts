@@ -10,7 +10,9 @@ import type { SharedSource } from './shared-source.ts';
 import { LEAST_STEP, StepPace } from './step-pace.ts';
 
 const G = 9.80665;
-const MAX_ITERATIONS = 200;
+const MAX_ITERATIONS = 400;
+/** After so many turns it begins anew, and steps grow less readily (see StepPace). */
+const BEGIN_ANEW_AFTER = 200;
 /** What is left to do: the flow a link’s unexplained pressure asks for, as a share of the largest flow. */
 const FLOW_TOLERANCE = 1e-7;
 /** Rounding of pressures in a nearly shut section: as a share of the highest, and the flow it seems to ask for. */
@@ -192,7 +194,8 @@ export class NetworkSolver {
    *
    * Stops when the last step moved no flow by more than a thousandth of the largest, what hoses, valves and pumps would
    * still ask for at the pressures found is under 1e-7 of it (the steps shrink quadratically), no hose or valve has more
-   * than 1 mPa unexplained and volts lie within 1 µV (mass balances to rounding in every turn); gives up after 200 turns.
+   * than 1 mPa unexplained and volts lie within 1 µV (mass balances to rounding in every turn); begins anew
+   * with warier steps after 200 turns and gives up after 400.
    *
    * `network` must have the nodes and links of the network the solver was made with, in the same order;
    * laws, draws, elevations and held pressures may differ.
@@ -204,6 +207,7 @@ export class NetworkSolver {
     let change = Infinity;
     this.pace.begin();
     for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration++) {
+      if (iteration === BEGIN_ANEW_AFTER) this.beginAnew();
       if (iteration > DAMP_AFTER) this.pace.turn(left.flow);
       this.assemble();
       const stuck = this.lu.factor();
@@ -224,6 +228,13 @@ export class NetworkSolver {
     const balance = this.imbalance();
     const ending = { how: 'unsettled', turns: MAX_ITERATIONS, moving: change } as const;
     return this.failed(ending, MAX_ITERATIONS, balance.worst, balance.node);
+  }
+
+  /** Cold, and warily. */
+  private beginAnew(): void {
+    this.restart();
+    this.begin();
+    this.pace.begin(true);
   }
 
   /** Nothing left to do, or only what rounding of the pressures makes (a shut section, where any pascal is a flow). */

@@ -14,10 +14,19 @@ export class StepPace {
   private least = Infinity;
   private good = 0;
   private stalled = 0;
+  /** The least left to do of all turns. */
+  private best = Infinity;
+  private wary = false;
 
-  begin(): void {
+  /**
+   * @param wary steps grow again only from the best turn so far: coming back from a step that went too far looks like
+   * progress, and the same step after it makes a circle. The other way is the faster one where there is no such circle.
+   */
+  begin(wary = false): void {
+    this.wary = wary;
     this.share = 1;
     this.least = Infinity;
+    this.best = Infinity;
     this.good = 0;
     this.stalled = 0;
   }
@@ -36,9 +45,10 @@ export class StepPace {
       this.share = Math.max(LEAST_STEP, this.share / 2);
       this.least = left;
       this.stalled = 0;
-    } else if (this.good >= GOOD_TURNS) {
+    } else if (this.good >= GOOD_TURNS && (!this.wary || left <= this.best)) {
       this.share = Math.min(1, this.share * 2);
       this.good = 0;
     }
+    if (left < this.best) this.best = left;
   }
 }

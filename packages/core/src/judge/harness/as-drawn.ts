@@ -15,10 +15,10 @@ export const turnedRelayRule: FindingRule<RelayTurned> = (context) => {
   const drawn = drawnWiring(context);
   if (!drawn) return [];
   const { harness, model } = drawn;
-  const at = model.behave({ ignition: true, crashed: true, signals: {} });
+  const at = model.behave({ ignition: true, crashed: true, signals: {}, made: [] });
   return Object.entries(harness.devices).flatMap(([id, relay]): RelayTurned[] => {
     if (relay.kind !== 'relay' || relay.changeover) return [];
-    const live = (t: string): boolean => at.volts(`${id}.${t}`) > LIVE;
+    const live = (terminal: string): boolean => at.volts({ device: id, terminal }) > LIVE;
     if (!live('87') || live('30')) return [];
     return [
       {
@@ -29,7 +29,7 @@ export const turnedRelayRule: FindingRule<RelayTurned> = (context) => {
         dimension: 'count',
         value: 1,
         limit: 0,
-        figures: { terminal: terminalName(harness, `${id}.87`) },
+        figures: { terminal: terminalName(harness, { device: id, terminal: '87' }) },
       },
     ];
   });

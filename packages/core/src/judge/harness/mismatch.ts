@@ -1,6 +1,7 @@
 import type { Harness } from '../../document/job-document.ts';
-import { signalKeys, truthTable, type TruthRow } from '../../harness/enumerate.ts';
+import { tableSignals, truthTable, type TruthRow } from '../../harness/enumerate.ts';
 import type { Found, Place } from '../../outcome/finding.ts';
+import type { Signal } from '../../trigger/rule.ts';
 import type { FindingRule } from '../context.ts';
 import { drawnWiring } from './drawn.ts';
 
@@ -17,7 +18,7 @@ export type Miswired = Found<
     /** One of the combinations it shows at. */
     readonly ignition: boolean;
     readonly crashed: boolean;
-    readonly signals: readonly string[];
+    readonly made: readonly Signal[];
   }
 >;
 export type NotTried = Found<'WIRING_NOT_TRIED', Record<string, never>>;
@@ -41,7 +42,7 @@ export const mismatchRule: FindingRule<Miswired | NotTried> = (context) => {
   const drawn = drawnWiring(context);
   if (!drawn) return [];
   const { harness, rules, model } = drawn;
-  const signals = signalKeys(harness, rules).length;
+  const signals = tableSignals(harness, rules).length;
   if (signals > LIVE_SIGNALS) return [notTried(signals)];
   const rows = truthTable(harness, rules, model);
   const kinds = new Map<string, { kind: Wrong; id: string; row: TruthRow; count: number }>();
@@ -73,7 +74,7 @@ export const mismatchRule: FindingRule<Miswired | NotTried> = (context) => {
         combinations: rows.length,
         ignition: row.inputs.ignition,
         crashed: row.inputs.crashed,
-        signals: Object.entries(row.inputs.signals).flatMap(([k, on]) => (on ? [k] : [])),
+        made: row.inputs.made,
       },
     }));
 };

@@ -1,5 +1,6 @@
 import { terminalName } from '../../edit/harness.ts';
-import type { DeviceOf, Harness } from '../../document/job-document.ts';
+import { terminalKey } from '../../kinds/wiring/fields.ts';
+import type { DeviceOf, Harness, TerminalRef } from '../../document/job-document.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
 import { drawnWiring } from './drawn.ts';
@@ -16,16 +17,20 @@ const KICK_VOLTS = 250;
 const DRIVER_VOLTS = 40;
 
 /** Terminals joined by wires, splices, plugs and contacts that may close. */
-function joined(harness: Harness, from: string): ReadonlySet<string> {
-  const links: [string, string][] = Object.values(harness.wires).map((w) => [w.from, w.to]);
-  for (const [id, d] of Object.entries(harness.devices)) {
-    const pair = (a: string, b: string): void => void links.push([`${id}.${a}`, `${id}.${b}`]);
+function joined(harness: Harness, from: TerminalRef): ReadonlySet<string> {
+  const links = Object.values(harness.wires).map((w): [string, string] => [
+    terminalKey(w.from),
+    terminalKey(w.to),
+  ]);
+  for (const [device, d] of Object.entries(harness.devices)) {
+    const pair = (a: string, b: string): void =>
+      void links.push([terminalKey({ device, terminal: a }), terminalKey({ device, terminal: b })]);
     if (d.kind === 'switch') {
       pair('com', 'no');
       pair('com', 'nc');
     } else if (d.kind === 'connector' || d.kind === 'inertia') pair('a', 'b');
   }
-  const seen = new Set([from]);
+  const seen = new Set([terminalKey(from)]);
   for (let grew = true; grew;) {
     grew = false;
     for (const [a, b] of links)
@@ -47,8 +52,8 @@ export const unclampedRule: FindingRule<DriverUnclamped> = (context) => {
   return Object.entries(harness.devices).flatMap(([id, relay]): DriverUnclamped[] => {
     if (relay.kind !== 'relay' || relay.suppression !== 'none') return [];
     const driver = drivers.find(([d]) => {
-      const reach = joined(harness, `${d}.out`);
-      return reach.has(`${id}.85`) || reach.has(`${id}.86`);
+      const reach = joined(harness, { device: d, terminal: 'out' });
+      return ['85', '86'].some((terminal) => reach.has(terminalKey({ device: id, terminal })));
     });
     if (!driver) return [];
     return [
@@ -90,13 +95,10 @@ export const branchRule: FindingRule<BranchAhead> = (context) => {
 
 /** Wires that leave the battery without a fuse, and which end is on it. */
 export function bareBranches(harness: Harness): { readonly id: string; readonly end: 'from' | 'to' }[] {
-  const deviceOf = (terminal: string): string => terminal.slice(0, terminal.lastIndexOf('.'));
-  const kindOf = (terminal: string): string | undefined => harness.devices[deviceOf(terminal)]?.kind;
-  const live = Object.entries(harness.devices).flatMap(([id, d]) =>
-    d.kind === 'battery' ? [`${id}.plus`] : [],
-  );
+  const kindOf = (at: TerminalRef): string | undefined => harness.devices[at.device]?.kind;
+  const live = (at: TerminalRef): boolean => kindOf(at) === 'battery' && at.terminal === 'plus';
   return Object.entries(harness.wires).flatMap(([id, wire]) => {
-    const end = live.includes(wire.from) ? 'from' : live.includes(wire.to) ? 'to' : undefined;
+    const end = live(wire.from) ? 'from' : live(wire.to) ? 'to' : undefined;
     if (!end || kindOf(end === 'from' ? wire.to : wire.from) === 'fuse') return [];
     return [{ id, end } as const];
   });

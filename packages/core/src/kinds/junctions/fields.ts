@@ -1,7 +1,7 @@
 import { quantity } from '../../fields/field.ts';
 
 export const elevation = quantity({
-  label: 'Height',
+  label: 'Height, tank floor is 0',
   dimension: 'length',
   unit: 'm',
   min: -3,

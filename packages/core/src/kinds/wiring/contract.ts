@@ -1,12 +1,16 @@
 import type { Shape } from '../../fields/shape.ts';
+import type { Signal } from '../../trigger/rule.ts';
 import type { UnitSystem } from '../../quantities/units.ts';
 import type { BillLine } from '../bill-line.ts';
+import type { PieceRef } from './fields.ts';
 
 /** One moment of the logic: key, crash switch, and every signal by its key. */
 export interface Inputs {
   readonly ignition: boolean;
   readonly crashed: boolean;
   readonly signals: Readonly<Record<string, boolean>>;
+  /** Those of them that hold. */
+  readonly made: readonly Signal[];
 }
 
 export type Conducts = (inputs: Inputs, pulled: ReadonlySet<string>) => boolean;
@@ -42,7 +46,7 @@ export interface JointLimit<S> {
 
 /** What a piece of a circuit becomes in the drawing. */
 export interface Drawn<S, D> {
-  readonly device: (s: S, of: string) => D;
+  readonly device: (s: S, of: PieceRef) => D;
   readonly in: string;
   readonly out: string;
   /** The way ends here: ground. */
@@ -70,8 +74,8 @@ export interface DeviceFacets<D> {
   /** In the order they are shown. */
   readonly terminals: (d: D) => readonly string[];
   readonly behavior: (d: D, w: BehaviorWriter) => void;
-  /** Signals of the rules it looks at, as they are written on it. */
-  readonly signals: (d: D) => readonly string[];
+  /** Signals of the rules it looks at. */
+  readonly signals: (d: D) => readonly Signal[];
   /** Pairs of contacts people exchange. */
   readonly swaps: readonly (readonly [string, string])[];
   /** How a wire’s end is made off on it. */
@@ -111,5 +115,5 @@ export const usualSide = (terminal: string): 'left' | 'right' => (RIGHT.has(term
 
 /** Width of a box with room for words. */
 export const BOX = 116;
-export const nothing = (): readonly string[] => [];
+export const nothing = (): readonly never[] => [];
 export const whenWired = (): boolean => false;

@@ -1,9 +1,12 @@
-/** "a&!b": every named signal, "!" for its opposite. */
-export const signalHolds = (expression: string, signals: Readonly<Record<string, boolean>>): boolean =>
-  expression
-    .split('&')
-    .every((part) => (part.startsWith('!') ? !(signals[part.slice(1)] ?? false) : (signals[part] ?? false)));
+import type { Infer } from '../../fields/shape.ts';
+import { labelled, list } from '../../fields/shape.ts';
+import { signalKey } from '../../trigger/rule.ts';
+import { signalShape } from '../../trigger/shape.ts';
 
-/** The signals an expression names. */
-export const signalsIn = (expression: string): string[] =>
-  expression.split('&').map((part) => part.replace(/^!/, ''));
+/** What works a contact: every signal of the list together. */
+export const signalsShape = labelled('Acts on', list(signalShape, 1, 6));
+export type ActsOn = Infer<typeof signalsShape>;
+
+/** Whether all of them hold. */
+export const signalsHold = (all: ActsOn, signals: Readonly<Record<string, boolean>>): boolean =>
+  all.every((s) => (signals[signalKey(s)] ?? false) !== s.not);

@@ -1,7 +1,8 @@
 import type { HarnessBehind, RelayTurned } from '../../judge/harness/as-drawn.ts';
 import type { Miswired, NotTried } from '../../judge/harness/mismatch.ts';
 import type { BranchAhead, DriverUnclamped } from '../../judge/harness/protection.ts';
-import type { Words } from '../words.ts';
+import { saySignal } from '../signal.ts';
+import type { Words, Writer } from '../words.ts';
 
 const TRIED = 'every combination of inputs tried on the network of wires and contacts';
 
@@ -33,24 +34,22 @@ const WORDS: Readonly<Record<Miswired['code'], readonly [says: (name: string) =>
   ],
 };
 
-/** "key on, crash switch tripped, with boost" for one combination. */
-const inputWords = ({ ignition, crashed, signals }: Miswired['figures']): string =>
+/** "key on, crash switch tripped, with boost 5.0 psi" for one combination. */
+const inputWords = ({ ignition, crashed, made }: Miswired['figures'], q: Writer): string =>
   [
     ignition ? 'key on' : 'key off',
     crashed ? 'crash switch tripped' : '',
-    signals.length > 0
-      ? `with ${signals.map((k) => k.replace(/@.*$/, '').replace(':', ' ')).join(', ')}`
-      : 'nothing else on',
+    made.length > 0 ? `with ${made.map((s) => saySignal(s, q)).join(', ')}` : 'nothing else on',
   ]
     .filter(Boolean)
     .join(', ');
 
-export const miswired: Words<Miswired> = ({ code, value, place, figures }, _q, labels) => {
+export const miswired: Words<Miswired> = ({ code, value, place, figures }, q, labels) => {
   const [says, text] = WORDS[code];
   return {
     title: says(place.name),
     text: `${text}${labels[0] ? ` Look first at: ${labels[0]}.` : ''}`,
-    formula: `${value} of ${figures.combinations} combinations, for one: ${inputWords(figures)}`,
+    formula: `${value} of ${figures.combinations} combinations, for one: ${inputWords(figures, q)}`,
     source: TRIED,
   };
 };

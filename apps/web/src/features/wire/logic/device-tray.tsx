@@ -1,6 +1,7 @@
 import { rulesOf, SUPPRESSION, type Harness } from '@venula/core/document';
 import { removeDevice } from '@venula/core/edit';
-import { signalKeys } from '@venula/core/harness';
+import { tableSignals } from '@venula/core/harness';
+import { signalKey, type Signal } from '@venula/core/trigger';
 import { Trash2 } from 'lucide-react';
 import { useSettings } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
@@ -24,7 +25,7 @@ export function DeviceTray({
   const device = harness.devices[id];
   if (!device) return null;
   const drawn = doc.wiring.harness !== undefined;
-  const circuitId = 'of' in device ? device.of?.split('/')[0] : undefined;
+  const circuitId = 'of' in device ? device.of?.circuitId : undefined;
   const at = (field: string) => `/wiring/harness/devices/${id}/${field}`;
   return (
     <section className="border-y-2 border-rule py-2" aria-label={`Part: ${device.name}`}>
@@ -57,11 +58,9 @@ export function DeviceTray({
           {(device.kind === 'fuse' ||
             device.kind === 'relay' ||
             device.kind === 'switch' ||
-            device.kind === 'ecu-output') && (
-            <PlanQuantity path={at('ratingA')} label="Rating" dimension="amps" />
-          )}
+            device.kind === 'ecu-output') && <PlanQuantity path={at('ratingA')} />}
           {(device.kind === 'ground' || device.kind === 'connector' || device.kind === 'load') && (
-            <PlanQuantity path={at('ohms')} label="Resistance" dimension="resistance" />
+            <PlanQuantity path={at('ohms')} />
           )}
           {(device.kind === 'switch' || device.kind === 'ecu-output') && (
             <SignalChoice path={at('signal')} value={device.signal} harness={harness} />
@@ -90,7 +89,7 @@ export function DeviceTray({
           )}
           {device.kind === 'relay' && (
             <>
-              <PlanQuantity path={at('coilOhms')} label="Coil" dimension="resistance" />
+              <PlanQuantity path={at('coilOhms')} />
               <PlanChoice
                 path={at('suppression')}
                 label="Across the coil"
@@ -121,25 +120,32 @@ function SignalChoice({
   harness,
 }: {
   readonly path: string;
-  readonly value: string;
+  readonly value: readonly Signal[];
   readonly harness: Harness;
 }) {
-  const { doc } = useJob();
+  const { doc, edit, readOnly } = useJob();
   const { units } = useSettings();
-  const keys = [...new Set([...signalKeys(harness, rulesOf(doc)), value])];
+  const offered = new Map<string, readonly Signal[]>();
+  for (const signal of tableSignals(harness, rulesOf(doc))) offered.set(signalKey(signal), [signal]);
+  offered.set(together(value), value);
   return (
-    <PlanChoice
-      path={path}
+    <Choice
       label="Worked by"
-      options={keys.map((k) => ({
-        value: k,
-        label: k
-          .split('&')
-          .map((part) =>
-            part.startsWith('!') ? `not ${signalWords(part.slice(1), units)}` : signalWords(part, units),
-          )
-          .join(' and '),
+      value={together(value)}
+      disabled={readOnly}
+      options={[...offered].map(([key, signals]) => ({
+        value: key,
+        label: signals.map((s) => signalWords(s, units)).join(' and '),
       }))}
+      onChoose={(key) => edit({ op: 'replace', path, value: offered.get(key) })}
     />
   );
 }
+
+/** Several signals as the value of a choice; one alone has its own key. */
+const together = (signals: readonly Signal[]): string => {
+  const [first] = signals;
+  return signals.length === 1 && first && !first.not
+    ? signalKey(first)
+    : signals.map((s) => `${s.not ? 'not ' : ''}${signalKey(s)}`).join(' and ');
+};

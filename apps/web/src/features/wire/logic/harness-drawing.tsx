@@ -1,4 +1,5 @@
 import { terminalWord } from '@venula/core/edit';
+import { terminalKey } from '@venula/core/kinds';
 import { wirePaint, wireTags } from '@venula/core/formats';
 import { layOutHarness, type WiringSheet } from '@venula/core/harness';
 import type { Finding } from '@venula/core/outcome';
@@ -105,7 +106,7 @@ export function HarnessDrawing({
                 {shortName(d.device.name, Math.floor(d.width / 5.6))}
               </text>
               {d.terminals.map((t) => (
-                <g key={t.terminal}>
+                <g key={t.terminal.terminal}>
                   <circle cx={t.x} cy={t.y} r={2.8} fill="var(--ink)" />
                   <text
                     x={t.x + (t.side === 'left' ? 6 : -6)}
@@ -113,7 +114,7 @@ export function HarnessDrawing({
                     fontSize={10}
                     textAnchor={t.side === 'left' ? 'start' : 'end'}
                   >
-                    {terminalWord(t.name)}
+                    {terminalWord(t.terminal.terminal)}
                   </text>
                   <text
                     x={t.x + (t.side === 'left' ? -4 : 4)}
@@ -122,7 +123,7 @@ export function HarnessDrawing({
                     textAnchor={t.side === 'left' ? 'end' : 'start'}
                     style={{ fill: 'var(--soft)' }}
                   >
-                    {tags.get(t.terminal) ?? ''}
+                    {tags.get(terminalKey(t.terminal)) ?? ''}
                   </text>
                 </g>
               ))}

@@ -1,4 +1,5 @@
-import type { HarnessWire } from '@venula/core/document';
+import type { HarnessWire, TerminalRef } from '@venula/core/document';
+import { terminalKey } from '@venula/core/kinds';
 import { addDevice, allTerminals, NEW_DEVICES } from '@venula/core/edit';
 import { MOST_SIGNALS, wiringSheet } from '@venula/core/harness';
 import { useEffect, useMemo, useState } from 'react';
@@ -51,8 +52,8 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
               : `The wiring does what the rules say, at all ${logic.total} combinations.`
         }
         second={
-          (logic?.keys.length ?? 0) > MOST_SIGNALS
-            ? `Only the first ${MOST_SIGNALS} of ${logic!.keys.length} signals were tried; the others stood off.`
+          (logic?.signals.length ?? 0) > MOST_SIGNALS
+            ? `Only the first ${MOST_SIGNALS} of ${logic!.signals.length} signals were tried; the others stood off.`
             : wrong > 0 && logic
               ? `${wrong} of ${logic.total} combinations are wrong. ${first?.fixes[0] ? `Look first at: ${first.fixes[0].label}.` : ''}`
               : drawn
@@ -135,10 +136,10 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
 
 function newWire(
   wires: Readonly<Record<string, HarnessWire>>,
-  terminals: readonly string[],
+  terminals: readonly TerminalRef[],
 ): { readonly id: string; readonly wire: HarnessWire } | null {
-  const used = new Set(Object.values(wires).flatMap((w) => [w.from, w.to]));
-  const from = terminals.find((t) => !used.has(t)) ?? terminals[0];
+  const used = new Set(Object.values(wires).flatMap((w) => [terminalKey(w.from), terminalKey(w.to)]));
+  const from = terminals.find((t) => !used.has(terminalKey(t))) ?? terminals[0];
   const to = terminals.find((t) => t !== from);
   if (from === undefined || to === undefined) return null;
   let n = 1;

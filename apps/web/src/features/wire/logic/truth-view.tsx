@@ -1,5 +1,6 @@
 import type { Harness } from '@venula/core/document';
 import type { LoadState, TruthRow } from '@venula/core/harness';
+import { signalKey } from '@venula/core/trigger';
 import { useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
 import type { Logic } from '../../../workers/plan.worker.ts';
@@ -20,6 +21,7 @@ export function TruthView({ logic, harness }: { readonly logic: Logic; readonly 
   const [all, setAll] = useState(false);
   const loads = Object.entries(harness.devices).filter(([, d]) => d.kind === 'load');
   const { rows } = logic;
+  const keys = logic.signals.map(signalKey);
   const shown = all ? rows : rows.slice(0, FIRST);
   return (
     <div>
@@ -33,9 +35,9 @@ export function TruthView({ logic, harness }: { readonly logic: Logic; readonly 
             <th scope="col" className="cell py-1 font-semibold">
               Crash switch
             </th>
-            {logic.keys.map((k) => (
-              <th key={k} scope="col" className="cell py-1 font-semibold">
-                {signalWords(k, units)}
+            {logic.signals.map((s) => (
+              <th key={signalKey(s)} scope="col" className="cell py-1 font-semibold">
+                {signalWords(s, units)}
               </th>
             ))}
             {loads.map(([id, d]) => (
@@ -47,10 +49,10 @@ export function TruthView({ logic, harness }: { readonly logic: Logic; readonly 
         </thead>
         <tbody>
           {shown.map((r) => (
-            <tr key={rowKey(r, logic.keys)} className={`border-b border-rule ${r.right ? '' : 'bg-stop/10'}`}>
+            <tr key={rowKey(r, keys)} className={`border-b border-rule ${r.right ? '' : 'bg-stop/10'}`}>
               <td className="cell py-0.5">{r.inputs.ignition ? 'on' : 'off'}</td>
               <td className="cell py-0.5">{r.inputs.crashed ? 'tripped' : 'at rest'}</td>
-              {logic.keys.map((k) => (
+              {keys.map((k) => (
                 <td key={k} className="cell py-0.5">
                   {r.inputs.signals[k] ? 'yes' : 'no'}
                 </td>

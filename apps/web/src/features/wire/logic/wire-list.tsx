@@ -1,6 +1,6 @@
 import { allTerminals, terminalName } from '@venula/core/edit';
 import type { WiringSheet } from '@venula/core/harness';
-import { WIRE_SIZES, wireSizeName } from '@venula/core/kinds';
+import { terminalKey, WIRE_SIZES, wireSizeName } from '@venula/core/kinds';
 import { Trash2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { useJob } from '../../../job/job-context.ts';
@@ -24,7 +24,8 @@ export function WireList({
   const format = useFormat();
   const free = doc.wiring.harness !== undefined && !readOnly;
   const { harness } = sheet;
-  const terminals = allTerminals(harness).map((value) => ({ value, label: terminalName(harness, value) }));
+  const terminals = allTerminals(harness);
+  const offered = terminals.map((t) => ({ value: terminalKey(t), label: terminalName(harness, t) }));
   const row = useRef<HTMLTableRowElement>(null);
   useEffect(() => row.current?.scrollIntoView({ block: 'nearest' }), [selected]);
   return (
@@ -66,9 +67,15 @@ export function WireList({
                   <Choice
                     bare
                     label={`${w.label} ${end}`}
-                    value={w[end]}
-                    options={terminals}
-                    onChoose={(value) => edit({ op: 'replace', path: at(w.id, end), value })}
+                    value={terminalKey(w[end])}
+                    options={offered}
+                    onChoose={(key) =>
+                      edit({
+                        op: 'replace',
+                        path: at(w.id, end),
+                        value: terminals.find((t) => terminalKey(t) === key),
+                      })
+                    }
                   />
                 ) : (
                   w[`${end}Name`]

@@ -1,7 +1,7 @@
-import { rulesOf, type WireEnd } from '@venula/core/document';
+import type { WireEnd } from '@venula/core/document';
 import { terminalWord } from '@venula/core/edit';
 import { wireListCsv, wiringNetlist, wiringSvg } from '@venula/core/formats';
-import { dryTest, signalKeys, wiringSheet } from '@venula/core/harness';
+import { allOn, dryTest, wiringSheet } from '@venula/core/harness';
 import { wireSizeName } from '@venula/core/kinds';
 import { Download, Printer } from 'lucide-react';
 import { useMemo } from 'react';
@@ -24,9 +24,7 @@ export function SheetView() {
   const svg = useMemo(() => wiringSvg(doc), [doc]);
   const rows = useMemo(() => dryTest(doc), [doc]);
   const netlist = () => {
-    const keys = signalKeys(sheet.harness, rulesOf(doc));
-    const signals = Object.fromEntries(keys.map((k) => [k, true]));
-    return wiringNetlist(doc, { ignition: true, crashed: false, signals });
+    return wiringNetlist(doc, allOn(doc));
   };
   const file = `${String(number).padStart(4, '0')} ${doc.title}`;
   return (

@@ -1,6 +1,7 @@
 import { fullSpeedAt } from '@venula/core/demand';
-import { dropRule, ruleOf, type PumpTrigger } from '@venula/core/document';
+import { dropRule, ruleOf, type FieldInfo, type PumpTrigger } from '@venula/core/document';
 import type { StagingAdvice } from '@venula/core/replay';
+import { RULE_TIMES } from '@venula/core/trigger';
 import { useState } from 'react';
 import { useFormat } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
@@ -10,12 +11,7 @@ import { addClause, addTerm, dropClause, newTerm, ruleChange, SAYINGS, withTerm 
 import { TermSlot } from './term-slot.tsx';
 
 const OFFERED = [{ options: SAYINGS.map(([value, label]) => ({ value, label: label.replace(/:$/, '') })) }];
-const TIMES = [
-  ['primeS', 'Primes for', 30],
-  ['minOnS', 'Stays on at least', 30],
-  ['minOffS', 'Stays off at least', 30],
-  ['overrideS', 'Override at most', 120],
-] as const;
+const TIMES = Object.entries(RULE_TIMES) as [keyof typeof RULE_TIMES, FieldInfo][];
 
 /** One load's rule as a sentence with slots, and the times and interlocks under it. */
 export function RuleCard({
@@ -94,13 +90,13 @@ export function RuleCard({
         )}
       </div>
       <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-1">
-        {TIMES.map(([field, label, max]) => (
+        {TIMES.map(([field, info]) => (
           <div key={field} className="w-[112px]">
             <QuantityField
-              label={label}
-              dimension="duration"
+              label={info.label}
+              dimension={info.dimension}
               value={rule[field]}
-              range={{ min: 0, max }}
+              range={info}
               disabled={readOnly}
               onCommit={(v) => change({ ...rule, [field]: v })}
             />

@@ -1,8 +1,7 @@
 import { renamed, setRule } from '@venula/core/document';
-import { isLevel, termKey } from '@venula/core/trigger';
+import { isLevel, signalOf } from '@venula/core/trigger';
 import type { JobDocument, PumpTrigger } from '@venula/core/document';
 import type { PatchOperation } from '@venula/core/outcome';
-import type { Dimension, Range } from '@venula/core/quantities';
 import type { Term } from '@venula/core/trigger';
 
 const PSI = 6894.757293168;
@@ -52,13 +51,6 @@ export function newTerm(saying: string): Term {
   }
 }
 
-export const LEVEL_FIELDS: Readonly<Record<string, { dimension: Dimension; range: Range }>> = {
-  boost: { dimension: 'pressure', range: { min: -100e3, max: 500e3 } },
-  throttle: { dimension: 'fraction', range: { min: 0, max: 1 } },
-  rpm: { dimension: 'engineSpeed', range: { min: 0, max: 20_000 } },
-  'oil-pressure': { dimension: 'pressure', range: { min: 0, max: 1e6 } },
-};
-
 /** A level moved up takes its release point along; a release point never passes its level. */
 export function withLevel(term: Term, field: 'above' | 'below', value: number): Term {
   if (!isLevel(term)) return term;
@@ -72,7 +64,7 @@ export function ruleChange(doc: JobDocument, before: PumpTrigger, after: PumpTri
   const moves = before.any.flatMap((clause, i) =>
     clause.all.flatMap((term, k) => {
       const now = after.any[i]?.all[k];
-      return now && now.kind === term.kind ? renamed(doc, termKey(term), termKey(now)) : [];
+      return now && now.kind === term.kind ? renamed(doc, signalOf(term), signalOf(now)) : [];
     }),
   );
   return [...setRule(doc, after), ...moves];

@@ -1,8 +1,8 @@
-import { isLevel, type Term } from '@venula/core/trigger';
+import { isLevel, LEVEL_FIELDS, type Term } from '@venula/core/trigger';
 import { X } from 'lucide-react';
 import { Choice } from '../../../ui/choice.tsx';
 import { QuantityField } from '../../../ui/quantity-field.tsx';
-import { LEVEL_FIELDS, newTerm, SAYINGS, sayingOf, withLevel } from './rule-edit.ts';
+import { newTerm, SAYINGS, sayingOf, withLevel } from './rule-edit.ts';
 
 /** One condition of a rule, read as part of the sentence, each of its words a slot. */
 export function TermSlot({
@@ -19,7 +19,7 @@ export function TermSlot({
   readonly onChange: (term: Term) => void;
   readonly onRemove: () => void;
 }) {
-  const level = isLevel(term) ? LEVEL_FIELDS[term.kind]! : null;
+  const level = isLevel(term) ? LEVEL_FIELDS[term.kind] : null;
   return (
     <span className="inline-flex flex-wrap items-center gap-1.5 border-l-4 border-mark bg-well/60 py-1 pr-1 pl-2">
       <span className="w-[168px]">
@@ -40,7 +40,7 @@ export function TermSlot({
               label={`${of}: comes on at`}
               dimension={level.dimension}
               value={term.above}
-              range={level.range}
+              range={level}
               disabled={readOnly}
               onCommit={(v) => onChange(withLevel(term, 'above', v))}
             />
@@ -52,7 +52,7 @@ export function TermSlot({
               label={`${of}: goes off below`}
               dimension={level.dimension}
               value={term.below}
-              range={{ min: level.range.min, max: term.above }}
+              range={{ min: level.min, max: term.above }}
               disabled={readOnly}
               onCommit={(v) => onChange(withLevel(term, 'below', v))}
             />

@@ -108,7 +108,7 @@ export function CircuitTray({
       {load && (
         <>
           <PlanText path={loadAt('name')} label="Load" max={80} min={1} />
-          <PlanQuantity path={loadAt('amps')} label="Takes at 13.5 V" dimension="amps" />
+          <PlanQuantity path={loadAt('amps')} />
           <PlanChoice
             path={loadAt('draws')}
             label="Behaves as"

@@ -7,6 +7,7 @@ import { useFormat } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
 import { Choice } from '../../../ui/choice.tsx';
 import { TextField } from '../../../ui/text-field.tsx';
+import { FigureSources } from '../../../job/figure-sources.tsx';
 import { PlanChoice, PlanOptional, PlanQuantity, PlanText } from '../../../job/plan-fields.tsx';
 
 const ZONES = [
@@ -59,11 +60,11 @@ export function SegmentTray({
               { value: 'copper-clad', label: 'copper-clad aluminum' },
             ]}
           />
-          <PlanQuantity path={at('lengthM')} label="Length" dimension="length" />
+          <PlanQuantity path={at('lengthM')} />
           <PlanChoice path={at('zone')} label="Runs through" options={[...ZONES]} />
-          <PlanQuantity path={at('bundled')} label="Wires in the bundle" dimension="count" />
+          <PlanQuantity path={at('bundled')} />
           <PlanText path={at('color')} label="Color on the car" max={30} />
-          <PlanQuantity path={at('insulationK')} label="Insulation stands" dimension="temperature" />
+          <PlanQuantity path={at('insulationK')} />
           <Choice
             label="Section"
             value={s.cable ?? 'full'}
@@ -74,13 +75,7 @@ export function SegmentTray({
             ]}
             onChoose={(value) => edit({ op: 'add', path: at('cable'), value })}
           />
-          <PlanOptional
-            path={at('slackM')}
-            label="Slack, for a lid or hat"
-            dimension="length"
-            start={0.3}
-            absent="none"
-          />
+          <PlanOptional path={at('slackM')} absent="none" />
           <WireEndFields path={at('endA')} label="First end" />
           <WireEndFields path={at('endB')} label="Far end" />
         </>
@@ -88,13 +83,13 @@ export function SegmentTray({
       {s.kind === 'fuse' && (
         <>
           <PlanChoice path={at('ratingA')} label="Rating" options={withOwn(ALL_FUSES, s.ratingA)} />
-          <PlanQuantity path={at('distanceM')} label="Distance from the source" dimension="length" />
+          <PlanQuantity path={at('distanceM')} />
         </>
       )}
       {s.kind === 'relay' && (
         <>
           <PlanChoice path={at('ratingA')} label="Contact rating" options={withOwn(RELAYS, s.ratingA)} />
-          <PlanQuantity path={at('contactOhms')} label="Contact resistance" dimension="resistance" />
+          <PlanQuantity path={at('contactOhms')} />
           <PlanChoice
             path={at('suppression')}
             label="Coil suppression"
@@ -109,13 +104,7 @@ export function SegmentTray({
       )}
       {s.kind === 'relay' && (
         <>
-          <PlanOptional
-            path={at('coilOhms')}
-            label="Coil resistance"
-            dimension="resistance"
-            start={85}
-            absent="85 Ω, usual"
-          />
+          <PlanOptional path={at('coilOhms')} absent="85 Ω, usual" />
           <Choice
             label="Contacts"
             value={s.changeover ? 'changeover' : 'plain'}
@@ -128,9 +117,9 @@ export function SegmentTray({
           />
         </>
       )}
-      {s.kind === 'switch' && <PlanQuantity path={at('ratingA')} label="Rating" dimension="amps" />}
+      {s.kind === 'switch' && <PlanQuantity path={at('ratingA')} />}
       {(s.kind === 'connector' || s.kind === 'chassis' || s.kind === 'switch') && (
-        <PlanQuantity path={at('ohms')} label="Resistance" dimension="resistance" />
+        <PlanQuantity path={at('ohms')} />
       )}
       {s.kind === 'connector' && (
         <>
@@ -158,6 +147,7 @@ export function SegmentTray({
           </div>
         ))}
       </dl>
+      <FigureSources owner={`/wiring/circuits/${circuitId}/segments/${id}`} />
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { gauge } from '../../../quantities/pressure.ts';
 import type { JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
@@ -9,7 +10,7 @@ import { factoryAtRest, factorySource } from './law.ts';
 const LPH = 1e-3 / 3600;
 
 /** The car's own supply, kept as it is: holds its set pressure up to its capacity, never takes fuel back. */
-const shape = object({
+const shape = withSources({
   kind: oneOf(['factory']),
   name,
   elevationM: elevation,

@@ -1,10 +1,11 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import type { JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
 
-const shape = object({
+const shape = withSources({
   kind: oneOf(['rail']),
   name,
   elevationM: elevation,

@@ -1,12 +1,13 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import type { JunctionKind } from '../../contract.ts';
 import { checkValve } from '../../plumbing/check-valve/law.ts';
 import { elevation } from '../fields.ts';
 
 /** A small tank kept full by a lift pump; what it cannot hold leaves by its overflow. */
-const shape = object({
+const shape = withSources({
   kind: oneOf(['surge']),
   name,
   elevationM: elevation,

@@ -1,9 +1,10 @@
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import type { JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
 
-const shape = object({ kind: oneOf(['tank']), name, elevationM: elevation });
+const shape = withSources({ kind: oneOf(['tank']), name, elevationM: elevation });
 export type Tank = Infer<typeof shape>;
 
 export const tank: JunctionKind<Tank> = {

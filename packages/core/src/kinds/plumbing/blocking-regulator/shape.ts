@@ -1,12 +1,13 @@
 import { name } from '../../../fields/name.ts';
-import { flag, object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { flag, labelled, oneOf, type Infer } from '../../../fields/shape.ts';
 import { cv, droop, ratio, setPa } from '../bypass-regulator/fields.ts';
 import { REGULATORS } from '../bypass-regulator/seats.ts';
 
-export const blockingRegulatorShape = object({
+export const blockingRegulatorShape = withSources({
   kind: oneOf(['blocking-regulator']),
   name,
-  referenced: flag(),
+  referenced: labelled('Manifold referenced', flag()),
   ratio: ratio(0, 10, 1),
   setPa,
   droop,

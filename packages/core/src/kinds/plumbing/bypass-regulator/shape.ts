@@ -1,13 +1,14 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { flag, object, oneOf, optional, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { flag, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
 import { cv, droop, ratio, setPa } from './fields.ts';
 import { REGULATORS } from './seats.ts';
 
-export const bypassRegulatorShape = object({
+export const bypassRegulatorShape = withSources({
   kind: oneOf(['bypass-regulator']),
   name,
-  referenced: flag(),
+  referenced: labelled('Manifold referenced', flag()),
   ratio: ratio(0, 10, 1),
   setPa,
   droop,

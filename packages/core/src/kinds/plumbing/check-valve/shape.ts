@@ -1,9 +1,10 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { bore, lossK } from '../component/fields.ts';
 
-export const checkValveShape = object({
+export const checkValveShape = withSources({
   kind: oneOf(['check-valve']),
   name,
   crackPa: quantity({

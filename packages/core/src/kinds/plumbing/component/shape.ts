@@ -1,11 +1,15 @@
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { labelled, oneOf, type Infer } from '../../../fields/shape.ts';
 import { bore, lossK } from './fields.ts';
 
-export const componentShape = object({
+export const componentShape = withSources({
   kind: oneOf(['component']),
   name,
-  what: oneOf(['ethanol-sensor', 'valve-core', 'quick-connector', 'bulkhead', 'other']),
+  what: labelled(
+    'What it is',
+    oneOf(['ethanol-sensor', 'valve-core', 'quick-connector', 'bulkhead', 'other']),
+  ),
   k: lossK({ max: 200, why: 'typical, on its own bore, until the maker’s figure is known' }),
   boreM: bore(0.0079),
 });

@@ -1,9 +1,10 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { labelled, oneOf, type Infer } from '../../../fields/shape.ts';
 import { clogged, lossAt400 } from './fields.ts';
 
-export const filterShape = object({
+export const filterShape = withSources({
   kind: oneOf(['filter']),
   name,
   micron: quantity({
@@ -15,7 +16,7 @@ export const filterShape = object({
     usual: 10,
     why: '10 µm on the pressure side, 100 µm on the suction side: common practice',
   }),
-  media: oneOf(['paper', 'glass-fiber', 'steel']),
+  media: labelled('Element', oneOf(['paper', 'glass-fiber', 'steel'])),
   lossAt400Pa: lossAt400(7000),
   clogged,
 });

@@ -1,10 +1,11 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, text, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { labelled, oneOf, text, type Infer } from '../../../fields/shape.ts';
 import { lossK } from '../component/fields.ts';
 
 /** A jet in the return that carries fuel over from another tank: so much for each part of drive flow. */
-export const jetShape = object({
+export const jetShape = withSources({
   kind: oneOf(['jet']),
   name,
   k: lossK({ max: 200, usual: 1.2, why: 'of its nozzle' }),
@@ -25,7 +26,7 @@ export const jetShape = object({
     usual: 0.6,
     why: 'estimate; no drive flow, no transfer',
   }),
-  fromId: text(40, 1),
+  fromId: labelled('Draws from', text(40, 1)),
 });
 export type Jet = Infer<typeof jetShape>;
 

@@ -1,6 +1,7 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { flag, list, number, object, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { flag, labelled, list, object, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
 import { PUMPS } from './generic-pumps.ts';
 import type { PumpCurve, PumpModel } from './pump-figures.ts';
 
@@ -9,26 +10,33 @@ const volts = (label: string) => quantity({ label, dimension: 'volts', unit: 'V'
 /** A pump controller: sensor volts by manifold pressure, speed by volts, both straight and held at the ends. */
 export const speedControlShape = object({
   sensorLowPa: quantity({
-    label: 'Sensor, low pressure',
+    label: 'Sender from',
     dimension: 'pressure',
     unit: 'Pa gauge',
     min: -100e3,
     max: 200e3,
   }),
   sensorHighPa: quantity({
-    label: 'Sensor, high pressure',
+    label: 'Sender to',
     dimension: 'pressure',
     unit: 'Pa gauge',
     min: -50e3,
     max: 700e3,
   }),
-  sensorLowV: volts('Sensor volts at low pressure'),
-  sensorHighV: volts('Sensor volts at high pressure'),
+  sensorLowV: volts('Sender gives from'),
+  sensorHighV: volts('Sender gives to'),
   lowV: volts('Least speed at or below'),
   lowSpeed: quantity({ label: 'Least speed', dimension: 'fraction', unit: '', min: 0.05, max: 1 }),
   fullV: volts('Full speed at or above'),
 });
 export type SpeedControl = Infer<typeof speedControlShape>;
+
+/** One point of a curve. */
+export const CURVE_FIELDS = {
+  pressure: quantity({ label: 'Pressure', dimension: 'pressure', unit: 'Pa', min: 0, max: 3e6 }),
+  flow: quantity({ label: 'Flow', dimension: 'flow', unit: 'm³/s', min: 0, max: 2e-3 }),
+  current: quantity({ label: 'Current', dimension: 'amps', unit: 'A', min: 0.05, max: 200 }),
+};
 
 const curveShape = object({
   volts: quantity({
@@ -39,24 +47,31 @@ const curveShape = object({
     max: 30,
     usual: 13.5,
   }),
-  pressures: list(number(0, 3e6, 'Pa'), 2, 60),
-  flows: list(number(0, 2e-3, 'm³/s'), 2, 60),
-  currents: list(number(0.05, 200, 'A'), 2, 60),
+  pressures: list(CURVE_FIELDS.pressure, 2, 60),
+  flows: list(CURVE_FIELDS.flow, 2, 60),
+  currents: list(CURVE_FIELDS.current, 2, 60),
 });
 
-export const pumpShape = object({
+export const pumpShape = withSources({
   kind: oneOf(['pump']),
   name,
   catalogueId: optional(text(40)),
-  elevationM: quantity({ label: 'Height', dimension: 'length', unit: 'm', min: -3, max: 5, usual: 0 }),
-  type: oneOf(['turbine', 'positive-displacement', 'brushless']),
-  curve: curveShape,
+  elevationM: quantity({
+    label: 'Height, tank floor is 0',
+    dimension: 'length',
+    unit: 'm',
+    min: -3,
+    max: 5,
+    usual: 0,
+  }),
+  type: labelled('Type', oneOf(['turbine', 'positive-displacement', 'brushless'])),
+  curve: labelled('Curve', curveShape),
   /** Further curves at other volts. */
   moreCurves: optional(list(curveShape, 1, 5)),
   /** 'point': only one point of it is known, the rest is the usual curve of its type. */
   known: optional(oneOf(['curve', 'point'])),
   /** Speed follows a 0–5 V signal; absent: full speed. */
-  speed: optional(speedControlShape),
+  speed: optional(labelled('Speed control', speedControlShape)),
   armatureOhms: quantity({
     label: 'Armature resistance, running',
     dimension: 'resistance',
@@ -74,13 +89,13 @@ export const pumpShape = object({
     why: 'half of the current at no pressure is usual',
   }),
   reliefPa: quantity({
-    label: 'Internal relief opens at',
+    label: 'Relief opens at',
     dimension: 'pressure',
     unit: 'Pa',
     min: 100e3,
     max: 3e6,
   }),
-  outletCheck: flag(),
+  outletCheck: labelled('Check valve in its outlet', flag()),
 });
 export type Pump = Infer<typeof pumpShape>;
 

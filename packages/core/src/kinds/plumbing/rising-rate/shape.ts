@@ -1,11 +1,12 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { cv, droop, ratio } from '../bypass-regulator/fields.ts';
 import { REGULATORS } from '../bypass-regulator/seats.ts';
 
 /** A second regulator in the return behind the first: raises several times the boost above its start. */
-export const risingRateShape = object({
+export const risingRateShape = withSources({
   kind: oneOf(['rising-rate']),
   name,
   ratio: ratio(1, 20, 8),

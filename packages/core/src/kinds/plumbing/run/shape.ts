@@ -1,17 +1,18 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { flag, list, object, oneOf, optional, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { flag, labelled, list, oneOf, optional, type Infer } from '../../../fields/shape.ts';
 import { END_IDS } from './ends.ts';
 import { DASH_SIZES, HOSE_KIND_IDS } from './hoses.ts';
 
-export const runShape = object({
+export const runShape = withSources({
   kind: oneOf(['run']),
   name,
-  hose: oneOf(HOSE_KIND_IDS),
-  dash: oneOf(DASH_SIZES),
+  hose: labelled('Hose or tube', oneOf(HOSE_KIND_IDS)),
+  dash: labelled('Size', oneOf(DASH_SIZES)),
   boreM: optional(
     quantity({
-      label: 'Bore as measured',
+      label: 'Measured bore',
       dimension: 'bore',
       unit: 'm',
       min: 1e-3,
@@ -20,17 +21,17 @@ export const runShape = object({
     }),
   ),
   lengthM: quantity({ label: 'Length', dimension: 'length', unit: 'm', min: 0.01, max: 30 }),
-  ends: list(oneOf(END_IDS), 2, 2),
+  ends: labelled('Ends', list(oneOf(END_IDS), 2, 2)),
   bendDegrees: quantity({
-    label: 'Bends, added up',
-    dimension: 'count',
+    label: 'Bends added up',
+    dimension: 'angle',
     unit: '°',
     min: 0,
     max: 1080,
     usual: 180,
   }),
   extraK: quantity({
-    label: 'Other fittings in it',
+    label: 'K of other losses',
     dimension: 'coefficient',
     unit: '',
     min: 0,
@@ -38,8 +39,8 @@ export const runShape = object({
     usual: 0,
     why: 'loss coefficient on the hose’s bore',
   }),
-  zone: oneOf(['in-tank', 'under-body', 'engine-bay', 'cabin']),
-  existing: flag(),
+  zone: labelled('Where it runs', oneOf(['in-tank', 'under-body', 'engine-bay', 'cabin'])),
+  existing: labelled('Already in the car', flag()),
 });
 export type Run = Infer<typeof runShape>;
 

@@ -1,8 +1,9 @@
 import { clogged, lossAt400 } from '../filter/fields.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 
-export const strainerShape = object({
+export const strainerShape = withSources({
   kind: oneOf(['strainer']),
   name,
   lossAt400Pa: lossAt400(1000),

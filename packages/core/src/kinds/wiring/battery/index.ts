@@ -1,9 +1,10 @@
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { nothing, whenWired, type WiringKind } from '../contract.ts';
 import { TYPICAL } from '../typical.ts';
 
-const device = object({ kind: oneOf(['battery']), name });
+const device = withSources({ kind: oneOf(['battery']), name });
 
 export const battery: WiringKind<never, Infer<typeof device>, never> = {
   segment: null,

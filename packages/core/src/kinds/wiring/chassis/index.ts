@@ -1,13 +1,18 @@
 import { formatQuantity } from '../../../quantities/format.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { billLine } from '../../bill-line.ts';
 import type { WiringKind } from '../contract.ts';
 import { jointOhms } from '../fields.ts';
 import type { Ground } from '../ground/index.ts';
 
 /** A ground point in the row of a circuit: drawn as a ground, where its way ends. */
-const segment = object({ kind: oneOf(['chassis']), name, ohms: jointOhms('Joint to chassis', 1, 0.003) });
+const segment = withSources({
+  kind: oneOf(['chassis']),
+  name,
+  ohms: jointOhms('Resistance of the joint', 1, 0.003),
+});
 type Chassis = Infer<typeof segment>;
 
 export const chassis: {

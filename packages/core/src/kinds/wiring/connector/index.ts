@@ -1,6 +1,7 @@
 import { formatQuantity } from '../../../quantities/format.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { labelled, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
 import { billLine } from '../../bill-line.ts';
 import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { jointOhms, of } from '../fields.ts';
@@ -11,14 +12,19 @@ const PIN_OHMS = 0.002;
 const LEAST_OHMS = 1e-4;
 
 /** One pin of a plug; pins of one housing carry the same housing name. */
-const segment = object({
+const segment = withSources({
   kind: oneOf(['connector']),
   name,
-  ohms: jointOhms('Pin', 1, PIN_OHMS),
-  housing: optional(text(40, 1)),
-  pin: optional(text(8, 1)),
+  ohms: jointOhms('Pin resistance', 1, PIN_OHMS),
+  housing: optional(labelled('Plug', text(40, 1))),
+  pin: optional(labelled('Pin', text(8, 1))),
 });
-const device = object({ kind: oneOf(['connector']), name, ohms: jointOhms('Pin', 1, PIN_OHMS), of });
+const device = withSources({
+  kind: oneOf(['connector']),
+  name,
+  ohms: jointOhms('Pin resistance', 1, PIN_OHMS),
+  of,
+});
 
 export const connector: WiringKind<Infer<typeof segment>, Infer<typeof device>, never> = {
   segment: {

@@ -1,10 +1,11 @@
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { TYPICAL } from '../typical.ts';
 
 /** A stud of the fuse box: always live. */
-const device = object({ kind: oneOf(['constant']), name });
+const device = withSources({ kind: oneOf(['constant']), name });
 
 export const constant: WiringKind<never, Infer<typeof device>, never> = {
   segment: null,

@@ -1,18 +1,19 @@
 import { name } from '../../../fields/name.ts';
-import { flag, object, oneOf, text, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { flag, labelled, oneOf, type Infer } from '../../../fields/shape.ts';
 import { BOX, whenWired, type WiringKind } from '../contract.ts';
 import { ratingA } from '../fields.ts';
-import { signalHolds, signalsIn } from '../signal.ts';
+import { signalsHold, signalsShape } from '../signal.ts';
 import { TYPICAL } from '../typical.ts';
 
 /** An output of the engine’s controller: switches to ground (low) or to battery (high). */
-const device = object({
+const device = withSources({
   kind: oneOf(['ecu-output']),
   name,
-  signal: text(60, 1),
-  side: oneOf(['low', 'high']),
+  signal: signalsShape,
+  side: labelled('Switches', oneOf(['low', 'high'])),
   ratingA: ratingA('Driver rating', 0.05, 30),
-  clamped: flag(),
+  clamped: labelled('Clamped inside', flag()),
 });
 
 export const ecuOutput: WiringKind<never, Infer<typeof device>, never> = {
@@ -26,10 +27,10 @@ export const ecuOutput: WiringKind<never, Infer<typeof device>, never> = {
         w.at('out'),
         d.side === 'low' ? '0' : w.live,
         TYPICAL.driver,
-        (i) => signalHolds(d.signal, i.signals),
+        (i) => signalsHold(d.signal, i.signals),
         d.ratingA,
       ),
-    signals: (d) => signalsIn(d.signal),
+    signals: (d) => d.signal,
     swaps: [],
     end: 'controller connector pin',
     width: BOX,
@@ -42,7 +43,7 @@ export const ecuOutput: WiringKind<never, Infer<typeof device>, never> = {
         make: () => ({
           kind: 'ecu-output',
           name: 'Controller output',
-          signal: 'ecu:output 1',
+          signal: [{ kind: 'ecu', name: 'output 1', not: false }],
           side: 'low',
           ratingA: 1,
           clamped: false,

@@ -1,12 +1,13 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { billLine } from '../../bill-line.ts';
 import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { of, ratingA } from '../fields.ts';
 import { FUSE_DISTANCE_LIMIT, fuseOhms } from './fuse.ts';
 
-const segment = object({
+const segment = withSources({
   kind: oneOf(['fuse']),
   name,
   ratingA: ratingA('Fuse rating', 1),
@@ -20,7 +21,7 @@ const segment = object({
     why: `within ${FUSE_DISTANCE_LIMIT} m (7 in): ABYC E-11`,
   }),
 });
-const device = object({ kind: oneOf(['fuse']), name, ratingA: ratingA('Fuse rating', 1), of });
+const device = withSources({ kind: oneOf(['fuse']), name, ratingA: ratingA('Fuse rating', 1), of });
 
 export const fuse: WiringKind<Infer<typeof segment>, Infer<typeof device>, never> = {
   segment: {

@@ -1,10 +1,16 @@
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { jointOhms, of } from '../fields.ts';
 import { TYPICAL } from '../typical.ts';
 
-const device = object({ kind: oneOf(['ground']), name, ohms: jointOhms('Joint to chassis', 1, 0.003), of });
+const device = withSources({
+  kind: oneOf(['ground']),
+  name,
+  ohms: jointOhms('Resistance of the joint', 1, 0.003),
+  of,
+});
 export type Ground = Infer<typeof device>;
 
 export const ground: WiringKind<never, Ground, never> = {

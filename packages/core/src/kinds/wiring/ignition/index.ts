@@ -1,10 +1,11 @@
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { TYPICAL } from '../typical.ts';
 
 /** Live with the key on. */
-const device = object({ kind: oneOf(['ignition']), name });
+const device = withSources({ kind: oneOf(['ignition']), name });
 
 export const ignition: WiringKind<never, Infer<typeof device>, never> = {
   segment: null,

@@ -1,10 +1,11 @@
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { TYPICAL } from '../typical.ts';
 
 /** Opens when it trips. */
-const device = object({ kind: oneOf(['inertia']), name });
+const device = withSources({ kind: oneOf(['inertia']), name });
 
 export const inertia: WiringKind<never, Infer<typeof device>, never> = {
   segment: null,

@@ -1,14 +1,15 @@
 import { quantity } from '../../../fields/field.ts';
 import { id, name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { BOX, nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 
 /** What a circuit ends in, in the drawing: a pump or another load of the plan. */
-const device = object({
+const device = withSources({
   kind: oneOf(['load']),
   name,
   loadId: id,
-  ohms: quantity({ label: 'Load at rest', dimension: 'resistance', unit: 'Ω', min: 0.05, max: 10_000 }),
+  ohms: quantity({ label: 'Resistance at rest', dimension: 'resistance', unit: 'Ω', min: 0.05, max: 10_000 }),
 });
 
 export const load: WiringKind<never, Infer<typeof device>, never> = {

@@ -1,5 +1,6 @@
 import { name } from '../../../fields/name.ts';
-import { object, oneOf } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { labelled, oneOf } from '../../../fields/shape.ts';
 import { ratingA } from '../fields.ts';
 
 /** Volts the currents of loads are given at. */
@@ -9,9 +10,9 @@ export const LOAD_VOLTS = 13.5;
 export const loadFields = <const K extends string>(kind: K) => ({
   kind: oneOf([kind]),
   name,
-  amps: ratingA('Current at 13.5 V', 0.001, 200),
-  draws: oneOf(['resistance', 'current']),
-  when: oneOf(['key', 'running', 'always']),
+  amps: ratingA('Takes at 13.5 V', 0.001, 200),
+  draws: labelled('Draws as', oneOf(['resistance', 'current'])),
+  when: labelled('Runs', oneOf(['key', 'running', 'always'])),
 });
 
-export const loadShape = <const K extends string>(kind: K) => object(loadFields(kind));
+export const loadShape = <const K extends string>(kind: K) => withSources(loadFields(kind));

@@ -1,6 +1,7 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { flag, object, oneOf, optional, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { flag, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
 import { billLine } from '../../bill-line.ts';
 import { BOX, nothing, usualSide, type WiringKind } from '../contract.ts';
 import { jointOhms, of, ratingA } from '../fields.ts';
@@ -16,7 +17,7 @@ export const RELAY_RATINGS: readonly number[] = [30, 40, 50, 70, 100];
 const CONTACT_OHMS = 0.005;
 
 const coilOhms = quantity({
-  label: 'Coil',
+  label: 'Coil resistance',
   dimension: 'resistance',
   unit: 'Ω',
   min: 20,
@@ -25,22 +26,22 @@ const coilOhms = quantity({
   why: 'ISO mini relay, typical',
 });
 
-const segment = object({
+const segment = withSources({
   kind: oneOf(['relay']),
   name,
   ratingA: ratingA('Contact rating', 1),
-  contactOhms: jointOhms('Contact and socket', 0.5, CONTACT_OHMS),
-  suppression: oneOf(SUPPRESSION),
+  contactOhms: jointOhms('Contact and socket resistance', 0.5, CONTACT_OHMS),
+  suppression: labelled('Across the coil', oneOf(SUPPRESSION)),
   coilOhms: optional(coilOhms),
-  changeover: optional(flag()),
+  changeover: optional(labelled('Change-over, with 87a', flag())),
 });
-const device = object({
+const device = withSources({
   kind: oneOf(['relay']),
   name,
-  changeover: flag(),
+  changeover: labelled('Change-over, with 87a', flag()),
   ratingA: ratingA('Contact rating', 1),
   coilOhms,
-  suppression: oneOf(SUPPRESSION),
+  suppression: labelled('Across the coil', oneOf(SUPPRESSION)),
   of,
 });
 

@@ -1,6 +1,7 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { labelled, oneOf, type Infer } from '../../../fields/shape.ts';
 import { BOX, nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { loadFields } from '../loads/fields.ts';
 
@@ -14,7 +15,7 @@ const volts = (label: string, usual: number) =>
 
 /** What it reads and what it says then: the scaling the tuner needs. */
 const scaling = {
-  fed: oneOf(FED),
+  fed: labelled('Fed by', oneOf(FED)),
   lowPa: pressure('Reads from', 0),
   highPa: pressure('Reads to', 1.034e6),
   lowV: volts('Volts at the low end', 0.5),
@@ -24,8 +25,8 @@ const scaling = {
 /** 0–150 psi with 0.5–4.5 V: the usual sender for fuel (common practice). */
 const USUAL = { fed: '5V', lowPa: 0, highPa: 1.034e6, lowV: 0.5, highV: 4.5 } as const;
 
-const device = object({ kind: oneOf(['sender']), name, ...scaling });
-const load = object({ ...loadFields('sender'), ...scaling });
+const device = withSources({ kind: oneOf(['sender']), name, ...scaling });
+const load = withSources({ ...loadFields('sender'), ...scaling });
 
 /** What a sender takes, Ω at its supply (typical: 5 mA at 5 V), and the most its signal may be loaded with, Ω. */
 const OHMS = { body: 1000, signal: 10_000, oneWire: 100 } as const;

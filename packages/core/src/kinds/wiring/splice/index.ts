@@ -1,8 +1,9 @@
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 
-const device = object({ kind: oneOf(['splice']), name });
+const device = withSources({ kind: oneOf(['splice']), name });
 
 export const splice: WiringKind<never, Infer<typeof device>, never> = {
   segment: null,

@@ -1,25 +1,25 @@
 import { formatQuantity } from '../../../quantities/format.ts';
 import { name } from '../../../fields/name.ts';
-import { object, oneOf, text, type Infer } from '../../../fields/shape.ts';
-import { shortened } from '../../../quantities/text.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { billLine } from '../../bill-line.ts';
 import { BOX, usualSide, type WiringKind } from '../contract.ts';
 import { jointOhms, of, ratingA } from '../fields.ts';
-import { signalHolds, signalsIn } from '../signal.ts';
+import { signalsHold, signalsShape } from '../signal.ts';
 import { TYPICAL } from '../typical.ts';
 
 /** A key or panel switch the load current itself goes through. */
-const segment = object({
+const segment = withSources({
   kind: oneOf(['switch']),
   name,
   ratingA: ratingA('Contact rating', 0.1),
-  ohms: jointOhms('Contact', 0.5, 0.01),
+  ohms: jointOhms('Contact resistance', 0.5, 0.01),
 });
 /** Common, normally open and normally closed contact; what works it is one signal of the rules. */
-const device = object({
+const device = withSources({
   kind: oneOf(['switch']),
   name,
-  signal: text(60, 1),
+  signal: signalsShape,
   ratingA: ratingA('Contact rating', 0.1),
   of,
 });
@@ -37,7 +37,7 @@ export const panelSwitch: WiringKind<Infer<typeof segment>, Infer<typeof device>
       device: (s, piece) => ({
         kind: 'switch',
         name: s.name,
-        signal: shortened(`panel:${s.name}`, 60),
+        signal: [{ kind: 'panel', name: s.name, not: false }],
         ratingA: s.ratingA,
         of: piece,
       }),
@@ -59,7 +59,7 @@ export const panelSwitch: WiringKind<Infer<typeof segment>, Infer<typeof device>
         w.at('com'),
         w.at('no'),
         TYPICAL.switch,
-        (i) => signalHolds(d.signal, i.signals),
+        (i) => signalsHold(d.signal, i.signals),
         d.ratingA,
       );
       w.contact(
@@ -67,11 +67,11 @@ export const panelSwitch: WiringKind<Infer<typeof segment>, Infer<typeof device>
         w.at('com'),
         w.at('nc'),
         TYPICAL.switch,
-        (i) => !signalHolds(d.signal, i.signals),
+        (i) => !signalsHold(d.signal, i.signals),
         d.ratingA,
       );
     },
-    signals: (d) => signalsIn(d.signal),
+    signals: (d) => d.signal,
     swaps: [
       ['no', 'nc'],
       ['com', 'no'],
@@ -85,7 +85,12 @@ export const panelSwitch: WiringKind<Infer<typeof segment>, Infer<typeof device>
     offers: [
       {
         name: 'Switch',
-        make: () => ({ kind: 'switch', name: 'Switch', signal: 'panel:switch', ratingA: 3 }),
+        make: () => ({
+          kind: 'switch',
+          name: 'Switch',
+          signal: [{ kind: 'panel', name: 'switch', not: false }],
+          ratingA: 3,
+        }),
       },
     ],
   },

@@ -1,6 +1,7 @@
-import { quantity } from '../../../fields/field.ts';
+import { count, quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
-import { flag, integer, object, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
+import { withSources } from '../../../fields/provenance.ts';
+import { flag, labelled, object, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
 import { WIRE_SIZES } from './wire.ts';
 
 /** How one end of a wire is made off; absent: as its neighbor asks. */
@@ -11,15 +12,15 @@ export const wireEndShape = object({
 });
 export type WireEnd = Infer<typeof wireEndShape>;
 
-export const wireShape = object({
+export const wireShape = withSources({
   kind: oneOf(['wire']),
   name,
-  color: text(30),
-  size: oneOf(WIRE_SIZES),
-  conductor: oneOf(['copper', 'copper-clad']),
+  color: labelled('Color', text(30)),
+  size: labelled('Wire size', oneOf(WIRE_SIZES)),
+  conductor: labelled('Conductor', oneOf(['copper', 'copper-clad'])),
   lengthM: quantity({ label: 'Length', dimension: 'length', unit: 'm', min: 0.01, max: 30 }),
-  zone: oneOf(['engine-bay', 'under-body', 'cabin']),
-  bundled: integer(1, 60),
+  zone: labelled('Where it runs', oneOf(['engine-bay', 'under-body', 'cabin'])),
+  bundled: count({ label: 'Wires in the bundle', min: 1, max: 60, usual: 1 }),
   insulationK: quantity({
     label: 'Insulation good to',
     dimension: 'temperature',
@@ -32,12 +33,12 @@ export const wireShape = object({
   cable: optional(oneOf(['full', 'vehicle'])),
   slackM: optional(
     quantity({
-      label: 'Slack at a lid',
+      label: 'Slack, for a lid or hat',
       dimension: 'length',
       unit: 'm',
       min: 0,
       max: 3,
-      usual: 0,
+      usual: 0.3,
       why: 'left over so that a lid or hat opens; cut longer by it, and it counts in the drop',
     }),
   ),

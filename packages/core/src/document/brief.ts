@@ -1,0 +1,193 @@
+import { count, quantity } from '../fields/field.ts';
+import { withSources } from '../fields/provenance.ts';
+import { labelled, list, object, oneOf, optional, type Infer } from '../fields/shape.ts';
+
+/** What the engine takes and what the plan is held against. */
+const LPH = 1e-3 / 3600;
+
+const fuel = withSources({
+  ethanol: quantity({
+    label: 'Ethanol content',
+    dimension: 'fraction',
+    unit: '',
+    min: 0,
+    max: 1,
+    usual: 0.1,
+    why: 'by volume',
+  }),
+  gasolineDensity15: quantity({
+    label: 'Density of its gasoline at 59 °F',
+    dimension: 'density',
+    unit: 'kg/m³',
+    min: 700,
+    max: 800,
+    usual: 745,
+  }),
+  rvpPa: quantity({
+    label: 'Gasoline vapor pressure (RVP)',
+    dimension: 'pressure',
+    unit: 'Pa',
+    min: 20e3,
+    max: 110e3,
+    usual: 62e3,
+  }),
+});
+
+const pullPoint = object({
+  rpm: quantity({ label: 'Engine speed', dimension: 'engineSpeed', unit: 'rpm', min: 500, max: 20_000 }),
+  powerW: quantity({ label: 'Power', dimension: 'power', unit: 'W', min: 0, max: 3e6 }),
+  boostPa: quantity({ label: 'Boost', dimension: 'pressure', unit: 'Pa gauge', min: -100e3, max: 500e3 }),
+});
+
+const idle = withSources({
+  rpm: quantity({ label: 'Idle', dimension: 'engineSpeed', unit: 'rpm', min: 300, max: 3000, usual: 850 }),
+  manifoldPa: quantity({
+    label: 'Manifold at idle',
+    dimension: 'pressure',
+    unit: 'Pa gauge',
+    min: -95e3,
+    max: 0,
+    why: 'negative: vacuum',
+  }),
+  drawM3s: quantity({ label: 'Fuel at idle', dimension: 'flow', unit: 'm³/s', min: 0, max: 100 * LPH }),
+});
+
+const cruise = withSources({
+  rpm: quantity({ label: 'Cruise', dimension: 'engineSpeed', unit: 'rpm', min: 500, max: 8000, usual: 2500 }),
+  manifoldPa: quantity({
+    label: 'Manifold at cruise',
+    dimension: 'pressure',
+    unit: 'Pa gauge',
+    min: -95e3,
+    max: 100e3,
+  }),
+  drawM3s: quantity({ label: 'Fuel at cruise', dimension: 'flow', unit: 'm³/s', min: 0, max: 300 * LPH }),
+});
+
+const injectors = withSources({
+  count: count({ label: 'Injectors', min: 1, max: 32 }),
+  staticFlowM3s: quantity({
+    label: 'Flow of one, static',
+    dimension: 'injectorFlow',
+    unit: 'm³/s',
+    min: 5e-7,
+    max: 1e-4,
+  }),
+  ratedPa: quantity({
+    label: 'Flow is rated at',
+    dimension: 'pressure',
+    unit: 'Pa',
+    min: 100e3,
+    max: 1.5e6,
+    usual: 300e3,
+  }),
+  dutyLimit: quantity({
+    label: 'Duty limit',
+    dimension: 'fraction',
+    unit: '',
+    min: 0.3,
+    max: 1,
+    usual: 0.85,
+  }),
+  maxDifferentialPa: quantity({
+    label: 'Opens against at most',
+    dimension: 'pressure',
+    unit: 'Pa',
+    min: 100e3,
+    max: 2e6,
+  }),
+});
+
+const amps = (label: string, min: number, max: number, usual: number) =>
+  optional(quantity({ label, dimension: 'amps', unit: 'A', min, max, usual }));
+const air = (label: string, max: number) =>
+  quantity({ label, dimension: 'temperature', unit: 'K', min: 253, max });
+
+const electrical = withSources({
+  batteryV: quantity({
+    label: 'Battery, engine off',
+    dimension: 'volts',
+    unit: 'V',
+    min: 9,
+    max: 15,
+    usual: 12.4,
+  }),
+  chargingV: quantity({ label: 'Charging', dimension: 'volts', unit: 'V', min: 11, max: 16, usual: 14.2 }),
+  sourceOhms: quantity({
+    label: 'Battery and posts',
+    dimension: 'resistance',
+    unit: 'Ω',
+    min: 0,
+    max: 0.2,
+    usual: 0.01,
+  }),
+  engineBayK: air('Engine bay air', 423),
+  underBodyK: air('Air under the body', 393),
+  cabinK: air('Cabin air', 353),
+  /** Hot. */
+  alternatorIdleA: amps('Alternator gives at idle', 5, 400, 60),
+  /** Ignition, controller, injectors, lamps, blower. */
+  carLoadA: amps('The car itself takes at idle', 0, 300, 30),
+  crankingA: amps('Starter takes', 20, 2000, 180),
+});
+
+const basePressure = { dimension: 'pressure', unit: 'Pa', min: 50e3, max: 800e3, usual: 300e3 } as const;
+
+export const briefShape = withSources({
+  fuel,
+  fuelK: quantity({ label: 'Fuel in the tank', dimension: 'temperature', unit: 'K', min: 243, max: 343 }),
+  barometricPa: quantity({
+    label: 'Barometer',
+    dimension: 'pressure',
+    unit: 'Pa absolute',
+    min: 55e3,
+    max: 110e3,
+    usual: 101_325,
+  }),
+  powerBasis: labelled('Power is given at the', oneOf(['crank', 'wheels'])),
+  drivetrainLoss: quantity({
+    label: 'Lost in the drivetrain',
+    dimension: 'fraction',
+    unit: '',
+    min: 0,
+    max: 0.4,
+    usual: 0.15,
+  }),
+  bsfc: quantity({
+    label: 'BSFC on gasoline',
+    dimension: 'fuelRate',
+    unit: 'kg/J',
+    min: 5e-8,
+    max: 3e-7,
+    why: '0.50 / 0.60 / 0.65 lb/hp·h',
+  }),
+  pull: labelled('The pull', list(pullPoint, 1, 60)),
+  basePressurePa: quantity({
+    ...basePressure,
+    label: 'Base pressure',
+    why: 'reference line off and plugged',
+  }),
+  /** Where the engine’s controller cannot be changed. */
+  controllerBasePa: optional(quantity({ ...basePressure, label: 'Controller tuned for a base of' })),
+  /** Peak power wanted later, on the same basis as the pull: would the plan still do? */
+  laterPowerW: optional(
+    quantity({ label: 'Power goal later', dimension: 'power', unit: 'W', min: 0, max: 3e6 }),
+  ),
+  designMargin: quantity({
+    label: 'Margin asked',
+    dimension: 'fraction',
+    unit: '',
+    min: 0,
+    max: 1,
+    usual: 0.15,
+  }),
+  idle,
+  cruise,
+  injectors,
+  electrical,
+});
+export type Brief = Infer<typeof briefShape>;
+
+/** What the columns of a pull sheet and of an injector sheet hold. */
+export const PULL_FIELDS = pullPoint.fields;
+export const INJECTOR_FIELDS = injectors.fields;

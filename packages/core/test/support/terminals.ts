@@ -1,0 +1,8 @@
+import type { TerminalRef } from './core.ts';
+
+/** "relay-pump.86" for short. */
+export const at = (text: string): TerminalRef => {
+  const dot = text.lastIndexOf('.');
+  return { device: text.slice(0, dot), terminal: text.slice(dot + 1) };
+};
+export const key = (t: TerminalRef): string => `${t.device}.${t.terminal}`;
