@@ -1,3 +1,4 @@
+import { figureOfSource } from '@venula/core/edit';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import type { ConflictDetail } from '../api/types.ts';
@@ -14,6 +15,14 @@ export function ConflictDialog({
 }) {
   const format = useFormat();
   const [theirs, setTheirs] = useState<readonly string[]>([]);
+  // Where a figure comes from goes with the figure: one choice for both.
+  const goesWith = (path: string): string | undefined => {
+    const figure = figureOfSource(detail.document, path);
+    return detail.conflicts.some((c) => c.path === figure) ? figure : undefined;
+  };
+  const asked = detail.conflicts.filter((c) => goesWith(c.path) === undefined);
+  const kept = (): string[] =>
+    detail.conflicts.flatMap(({ path }) => (theirs.includes(goesWith(path) ?? path) ? [path] : []));
   return (
     <Dialog.Root open>
       <Dialog.Portal>
@@ -27,7 +36,7 @@ export function ConflictDialog({
             While you worked, somebody changed the same thing. Choose which value stays; everything else you
             did is kept.
           </p>
-          {detail.conflicts.map((c) => (
+          {asked.map((c) => (
             <fieldset key={c.path} className="mt-3 border-t-2 border-ink pt-2" data-conflict={c.path}>
               <legend className="label font-semibold">{placeName(detail.document, c.path)}</legend>
               <div className="grid grid-cols-2 gap-3">
@@ -65,7 +74,7 @@ export function ConflictDialog({
               </div>
             </fieldset>
           ))}
-          <button type="button" className="btn btn-main mt-4 w-full" onClick={() => onResolve(theirs)}>
+          <button type="button" className="btn btn-main mt-4 w-full" onClick={() => onResolve(kept())}>
             Keep what is chosen
           </button>
         </Dialog.Content>

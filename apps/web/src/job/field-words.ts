@@ -5,7 +5,6 @@ import { shortened, type Dimension } from '@venula/core/quantities';
 /** Names of what has no description of its own. */
 const OTHERWISE: Readonly<Record<string, string>> = {
   name: 'name',
-  sources: 'where its figures come from',
   harness: 'wiring as drawn',
   triggers: 'trigger rules',
 };

@@ -114,9 +114,9 @@ function measuredEthanol(brief: unknown): { readonly brief?: unknown } {
   if (!isPlain(brief) || !isPlain(brief['fuel'])) return {};
   const { ethanolMeasured, ...fuel } = brief['fuel'];
   const value = fuel['ethanol'];
-  const sources = { ethanol: { origin: 'measured', value } };
+  const ethanolFrom = { origin: 'measured', value };
   return {
-    brief: { ...brief, fuel: ethanolMeasured === true ? { ...fuel, sources } : fuel },
+    brief: { ...brief, fuel: ethanolMeasured === true ? { ...fuel, ethanolFrom } : fuel },
   };
 }
 

@@ -1,7 +1,7 @@
 import type { JobDocument } from '../document/job-document.ts';
-import { numberFields, type FieldInfo } from '../fields/field.ts';
+import { fieldOf, numberFields, type FieldInfo } from '../fields/field.ts';
 import { valueAt } from '../fields/pointer.ts';
-import { sourceOf, type Origin, type Source, type Sources } from '../fields/provenance.ts';
+import { sourceKey, sourceOf, type Origin, type Source } from '../fields/provenance.ts';
 import { shapeAt } from '../document/shape-at.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 
@@ -20,11 +20,6 @@ export interface KnownFigure {
   readonly source: Source | ReturnType<typeof sourceOf>;
 }
 
-const parted = (path: string): { readonly owner: string; readonly key: string } => {
-  const at = path.lastIndexOf('/');
-  return { owner: path.slice(0, at), key: path.slice(at + 1) };
-};
-
 /**
  * Says where a figure comes from.
  * @param doc job document
@@ -32,11 +27,11 @@ const parted = (path: string): { readonly owner: string; readonly key: string } 
  * @param value the figure it is said of, SI
  * @param origin typed, measured, routed, catalogue or default
  * @param witness who says so, and when; for measured figures
- * @returns RFC 6902 operations; none where the thing keeps no sources
+ * @returns RFC 6902 operations; none where no source is kept of it
  * Validity: numbers of parts, pieces, loads, drawn wires and the brief.
  * @throws nothing
  * @source own convention
- * @example setOrigin(fullReturnJob('x'), '/plumbing/elements/feed/lengthM', 2, 'measured')[0].path // => '/plumbing/elements/feed/sources'
+ * @example setOrigin(fullReturnJob('x'), '/plumbing/elements/feed/lengthM', 2, 'measured')[0].path // => '/plumbing/elements/feed/lengthMFrom'
  */
 export function setOrigin(
   doc: JobDocument,
@@ -45,13 +40,10 @@ export function setOrigin(
   origin: Origin,
   witness?: Witness,
 ): PatchOperation[] {
-  const { owner, key } = parted(path);
-  if (!shapeAt(doc, `${owner}/sources/${key}`)) return [];
-  const thing = valueAt(doc, owner) as { readonly sources?: Sources } | undefined;
+  const at = sourceKey(path);
+  if (!shapeAt(doc, at)) return [];
   const source: Source = { origin, value, ...witness };
-  return thing?.sources
-    ? [{ op: 'add', path: `${owner}/sources/${key}`, value: source }]
-    : [{ op: 'add', path: `${owner}/sources`, value: { [key]: source } }];
+  return [{ op: 'add', path: at, value: source }];
 }
 
 /**
@@ -129,4 +121,20 @@ export function figuresOfPlan(doc: JobDocument): FiguresOfThing[] {
     ...Object.entries(loads).map(([id, l]) => [`/wiring/loads/${id}`, l.name] as const),
   ];
   return things.map(([owner, name]) => ({ owner, name, figures: figuresOf(doc, owner) }));
+}
+
+/**
+ * The figure a source is of.
+ * @param doc job document
+ * @param path RFC 6901 pointer
+ * @returns pointer to the figure; undefined where the place is no source
+ * Validity: places of the job format.
+ * @throws nothing
+ * @source own convention
+ * @example figureOfSource(fullReturnJob('x'), '/plumbing/elements/feed/lengthMFrom') // => '/plumbing/elements/feed/lengthM'
+ */
+export function figureOfSource(doc: JobDocument, path: string): string | undefined {
+  const figure = /^(.+)From$/.exec(path)?.[1];
+  const shape = figure === undefined ? undefined : shapeAt(doc, figure);
+  return shape && fieldOf(shape) ? figure : undefined;
 }

@@ -1,24 +1,24 @@
 import { fieldOf } from './field.ts';
 import {
-  byKey,
   number,
   object,
   oneOf,
   optional,
   text,
   type Fields,
+  type FromFields,
   type Infer,
   type Shape,
 } from './shape.ts';
 
 /**
- * Where a figure comes from. Not said: from the catalogue where the part names its entry there, else a starting figure
+ * Where a figure comes from. Not said: from the catalog where the part names its entry there, else a starting figure
  * nobody has confirmed.
  */
 export const ORIGINS = ['typed', 'measured', 'routed', 'catalogue', 'default'] as const;
 export type Origin = (typeof ORIGINS)[number];
 
-const sourceShape = object({
+const inline = object({
   origin: oneOf(ORIGINS),
   /** The figure it was said of, SI: changed since, it no longer holds. */
   value: number(-1e9, 1e9, 'SI'),
@@ -26,20 +26,26 @@ const sourceShape = object({
   by: optional(text(80, 1)),
   at: optional(text(30, 1)),
 });
-export type Source = Infer<typeof sourceShape>;
-export type Sources = Readonly<Record<string, Source>>;
+export type Source = Infer<typeof inline>;
 
-/** Optional; where a thing has no figures, nothing is taken under that key. */
-type SourcesShape = Shape<Sources | undefined> & { readonly optional: true };
+/** Its description, once in the schema of whatever holds it. */
+export const SOURCE_DEFINITION = { source: inline.schema };
+const sourceShape: Shape<Source> = { ...inline, schema: { $ref: '#/$defs/source' } };
 
-/** An object whose figures may say where they come from, under `sources` by the figure’s key. */
-export const withSources = <F extends Fields>(fields: F) => {
+/** The key that says where the figure under a key comes from. */
+export const sourceKey = <K extends string>(key: K): `${K}From` => `${key}From`;
+
+/**
+ * An object whose figures may say where they come from: `lengthM` under `lengthMFrom`. A key of its own for each, so that two
+ * people who say it of two figures of one part do not get into each other’s way, and taking one back takes back that one.
+ */
+export function withSources<F extends Fields>(fields: F): Shape<FromFields<F>> & { readonly fields: F } {
   const figures = Object.keys(fields).filter((key) => fieldOf(fields[key]!));
-  const sources: SourcesShape = optional(byKey(figures, sourceShape));
-  return object<F & { readonly sources: SourcesShape }>(
-    (figures.length > 0 ? { ...fields, sources } : fields) as F & { readonly sources: SourcesShape },
-  );
-};
+  const sources = Object.fromEntries(figures.map((key) => [sourceKey(key), optional(sourceShape)]));
+  // Sources are read and written by their keys (sourceOf, setOrigin): as types they would double every part.
+  const described: Fields = { ...fields, ...sources };
+  return object(described) as unknown as Shape<FromFields<F>> & { readonly fields: F };
+}
 
 /**
  * Where the figure under a key of a thing comes from, and who said so.
@@ -52,8 +58,8 @@ export const withSources = <F extends Fields>(fields: F) => {
  * @example sourceOf(fullReturnJob('x').brief, 'bsfc').origin // => 'default'
  */
 export function sourceOf(thing: object, key: string): Source | { readonly origin: 'catalogue' | 'default' } {
-  const { sources, catalogueId } = thing as { readonly sources?: Sources; readonly catalogueId?: string };
-  const said = sources && Object.hasOwn(sources, key) ? sources[key] : undefined;
-  if (said && said.value === (thing as Readonly<Record<string, unknown>>)[key]) return said;
-  return { origin: catalogueId === undefined ? 'default' : 'catalogue' };
+  const held = thing as Readonly<Record<string, unknown>>;
+  const said = held[sourceKey(key)] as Source | undefined;
+  if (said && said.value === held[key]) return said;
+  return { origin: held['catalogueId'] === undefined ? 'default' : 'catalogue' };
 }

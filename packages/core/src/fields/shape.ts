@@ -190,23 +190,6 @@ export const byId = <T>(item: Shape<T>, max: number): Shape<Record<string, T>> =
   inside: () => item,
 });
 
-/** Some of the named keys, each with the same kind of value. */
-export const byKey = <T>(keys: readonly string[], item: Shape<T>): Shape<Readonly<Record<string, T>>> => ({
-  schema: { type: 'object', propertyNames: { enum: [...keys] }, additionalProperties: item.schema },
-  check(value, at, errors) {
-    if (!isPlainObject(value))
-      return report(errors, at, 'NOT_AN_OBJECT', value, 'must be an object', 'an object');
-    for (const key of Object.keys(value)) {
-      if (keys.includes(key)) item.check(value[key], `${at}/${key}`, errors);
-      else {
-        const where = `${at}/${shortened(key, 40)}`;
-        report(errors, where, 'UNKNOWN_FIELD', key, 'is not one of the figures here', keys.join(', '));
-      }
-    }
-  },
-  inside: (key) => (keys.includes(key) ? item : undefined),
-});
-
 export const optional = <T>(shape: Shape<T>): Shape<T | undefined> & { readonly optional: true } => ({
   ...shape,
   optional: true,
@@ -222,7 +205,7 @@ export const nullable = <T>(shape: Shape<T>): Shape<T | null> => ({
 
 export type Fields = Record<string, Shape<unknown>>;
 type OptionalKeys<F> = { [K in keyof F]: F[K] extends { readonly optional: true } ? K : never }[keyof F];
-type FromFields<F> = { [K in Exclude<keyof F, OptionalKeys<F>>]: Infer<F[K]> } & {
+export type FromFields<F> = { [K in Exclude<keyof F, OptionalKeys<F>>]: Infer<F[K]> } & {
   [K in OptionalKeys<F>]?: Exclude<Infer<F[K]>, undefined>;
 };
 

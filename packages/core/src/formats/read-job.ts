@@ -1,3 +1,4 @@
+import { SOURCE_DEFINITION } from '../fields/provenance.ts';
 import { checkShape } from '../fields/shape.ts';
 import {
   JOB_FORMAT,
@@ -267,5 +268,10 @@ export function writeJob(doc: JobDocument): string {
  * @example jobSchema().title // => 'Venula job'
  */
 export function jobSchema(): Record<string, unknown> {
-  return { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Venula job', ...jobShape.schema };
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: 'Venula job',
+    ...jobShape.schema,
+    $defs: SOURCE_DEFINITION,
+  };
 }

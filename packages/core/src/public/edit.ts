@@ -13,6 +13,7 @@ export {
   tapTargets,
 } from '../edit/circuit.ts';
 export {
+  figureOfSource,
   figuresOf,
   figuresOfPlan,
   setOrigin,

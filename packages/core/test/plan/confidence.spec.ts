@@ -12,7 +12,7 @@ import { applied } from '../support/examples.ts';
 const doc = fullReturnJob('x');
 const run = (d = doc, n = 200, seed = 1) => confidenceSamples(d, 'pull-3', 0, n, seed);
 
-const MEASURED = { ethanol: { origin: 'measured', value: 0.6, by: 'Tess Varga', at: '2026-11-27' } };
+const MEASURED = { origin: 'measured', value: 0.6, by: 'Tess Varga', at: '2026-11-27' };
 
 describe('confidence run', () => {
   test('is repeatable, may be taken in stretches, and another seed draws otherwise', () => {
@@ -57,7 +57,7 @@ describe('confidence run', () => {
     const share = (measured: boolean) => {
       const d = applied(doc, [
         { op: 'replace', path: '/brief/fuel/ethanol', value: 0.6 },
-        ...(measured ? [{ op: 'add' as const, path: '/brief/fuel/sources', value: MEASURED }] : []),
+        ...(measured ? [{ op: 'add' as const, path: '/brief/fuel/ethanolFrom', value: MEASURED }] : []),
       ]);
       return summarizeConfidence(run(d), d).drivers.find((x) => x.name === 'ethanol content')!.share;
     };

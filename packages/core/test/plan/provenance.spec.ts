@@ -59,12 +59,12 @@ describe('where a figure comes from', () => {
 
   test('is refused for what is no figure of the part, and nothing is written where no source is kept', () => {
     const wrong = applied(doc, [
-      { op: 'add', path: `${FEED}/sources`, value: { name: { origin: 'measured', value: 1 } } },
+      { op: 'add', path: `${FEED}/nameFrom`, value: { origin: 'measured', value: 1 } },
     ]);
     const checked = checkJob(wrong);
     expect(checked.ok).toBe(false);
     if (!checked.ok)
-      expect(checked.errors[0]).toMatchObject({ field: `${FEED}/sources/name`, code: 'UNKNOWN_FIELD' });
+      expect(checked.errors[0]).toMatchObject({ field: `${FEED}/nameFrom`, code: 'UNKNOWN_FIELD' });
     expect(setOrigin(doc, '/brief/pull/0/rpm', 2500, 'measured', TESS)).toEqual([]);
     expect(setOrigin(doc, '/no/such/place', 1, 'typed')).toEqual([]);
   });

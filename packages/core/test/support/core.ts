@@ -328,7 +328,7 @@ export {
 export { applyPatch } from '../../src/edit/apply-patch.ts';
 export { valueAt } from '../../src/fields/pointer.ts';
 export { sourceOf } from '../../src/fields/provenance.ts';
-export { figuresOf, figuresOfPlan, setOrigin, typeFigure } from '../../src/edit/figures.ts';
+export { figureOfSource, figuresOf, figuresOfPlan, setOrigin, typeFigure } from '../../src/edit/figures.ts';
 export { diffDocuments, overlappingPaths } from '../../src/formats/diff.ts';
 export { CURVE_COLUMNS, readPumpCurve, type CurvePreview } from '../../src/formats/pump-curve-csv.ts';
 export {

@@ -1,4 +1,4 @@
-import { checkJob, harnessOf, jobSchema, PATTERNS, type JobDocument } from './core.ts';
+import { allTerminals, checkJob, harnessOf, jobSchema, PATTERNS, type JobDocument } from './core.ts';
 import { demoJobs } from './examples.ts';
 
 type Schema = Readonly<Record<string, unknown>>;
@@ -39,8 +39,14 @@ interface Field {
   readonly schema: Schema;
 }
 
+const DEFINED = jobSchema()['$defs'] as Record<string, Schema>;
+/** The description a reference stands for. */
+const meant = (schema: Schema): Schema =>
+  typeof schema['$ref'] === 'string' ? DEFINED[schema['$ref'].split('/').at(-1)!]! : schema;
+
 /** The description of the kind that stands there, of several on offer. */
-function narrowed(schema: Schema, value: unknown): Schema {
+function narrowed(told: Schema, value: unknown): Schema {
+  const schema = meant(told);
   const options = schema['oneOf'] as Schema[] | undefined;
   if (!options) return schema;
   const kind = (value as Json | undefined)?.['kind'];
@@ -109,7 +115,8 @@ function anyNumber(random: () => number, min: number, max: number): number {
 }
 
 /** Anything the description allows. */
-function anything(random: () => number, schema: Schema, ids: readonly string[], depth = 0): unknown {
+function anything(random: () => number, told: Schema, ids: readonly string[], depth = 0): unknown {
+  const schema = meant(told);
   if (Array.isArray(schema['oneOf']))
     return anything(random, pick(random, schema['oneOf'] as Schema[]), ids, depth);
   if (Array.isArray(schema['enum'])) return pick(random, schema['enum'] as unknown[]);
@@ -164,7 +171,11 @@ const idsIn = (doc: JobDocument): string[] => {
   const segments = Object.values(circuits).flatMap((c) => Object.keys(c.segments));
   return [junctions, elements, paths, circuits, loads, triggers]
     .flatMap(Object.keys)
-    .concat(segments, Object.keys(doc.wiring.harness?.devices ?? {}), 'nowhere');
+    .concat(
+      segments,
+      doc.wiring.harness ? allTerminals(doc.wiring.harness).flatMap((t) => [t.device, t.terminal]) : [],
+      'nowhere',
+    );
 };
 
 /** One change anybody could make by hand or by file: a value, a part more, a part fewer, another order. */

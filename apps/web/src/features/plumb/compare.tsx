@@ -1,3 +1,4 @@
+import { figureOfSource } from '@venula/core/edit';
 import type { Comparison } from '@venula/core/advise';
 import { diffDocuments, valueAt } from '@venula/core/formats';
 import type { PatchOperation } from '@venula/core/outcome';
@@ -28,7 +29,7 @@ export function Compare({ variant }: { readonly variant: Variant }) {
   }, [a, doc]);
   const changed = useMemo(
     // Where a figure comes from changes nothing of the plan.
-    () => (a ? diffDocuments(a, doc).filter((op) => !/\/sources(\/|$)/.test(op.path)) : []),
+    () => (a ? diffDocuments(a, doc).filter((op) => figureOfSource(doc, op.path) === undefined) : []),
     [a, doc],
   );
   return (
