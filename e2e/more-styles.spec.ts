@@ -201,3 +201,29 @@ test('a pump known by one point, curves at two voltages, and a speed map', async
   await expect(page.getByText('Full speed at 12.0 psi')).toBeVisible();
   await saved(page);
 });
+
+test('a figure measured on the car: marked at the part, said by the finding and the record, and void once it is changed', async ({
+  page,
+}) => {
+  await signIn(page, 'tess');
+  await newJob(page, 'Tape measure');
+  await stage(page, 'Plumb');
+  await part(page, 'return').click();
+  for (let size = 6; size >= 3; size--) await page.getByRole('button', { name: /smaller/i }).click();
+  await expect(finding(page, 'RETURN_OVERRUN')).toBeVisible();
+  await page.getByText(/^Where the figures come from/).click();
+  await page.getByRole('button', { name: /^Length .*: starting figure$/ }).click();
+  await expect(page.getByText('Where the figures come from: 1 of 3 measured')).toBeVisible();
+  await finding(page, 'RETURN_OVERRUN').getByText('Why').click();
+  await expect(finding(page, 'RETURN_OVERRUN')).toContainText(
+    /Rests on length .* \(measured by Tess Varga, /,
+  );
+  await saved(page);
+  await stage(page, 'Handover');
+  await expect(page.getByTestId('handover')).toContainText(/Return.*, length .*: measured by Tess Varga/);
+  await stage(page, 'Plumb');
+  await part(page, 'return').click();
+  await type(page, 'Length', '9 ft');
+  await expect(page.getByText(/Where the figures come from: 2 of 3 as they started/)).toBeVisible();
+  await saved(page);
+});

@@ -73,7 +73,10 @@ export function BriefPage() {
         />
         {doc.brief.powerBasis === 'wheels' && <PlanQuantity path="/brief/drivetrainLoss" />}
         <PlanQuantity path="/brief/designMargin" />
-        <FigureSources owner="/brief" keys={['bsfc', 'drivetrainLoss']} />
+        <FigureSources
+          owner="/brief"
+          keys={doc.brief.powerBasis === 'wheels' ? ['bsfc', 'drivetrainLoss'] : ['bsfc']}
+        />
         <div className="col-span-4">
           <PullTable />
         </div>

@@ -12,7 +12,7 @@ export const runShape = withSources({
   dash: labelled('Size', oneOf(DASH_SIZES)),
   boreM: optional(
     quantity({
-      label: 'Measured bore',
+      label: 'Actual bore',
       dimension: 'bore',
       unit: 'm',
       min: 1e-3,
@@ -31,7 +31,7 @@ export const runShape = withSources({
     usual: 180,
   }),
   extraK: quantity({
-    label: 'K of other losses',
+    label: 'Other losses (K)',
     dimension: 'coefficient',
     unit: '',
     min: 0,
