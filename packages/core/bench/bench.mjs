@@ -26,7 +26,7 @@ const {
   rulesOf,
   setRule,
   setTap,
-  signalKeys,
+  tableSignals,
   SizingSearch,
   sizingChoices,
   standardDrive,
@@ -223,7 +223,7 @@ const wide = ['pump-1', 'pump-2'].reduce(
   logic,
 );
 const harness = harnessOf(wide);
-const inputs = 2 + signalKeys(harness, rulesOf(wide)).length;
+const inputs = 2 + tableSignals(harness, rulesOf(wide)).length;
 const table = time(() => truthTable(harness, rulesOf(wide)), 8);
 console.log(
   `  ${inputs} inputs tried in all ${2 ** inputs} combinations on ${Object.keys(harness.wires).length} wires ${ms(table)}: ${((table / 2 ** inputs) * 1e6).toFixed(0)} µs each`,

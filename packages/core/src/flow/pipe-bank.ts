@@ -109,10 +109,10 @@ export class PipeBank {
         x -= (f0 * (6 * f12 - 3 * f02)) / (6 * f1 * (f12 - f02) - 2 * f0 * f02 * beta);
         inverseRoot[k] = x;
         lastReynolds[k] = re;
-        const lost = (friction[k]! * abs) / (x * x);
-        h = lost * abs;
-        // d(f·Q²)/dQ = 2·f·Q/(1 + (2/ln 10)·β).
-        g = (2 * lost) / f1;
+        // d(f·Q²)/dQ = 2·f·Q/(1 + (2/ln 10)·β): one division for both.
+        const half = (friction[k]! * abs) / (x * x * f1);
+        h = half * f1 * abs;
+        g = 2 * half;
       } else if (re <= LAMINAR) {
         g = laminar[k]!;
         h = g * abs;

@@ -1,5 +1,13 @@
 import { Arena } from './arena.ts';
 
+/** One multiply-add a place: values[target] -= values[left] / pivot * values[right]; `end` tells where each pivot’s end. */
+interface Operations {
+  readonly target: Int32Array;
+  readonly left: Int32Array;
+  readonly right: Int32Array;
+  readonly end: Int32Array;
+}
+
 /**
  * Sparse LU for matrices with a symmetric pattern and a dominant diagonal (nodal equations of a network).
  * The elimination order and every multiply-add are worked out once per topology; refactoring with new numbers
@@ -19,11 +27,9 @@ export class SparseLu {
   private readonly columns: Int32Array;
   /** Row of each entry. */
   private readonly rows: Int32Array;
-  // One row per multiply-add: values[target] -= values[left] / pivot * values[right].
-  private readonly opTarget: Int32Array;
-  private readonly opLeft: Int32Array;
-  private readonly opRight: Int32Array;
-  private readonly opEnd: Int32Array;
+  /** Multiply-adds of an elimination, worked out when one of its kind is first asked for. */
+  private general: Operations | undefined;
+  private symmetric: Operations | undefined;
   private readonly work: Float64Array;
   /** One over each pivot. */
   private readonly inverse: Float64Array;
@@ -50,37 +56,6 @@ export class SparseLu {
     // Layout of values: the diagonal, U row by row, L column by column in the same order, and a sink.
     this.values = arena.floats(size + 2 * entries + 1);
     this.sink = size + 2 * entries;
-    const upper = size;
-    const lower = size + entries;
-    const target: number[] = [];
-    const left: number[] = [];
-    const right: number[] = [];
-    this.opEnd = arena.ints(size);
-    for (let k = 0; k < size; k++) {
-      const start = rowStart[k]!;
-      const end = rowStart[k + 1]!;
-      for (let a = start; a < end; a++) {
-        const i = columns[a]!;
-        target.push(i);
-        left.push(lower + a);
-        right.push(upper + a);
-        // Row i of U holds every later column of row k: walk the two sorted lists together.
-        let at = rowStart[i]!;
-        for (let b = a + 1; b < end; b++) {
-          while (columns[at] !== columns[b]) at++;
-          target.push(upper + at, lower + at);
-          left.push(lower + a, lower + b);
-          right.push(upper + b, upper + a);
-        }
-      }
-      this.opEnd[k] = target.length;
-    }
-    this.opTarget = arena.ints(target.length);
-    this.opLeft = arena.ints(target.length);
-    this.opRight = arena.ints(target.length);
-    this.opTarget.set(target);
-    this.opLeft.set(left);
-    this.opRight.set(right);
     this.work = arena.floats(size);
     this.inverse = arena.floats(size);
   }
@@ -105,17 +80,63 @@ export class SparseLu {
 
   /** Factors `values` in place (L is left unscaled). Returns the first unknown whose pivot vanished, or −1. */
   factor(): number {
-    const { values: v, opTarget, opLeft, opRight, opEnd, inverse, size } = this;
+    return this.run((this.general ??= this.operations(true)));
+  }
+
+  /** The same for a matrix that is its own mirror image: only the diagonal and U are read and written. */
+  factorSymmetric(): number {
+    return this.run((this.symmetric ??= this.operations(false)));
+  }
+
+  private run({ target, left, right, end }: Operations): number {
+    const { values: v, inverse, size } = this;
     let op = 0;
     for (let k = 0; k < size; k++) {
       const pivot = v[k]!;
       if (!(Math.abs(pivot) > 1e-300)) return this.order[k]!;
       const by = 1 / pivot;
       inverse[k] = by;
-      for (const last = opEnd[k]!; op < last; op++)
-        v[opTarget[op]!]! -= v[opLeft[op]!]! * by * v[opRight[op]!]!;
+      for (const last = end[k]!; op < last; op++) v[target[op]!]! -= v[left[op]!]! * by * v[right[op]!]!;
     }
     return -1;
+  }
+
+  /** @param both entries of L as well; without them those of U stand for both */
+  private operations(both: boolean): Operations {
+    const { size, rowStart, columns } = this;
+    const upper = size;
+    const lower = both ? size + columns.length : upper;
+    const end = new Int32Array(size);
+    let count = 0;
+    for (let k = 0; k < size; k++) {
+      const touched = rowStart[k + 1]! - rowStart[k]!;
+      count += touched + (both ? 1 : 0.5) * touched * (touched - 1);
+      end[k] = count;
+    }
+    const target = new Int32Array(count);
+    const left = new Int32Array(count);
+    const right = new Int32Array(count);
+    let op = 0;
+    const put = (t: number, l: number, r: number): void => {
+      target[op] = t;
+      left[op] = l;
+      right[op++] = r;
+    };
+    for (let k = 0; k < size; k++) {
+      const last = rowStart[k + 1]!;
+      for (let a = rowStart[k]!; a < last; a++) {
+        const i = columns[a]!;
+        put(i, lower + a, upper + a);
+        // Row i of U holds every later column of row k: walk the two sorted lists together.
+        let at = rowStart[i]!;
+        for (let b = a + 1; b < last; b++) {
+          while (columns[at] !== columns[b]) at++;
+          put(upper + at, lower + a, upper + b);
+          if (both) put(lower + at, lower + b, upper + a);
+        }
+      }
+    }
+    return { target, left, right, end };
   }
 
   /** Solves with the factors for right-hand side b (original numbering); writes the solution over b. */
@@ -128,12 +149,22 @@ export class SparseLu {
 
   /** The same with right-hand side and solution in the order of elimination (see `place`). */
   solveInOrder(y: Float64Array): void {
+    this.substitute(y, this.size + this.columns.length);
+  }
+
+  /** The same with the factors of a symmetric matrix. */
+  solveSymmetricInOrder(y: Float64Array): void {
+    this.substitute(y, this.size);
+  }
+
+  /** @param lower where the entries of L begin */
+  private substitute(y: Float64Array, lower: number): void {
     const { values: v, columns, rows, inverse, size } = this;
     const entries = columns.length;
     // Straight through the entries, without loops over rows: short rows would cost more in loop ends than in sums.
     for (let e = 0; e < entries; e++) {
       const k = rows[e]!;
-      y[columns[e]!]! -= v[size + entries + e]! * inverse[k]! * y[k]!;
+      y[columns[e]!]! -= v[lower + e]! * inverse[k]! * y[k]!;
     }
     for (let e = entries - 1; e >= 0; e--) {
       const j = columns[e]!;

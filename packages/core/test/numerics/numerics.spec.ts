@@ -129,6 +129,19 @@ describe('sparse LU', () => {
         dense(matrix, b).forEach((v, i) =>
           expect(Math.abs(x[i]! - v)).toBeLessThan(1e-8 * (1 + Math.abs(v))),
         );
+        // Its mirror image added it is symmetric, and half of it is enough.
+        const mirrored = matrix.map((row, i) => row.map((v, j) => v + matrix[j]![i]!));
+        lu.clear();
+        const upper = (i: number, j: number): number => Math.min(lu.position(i, j), lu.position(j, i));
+        for (let i = 0; i < n; i++)
+          for (let j = i; j < n; j++) if (mirrored[i]![j] !== 0) lu.values[upper(i, j)] = mirrored[i]![j]!;
+        expect(lu.factorSymmetric()).toBe(-1);
+        const y = new Float64Array(n);
+        b.forEach((v, i) => (y[lu.place[i]!] = v));
+        lu.solveSymmetricInOrder(y);
+        dense(mirrored, b).forEach((v, i) =>
+          expect(Math.abs(y[lu.place[i]!]! - v)).toBeLessThan(1e-8 * (1 + Math.abs(v))),
+        );
       }),
     );
   });

@@ -36,8 +36,8 @@ export class Snapshot implements NetworkSolution {
 
   constructor(
     numbering: NetworkNumbering,
-    pressures: readonly number[],
-    flows: readonly number[],
+    pressures: ArrayLike<number>,
+    flows: ArrayLike<number>,
     states: readonly (LinkState | undefined)[] | undefined,
   ) {
     this.pressures = {

@@ -62,6 +62,8 @@ export class NetworkSolver {
   private readonly lu: SparseLu;
   /** Pressure of held nodes, 0 elsewhere. */
   private readonly held: Float64Array;
+  /** Difference of what is held at a link’s two ends. */
+  private readonly heldDrop: Float64Array;
   private readonly pressures: Float64Array;
   private readonly next: Float64Array;
   private readonly flows: Float64Array;
@@ -85,6 +87,13 @@ export class NetworkSolver {
   private readonly laws: LinkLaw[];
   private readonly pipes: PipeBank;
   private readonly startFlows: Float64Array;
+  /** What pipes lose at the flows a solve starts from: the same each time, so worked out once. */
+  private readonly startLoss: Float64Array;
+  private readonly startSlope: Float64Array;
+  private startKnown = false;
+  private heldKnown = false;
+  /** The equations are their own mirror image: no pump feels another one’s pressure, no valve one side more than the other. */
+  private mirrored = true;
   private readonly rises: Float64Array;
   private warm = false;
   private readonly pace = new StepPace();
@@ -102,7 +111,7 @@ export class NetworkSolver {
   ) {
     const n = shape.nodes.length;
     const m = shape.links.length;
-    const arena = new Arena(400 * (n + m) + 1024);
+    const arena = new Arena(460 * (n + m) + 1024);
     const numbering = new NetworkNumbering(shape, source?.links ?? [], arena);
     this.numbering = numbering;
     this.nodeCount = n;
@@ -125,8 +134,11 @@ export class NetworkSolver {
     this.slope = arena.floats(m);
     this.lossLinks = arena.ints(m);
     this.startFlows = arena.floats(m);
+    this.startLoss = arena.floats(m);
+    this.startSlope = arena.floats(m);
     this.rhs = arena.floats(numbering.unknowns + 1);
     this.held = arena.floats(n);
+    this.heldDrop = arena.floats(m);
     this.forms = new Uint8Array(m);
     this.laws = new Array<LinkLaw>(m);
     this.pipes = new PipeBank(m, arena);
@@ -158,6 +170,7 @@ export class NetworkSolver {
     if (this.laws[l] === law) return;
     this.laws[l] = law;
     this.lossCount = -1;
+    this.startKnown = false;
     if (this.numbering.sharedLinks.includes(l)) this.forms[l] = SHARED;
     else if (law.form === 'valve') this.forms[l] = VALVE;
     else if (law.form === 'flow') this.forms[l] = FLOW;
@@ -177,6 +190,7 @@ export class NetworkSolver {
   setHeld(i: number, pressure: number): void {
     this.pressures[i] = pressure;
     this.held[i] = pressure;
+    this.heldKnown = false;
   }
 
   /** Forgets the last answer: the next solve starts cold. */
@@ -209,17 +223,20 @@ export class NetworkSolver {
     for (let iteration = 1; iteration <= MAX_ITERATIONS; iteration++) {
       if (iteration === BEGIN_ANEW_AFTER) this.beginAnew();
       if (iteration > DAMP_AFTER) this.pace.turn(left.flow);
-      this.assemble();
-      const stuck = this.lu.factor();
+      if (this.mirrored) this.assembleMirrored();
+      else this.assemble();
+      const stuck = this.mirrored ? this.lu.factorSymmetric() : this.lu.factor();
       if (stuck >= 0) {
         const node = this.numbering.nodeOf(stuck);
         return this.failed({ how: 'adrift', node }, iteration, Infinity, node);
       }
-      this.lu.solveInOrder(this.rhs);
+      if (this.mirrored) this.lu.solveSymmetricInOrder(this.rhs);
+      else this.lu.solveInOrder(this.rhs);
       this.solvedPressures();
       const shutting = iteration > CYCLE_AFTER ? this.firstToShut() : -1;
       change = this.move(this.pace.share * (shutting >= 0 ? this.shareToShut : 1));
       if (shutting >= 0) this.flows[shutting] = JUST_SHUT;
+      this.lose();
       this.linearize();
       if (!Number.isFinite(change + left.flow + left.pressure + left.volts))
         return this.failed({ how: 'ran-away' }, iteration, Infinity, this.numbering.nodeIds[0] ?? '');
@@ -264,6 +281,13 @@ export class NetworkSolver {
     // Valves start open: a valve that should be shut shuts in one turn, the other way round takes several.
     if (!this.warm) this.flows.set(this.startFlows);
     if (this.lossCount < 0) this.sortLosses();
+    if (!this.heldKnown) {
+      const { from, to, held, heldDrop } = this;
+      for (let l = 0; l < this.linkCount; l++) heldDrop[l] = held[from[l]!]! - held[to[l]!]!;
+      this.heldKnown = true;
+    }
+    if (this.warm) this.lose();
+    else this.loseAtStart();
     this.linearize();
   }
 
@@ -277,6 +301,23 @@ export class NetworkSolver {
     this.lossCount = at;
   }
 
+  /** What pipes lose at their present flows. */
+  private lose(): void {
+    this.pipes.evaluate(this.lossLinks, this.pipeCount, this.flows, this.loss, this.slope);
+  }
+
+  private loseAtStart(): void {
+    if (this.startKnown) {
+      this.loss.set(this.startLoss);
+      this.slope.set(this.startSlope);
+      return;
+    }
+    this.lose();
+    this.startLoss.set(this.loss);
+    this.startSlope.set(this.slope);
+    this.startKnown = true;
+  }
+
   /** Every link as the straight piece at its present flow and pressures; `left` tells what that leaves to do. */
   private linearize(): void {
     const { lossLinks, lossCount, pipeCount, flows: q, loss, slope, lift, offset, up, down, out } = this;
@@ -284,7 +325,7 @@ export class NetworkSolver {
     let unexplained = 0;
     let asked = 0;
     let largest = LEFT_FLOOR;
-    this.pipes.evaluate(lossLinks, pipeCount, q, loss, slope);
+    let mirrored = this.rises.length <= 1;
     for (let s = pipeCount; s < lossCount; s++) {
       const l = lossLinks[s]!;
       (laws[l] as LossLaw).evaluate(q[l]!, out);
@@ -324,12 +365,14 @@ export class NetworkSolver {
         }
         up[l] = out[1]!;
         down[l] = out[2]!;
+        if (out[2] !== -out[1]!) mirrored = false;
         const more = Math.abs(offset[l]! + out[1]! * pu + out[2]! * pd - q[l]!);
         if (!(more <= asked)) asked = more;
         const size = Math.abs(q[l]!);
         if (size > largest) largest = size;
       }
     }
+    this.mirrored = mirrored;
     left.pressure = unexplained;
     left.flow = asked / largest;
   }
@@ -354,6 +397,24 @@ export class NetworkSolver {
       if (!(more <= asked)) asked = more;
     }
     return asked;
+  }
+
+  /** Where `down` is minus `up` for every link: one entry off the diagonal stands for both. */
+  private assembleMirrored(): void {
+    const { lu, rhs, offset, up, draws, row, heldDrop } = this;
+    const { fromSlot, toSlot, upperSlot, fromRow, toRow } = this.numbering;
+    const { values } = lu;
+    values.fill(0);
+    for (let i = 0; i < this.nodeCount; i++) rhs[row[i]!] = -draws[i]!;
+    for (let l = 0; l < this.linkCount; l++) {
+      const g = up[l]!;
+      values[fromSlot[l]!]! += g;
+      values[toSlot[l]!]! += g;
+      values[upperSlot[l]!]! -= g;
+      const fixed = offset[l]! + g * heldDrop[l]!;
+      rhs[fromRow[l]!]! -= fixed;
+      rhs[toRow[l]!]! += fixed;
+    }
   }
 
   private assemble(): void {
@@ -504,17 +565,18 @@ export class NetworkSolver {
 
   /** A snapshot: later solves do not touch it. */
   private collect(): NetworkSolution {
-    const { pressures: p, flows: q, forms, laws, from, to } = this;
+    const { forms, laws, from, to } = this;
+    // Plain lists: a short typed one costs a buffer of its own.
     const pressures: number[] = [];
     const flows: number[] = [];
-    let states: (LinkState | undefined)[] | undefined;
-    for (let i = 0; i < this.nodeCount; i++) pressures.push(p[i]!);
-    for (let l = 0; l < this.linkCount; l++) {
-      flows.push(q[l]!);
-      if (forms[l] !== VALVE) continue;
-      states ??= [];
-      states[l] = (laws[l] as ValveLaw).stateAt(q[l]!, p[from[l]!]!, p[to[l]!]!);
-    }
+    for (let i = 0; i < this.nodeCount; i++) pressures.push(this.pressures[i]!);
+    for (let l = 0; l < this.linkCount; l++) flows.push(this.flows[l]!);
+    if (this.lossCount + this.rises.length === this.linkCount)
+      return new Snapshot(this.numbering, pressures, flows, undefined);
+    const states: (LinkState | undefined)[] = [];
+    for (let l = 0; l < this.linkCount; l++)
+      if (forms[l] === VALVE)
+        states[l] = (laws[l] as ValveLaw).stateAt(flows[l]!, pressures[from[l]!]!, pressures[to[l]!]!);
     return new Snapshot(this.numbering, pressures, flows, states);
   }
 }

@@ -21,6 +21,12 @@ export class NetworkNumbering {
   readonly lu: SparseLu;
   /** Where each link’s four entries live; held nodes go to the matrix’s sink. */
   readonly slots: Int32Array;
+  // The same one by one: its two on the diagonal, and the one off it that lies above; and the rows of its ends.
+  readonly fromSlot: Int32Array;
+  readonly toSlot: Int32Array;
+  readonly upperSlot: Int32Array;
+  readonly fromRow: Int32Array;
+  readonly toRow: Int32Array;
   // Pumps that share a source: their links, and where the entries of each pair live.
   readonly sharedLinks: Int32Array;
   readonly sharedSlots: Int32Array;
@@ -58,7 +64,20 @@ export class NetworkNumbering {
     for (let i = 0; i < n; i++)
       this.row[i] = this.numbered[i]! >= 0 ? this.lu.place[this.numbered[i]!]! : unknowns;
     this.slots = arena.ints(m * 4);
-    for (let l = 0; l < m; l++) this.placePair(this.slots, 4 * l, l, l);
+    this.fromSlot = arena.ints(m);
+    this.toSlot = arena.ints(m);
+    this.upperSlot = arena.ints(m);
+    this.fromRow = arena.ints(m);
+    this.toRow = arena.ints(m);
+    for (let l = 0; l < m; l++) {
+      this.placePair(this.slots, 4 * l, l, l);
+      this.fromSlot[l] = this.slots[4 * l]!;
+      this.toSlot[l] = this.slots[4 * l + 1]!;
+      this.fromRow[l] = this.row[this.from[l]!]!;
+      this.toRow[l] = this.row[this.to[l]!]!;
+      // U comes before L, and the sink after both.
+      this.upperSlot[l] = Math.min(this.slots[4 * l + 2]!, this.slots[4 * l + 3]!);
+    }
     this.sharedSlots = arena.ints(pumps * pumps * 4);
     for (let i = 0; i < pumps; i++)
       for (let j = 0; j < pumps; j++)
