@@ -26,6 +26,27 @@ describe('doors', () => {
     expect(Object.keys(doc.body.paths)).toEqual(
       expect.arrayContaining(['/api/v1/jobs/{id}/changes', '/api/v1/session']),
     );
+    // The schema that checks a body is the one that describes it.
+    const body = (path: string): Record<string, unknown> =>
+      doc.body.paths[path].post.requestBody.content['application/json'].schema;
+    expect(body('/api/v1/jobs/{id}/changes')).toMatchObject({
+      required: expect.arrayContaining(['changeId', 'baseVersion', 'patch']),
+      properties: { patch: { type: 'array', maxItems: 500 }, baseVersion: { minimum: 1 } },
+    });
+    expect(body('/api/v1/session')['required']).toEqual(['login', 'password']);
+    for (const [path, verbs] of Object.entries<Record<string, { requestBody?: object }>>(doc.body.paths))
+      for (const [verb, { requestBody }] of Object.entries(verbs))
+        if (verb === 'post') expect([path, requestBody]).toEqual([path, expect.anything()]);
+  });
+
+  test('long answers come compressed, and no cache on the way keeps what the API says', async () => {
+    const id = await newJob(shop);
+    const answer = await shop.as.viewer.get(job(id)).set('Accept-Encoding', 'gzip').expect(200);
+    expect(answer.headers['content-encoding']).toBe('gzip');
+    expect(answer.headers['cache-control']).toBe('no-store');
+    expect(answer.body.document.title).toBe('Test job');
+    const refused = await shop.stranger.get(job(id)).expect(401);
+    expect(refused.headers['cache-control']).toBe('no-store');
   });
 
   test('nobody in without a session, and every error has one shape', async () => {

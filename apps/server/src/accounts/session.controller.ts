@@ -1,8 +1,8 @@
 import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res } from '@nestjs/common';
-import { ApiBody, ApiTags } from '@nestjs/swagger';
+import { ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import Joi from 'joi';
-import { JoiPipe } from '../common/joi.pipe.ts';
+import { Describes, JoiPipe } from '../common/joi.pipe.ts';
 import { AccountsService, type Actor } from './accounts.service.ts';
 import { CurrentActor, Needs, Public, SESSION_COOKIE, sessionToken } from './auth.guard.ts';
 
@@ -25,13 +25,7 @@ export class SessionController {
   @Public()
   @Post()
   @HttpCode(200)
-  @ApiBody({
-    schema: {
-      type: 'object',
-      required: ['login', 'password'],
-      properties: { login: { type: 'string' }, password: { type: 'string' } },
-    },
-  })
+  @Describes(signIn)
   async create(
     @Body(new JoiPipe(signIn)) body: SignIn,
     @Res({ passthrough: true }) res: Response,

@@ -1,8 +1,8 @@
 import { Body, Controller, Get, Param, ParseUUIDPipe, Post } from '@nestjs/common';
-import { ApiBody, ApiTags } from '@nestjs/swagger';
+import { ApiTags } from '@nestjs/swagger';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { CurrentActor } from '../accounts/auth.guard.ts';
-import { JoiPipe } from '../common/joi.pipe.ts';
+import { Describes, JoiPipe } from '../common/joi.pipe.ts';
 import { AcceptancesService } from './acceptances.service.ts';
 import { acceptBody, type AcceptBody } from './job-schemas.ts';
 
@@ -17,7 +17,7 @@ export class AcceptancesController {
   }
 
   @Post()
-  @ApiBody({ schema: { type: 'object' } })
+  @Describes(acceptBody)
   accept(
     @Param('id', ParseUUIDPipe) id: string,
     @Body(new JoiPipe(acceptBody)) body: AcceptBody,

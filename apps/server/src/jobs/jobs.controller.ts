@@ -1,10 +1,8 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
-import { ApiBody, ApiTags } from '@nestjs/swagger';
-import { DataSource } from 'typeorm';
+import { ApiTags } from '@nestjs/swagger';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { CurrentActor, Needs } from '../accounts/auth.guard.ts';
-import { AuditRow } from '../audit/audit.entity.ts';
-import { JoiPipe } from '../common/joi.pipe.ts';
+import { Describes, JoiPipe } from '../common/joi.pipe.ts';
 import {
   archiveBody,
   changeBody,
@@ -16,15 +14,10 @@ import {
 } from './job-schemas.ts';
 import { JobsService } from './jobs.service.ts';
 
-const anyObject = { schema: { type: 'object' } };
-
 @ApiTags('jobs')
 @Controller('v1/jobs')
 export class JobsController {
-  constructor(
-    private readonly jobs: JobsService,
-    private readonly db: DataSource,
-  ) {}
+  constructor(private readonly jobs: JobsService) {}
 
   @Get()
   list(@Query(new JoiPipe(listQuery)) query: ListQuery) {
@@ -32,7 +25,7 @@ export class JobsController {
   }
 
   @Post()
-  @ApiBody(anyObject)
+  @Describes(newJob)
   create(@Body(new JoiPipe(newJob)) body: NewJob, @CurrentActor() actor: Actor) {
     return this.jobs.create(body, actor);
   }
@@ -44,7 +37,7 @@ export class JobsController {
 
   @Post(':id/changes')
   @HttpCode(200)
-  @ApiBody(anyObject)
+  @Describes(changeBody)
   change(
     @Param('id', ParseUUIDPipe) id: string,
     @Body(new JoiPipe(changeBody)) body: ChangeBody,
@@ -56,7 +49,7 @@ export class JobsController {
   @Needs('lead')
   @Post(':id/archive')
   @HttpCode(204)
-  @ApiBody(anyObject)
+  @Describes(archiveBody)
   async archive(
     @Param('id', ParseUUIDPipe) id: string,
     @Body(new JoiPipe(archiveBody)) body: { archived: boolean },
@@ -66,8 +59,7 @@ export class JobsController {
   }
 
   @Get(':id/audit')
-  async audit(@Param('id', ParseUUIDPipe) id: string) {
-    await this.jobs.find(id);
-    return this.db.getRepository(AuditRow).find({ where: { jobId: id }, order: { id: 'DESC' }, take: 500 });
+  audit(@Param('id', ParseUUIDPipe) id: string) {
+    return this.jobs.audit(id);
   }
 }

@@ -12,6 +12,7 @@ import { shortened } from '@venula/core/quantities';
 import { isDeepStrictEqual } from 'node:util';
 import { Brackets, DataSource, MoreThan, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/accounts.service.ts';
+import { AuditRow } from '../audit/audit.entity.ts';
 import { audit } from '../audit/audit.ts';
 import { idTaken } from '../common/id-taken.ts';
 import { JudgementsService } from '../judging/judgements.service.ts';
@@ -208,6 +209,12 @@ export class JobsService {
       remedy: 'Choose which value stays.',
       details: [{ version: job.version, document: job.document, conflicts: details }],
     });
+  }
+
+  /** What happened to a job, the newest first. */
+  async audit(id: string): Promise<AuditRow[]> {
+    await this.find(id);
+    return this.db.getRepository(AuditRow).find({ where: { jobId: id }, order: { id: 'DESC' }, take: 500 });
   }
 
   async setArchived(id: string, archived: boolean, actor: Actor): Promise<void> {

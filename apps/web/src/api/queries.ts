@@ -2,6 +2,7 @@ import type { JobDocument, Style } from '@venula/core/document';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { outcomeOf } from '../outbox/answers.ts';
 import { api } from './client.ts';
+import { forget, heard, keep } from './kept.ts';
 import type { AcceptanceRow, JobList, JobRecord, Person, ReadingKind, RevisionRow, RunRow } from './types.ts';
 
 export const keys = {
@@ -28,7 +29,7 @@ const JUDGING_MS = 1_500;
 export const useMe = () =>
   useQuery({
     queryKey: keys.me,
-    queryFn: () => api<Person>('GET', '/session'),
+    queryFn: () => heard(keys.me, () => api<Person>('GET', '/session')),
     retry: false,
     staleTime: 5 * 60_000,
     // A server that is only busy is asked again by itself.
@@ -39,23 +40,37 @@ export const useSignIn = () => {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (body: { login: string; password: string }) => api<Person>('POST', '/session', body),
-    onSuccess: (person) => client.setQueryData(keys.me, person),
+    onSuccess: (person) => {
+      client.setQueryData(keys.me, person);
+      void keep(keys.me, person);
+    },
   });
 };
 
 export const useSignOut = () => {
   const client = useQueryClient();
-  return useMutation({ mutationFn: () => api<void>('DELETE', '/session'), onSettled: () => client.clear() });
+  return useMutation({
+    mutationFn: () => api<void>('DELETE', '/session'),
+    // Whoever takes the tablet next is not signed in as this one, with a connection or without.
+    onSettled: () => {
+      void forget(keys.me);
+      client.clear();
+    },
+  });
 };
 
 export const useJobs = (search: string, page: number, archived: boolean) =>
   useQuery({
     queryKey: [...keys.jobs, search, page, archived],
-    queryFn: () =>
-      api<JobList>(
-        'GET',
-        `/jobs?${new URLSearchParams({ search, page: String(page), archived: String(archived) })}`,
-      ),
+    queryFn: () => {
+      const ask = () =>
+        api<JobList>(
+          'GET',
+          `/jobs?${new URLSearchParams({ search, page: String(page), archived: String(archived) })}`,
+        );
+      // The first page is what is looked at without a connection; what was searched for is not kept.
+      return search === '' && page === 1 && !archived ? heard(keys.jobs, ask) : ask();
+    },
     placeholderData: (before) => before,
     refetchInterval: (query) => (query.state.data?.items.some((job) => job.judging) ? JUDGING_MS : false),
   });
@@ -81,7 +96,7 @@ export const useArchiveJob = () => {
 export const useJobRecord = (id: string) =>
   useQuery({
     queryKey: keys.job(id),
-    queryFn: () => api<JobRecord>('GET', `/jobs/${id}`),
+    queryFn: () => heard(keys.job(id), () => api<JobRecord>('GET', `/jobs/${id}`)),
     gcTime: 0,
     staleTime: Infinity,
     retry: 1,
@@ -90,7 +105,7 @@ export const useJobRecord = (id: string) =>
 export const useAcceptances = (id: string) =>
   useQuery({
     queryKey: keys.acceptances(id),
-    queryFn: () => api<AcceptanceRow[]>('GET', `/jobs/${id}/acceptances`),
+    queryFn: () => heard(keys.acceptances(id), () => api<AcceptanceRow[]>('GET', `/jobs/${id}/acceptances`)),
   });
 
 export const useAccept = (id: string) => {
@@ -106,7 +121,7 @@ export const useAccept = (id: string) => {
 export const useRevisions = (id: string) =>
   useQuery({
     queryKey: keys.revisions(id),
-    queryFn: () => api<RevisionRow[]>('GET', `/jobs/${id}/revisions`),
+    queryFn: () => heard(keys.revisions(id), () => api<RevisionRow[]>('GET', `/jobs/${id}/revisions`)),
   });
 
 export const useRevision = (id: string, revisionId: string | null) =>
@@ -126,7 +141,10 @@ export const useFreeze = (id: string) => {
 };
 
 export const useRuns = (id: string) =>
-  useQuery({ queryKey: keys.runs(id), queryFn: () => api<RunRow[]>('GET', `/jobs/${id}/runs`) });
+  useQuery({
+    queryKey: keys.runs(id),
+    queryFn: () => heard(keys.runs(id), () => api<RunRow[]>('GET', `/jobs/${id}/runs`)),
+  });
 
 export const useStartRun = (id: string) => {
   const client = useQueryClient();

@@ -7,7 +7,10 @@ import { SettingsProvider } from './settings-provider.tsx';
 import './theme.css';
 
 const client = new QueryClient({
-  defaultOptions: { queries: { staleTime: 10_000, refetchOnWindowFocus: false } },
+  defaultOptions: {
+    // Asked without a connection too: what was last heard is then the answer (see api/kept.ts).
+    queries: { staleTime: 10_000, refetchOnWindowFocus: false, networkMode: 'always' },
+  },
 });
 
 createRoot(document.getElementById('root')!).render(

@@ -1,46 +1,47 @@
-import { createBrowserRouter, Navigate } from 'react-router';
-import { BriefPage } from '../features/brief/brief-page.tsx';
-import { HandoverPage } from '../features/handover/handover-page.tsx';
-import { JobsPage } from '../features/jobs/jobs-page.tsx';
-import { PartsPage } from '../features/parts/parts-page.tsx';
-import { PlumbPage } from '../features/plumb/plumb-page.tsx';
-import { QuickSumsPage } from '../features/quick-sums/quick-sums-page.tsx';
+import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
+import { createBrowserRouter, Navigate, type RouteObject } from 'react-router';
 import { SignInPage } from '../features/sign-in/sign-in-page.tsx';
-import { TestPage } from '../features/test/test-page.tsx';
-import { WirePage } from '../features/wire/wire-page.tsx';
-import { JobLayout } from '../job/job-layout.tsx';
+import type { Person } from '../api/types.ts';
 import { Oops } from './oops.tsx';
 import { ShopLayout } from './shop-layout.tsx';
 import { SignedIn } from './signed-in.tsx';
+import { STAGE_PAGES } from './stage-pages.ts';
+import { STAGES } from './stages.ts';
+
+const opening = (page: ReactNode): ReactNode => (
+  <Suspense fallback={<p className="p-10 text-soft">Opening…</p>}>{page}</Suspense>
+);
+
+/**
+ * A page that comes when it is first gone to, with an error page of its own: the rest stays as it is. Fetched by the page
+ * itself and not by the router: a second touch on the same link while it is on its way must not lose it.
+ */
+function page(path: string, load: () => Promise<ComponentType>): RouteObject {
+  const Page = lazy(async () => ({ default: await load() }));
+  return { path, errorElement: <Oops />, element: opening(<Page />) };
+}
+
+const JobLayout = lazy(async () => {
+  const { JobLayout: layout } = await import('../job/job-layout.tsx');
+  return { default: layout };
+});
+const job = (person: Person): ReactNode => opening(<JobLayout person={person} />);
 
 export const router = createBrowserRouter([
   { path: '/sign-in', element: <SignInPage />, errorElement: <Oops /> },
-  { path: '/sums', element: <QuickSumsPage />, errorElement: <Oops /> },
+  page('/sums', async () => (await import('../features/quick-sums/quick-sums-page.tsx')).QuickSumsPage),
   {
-    path: '/jobs',
-    element: (
-      <SignedIn>
-        {() => (
-          <ShopLayout>
-            <JobsPage />
-          </ShopLayout>
-        )}
-      </SignedIn>
-    ),
+    element: <SignedIn>{() => <ShopLayout />}</SignedIn>,
     errorElement: <Oops />,
+    children: [page('/jobs', async () => (await import('../features/jobs/jobs-page.tsx')).JobsPage)],
   },
   {
     path: '/jobs/:id',
-    element: <SignedIn>{(person) => <JobLayout person={person} />}</SignedIn>,
     errorElement: <Oops />,
+    element: <SignedIn>{job}</SignedIn>,
     children: [
       { index: true, element: <Navigate to="plumb" replace /> },
-      { path: 'brief', element: <BriefPage /> },
-      { path: 'plumb', element: <PlumbPage /> },
-      { path: 'wire', element: <WirePage /> },
-      { path: 'parts', element: <PartsPage /> },
-      { path: 'test', element: <TestPage /> },
-      { path: 'handover', element: <HandoverPage /> },
+      ...STAGES.map(({ key }) => page(key, STAGE_PAGES[key])),
     ],
   },
   { path: '*', element: <Navigate to="/jobs" replace /> },

@@ -1,6 +1,7 @@
 import { Lamp, LogOut, Sun } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { useMe, useSignOut } from '../api/queries.ts';
+import { NewVersion } from './new-version.tsx';
 import { useSettings } from './settings.ts';
 
 /** Units, light and who is signed in. */
@@ -11,6 +12,7 @@ export function SettingsSwitches() {
   const navigate = useNavigate();
   return (
     <div className="flex items-center gap-1">
+      <NewVersion />
       <div role="group" aria-label="Units" className="flex">
         {(['us', 'metric'] as const).map((u) => (
           <button

@@ -1,10 +1,9 @@
-import { Link } from 'react-router';
-import type { ReactNode } from 'react';
+import { Link, Outlet } from 'react-router';
 import { useMe } from '../api/queries.ts';
 import { SettingsSwitches } from './settings-switches.tsx';
 
 /** Pages outside a job. */
-export function ShopLayout({ children }: { readonly children: ReactNode }) {
+export function ShopLayout() {
   const person = useMe().data;
   return (
     <div className="grid h-screen grid-rows-[60px_minmax(0,1fr)]">
@@ -21,7 +20,9 @@ export function ShopLayout({ children }: { readonly children: ReactNode }) {
           <SettingsSwitches />
         </div>
       </header>
-      <main className="min-h-0">{children}</main>
+      <main className="min-h-0">
+        <Outlet />
+      </main>
     </div>
   );
 }

@@ -14,7 +14,7 @@ import type { AcceptanceRow } from '../api/types.ts';
 import { useFormat, useSettings } from '../app/settings.ts';
 import { SEVERITY_NAME, SeverityMark, TONE } from '../ui/severity.tsx';
 import type { FixPreview } from '../workers/plan.worker.ts';
-import { judgeWorker } from '../workers/plan-client.ts';
+import { JUDGE, RANK } from '../workers/plan-client.ts';
 import { useJob } from './job-context.ts';
 
 /** Acceptance that stands for the finding's present numbers; an older one has lapsed. */
@@ -41,7 +41,10 @@ export function FindingsPanel({
       <p role="alert" className="border-t-2 border-stop py-3">
         <strong className="text-stop">This plan cannot be judged.</strong> What you enter is kept all the
         same. Undo the last change, or look for the part it was about.{' '}
-        <span className="text-soft">({live.fault})</span>
+        <span className="text-soft">({live.fault})</span>{' '}
+        <button type="button" className="btn btn-small" onClick={live.again}>
+          Try again
+        </button>
       </p>
     );
   if (!live.plan) return <p className="py-4 text-soft">Checking the plan…</p>;
@@ -151,12 +154,18 @@ function usePreviews(finding: Finding): readonly (FixPreview | null | undefined)
   useEffect(() => {
     let current = true;
     if (!live.judged) return;
-    const all = finding.fixes.map((fix: FindingFix) => judgeWorker().preview(doc, fix.patch));
-    void Promise.all(all).then((result) => {
-      if (current) setPreviews(result);
+    const slots = finding.fixes.map((_, i) => `preview ${findingKey(finding)} ${i}`);
+    const all = finding.fixes.map((fix: FindingFix, i) =>
+      JUDGE.ask(slots[i]!, (api) => api.preview(doc, fix.patch), { rank: RANK.preview }),
+    );
+    void Promise.allSettled(all).then((results) => {
+      // One that could not be tried shows nothing: the fix itself is still there.
+      if (current) setPreviews(results.map((r) => (r.status === 'fulfilled' ? r.value : null)));
     });
     return () => {
       current = false;
+      // The next edit is judged before anything is tried on the plan before it.
+      for (const slot of slots) JUDGE.drop(slot);
     };
   }, [finding, doc, live.judged]);
   return previews;

@@ -1,10 +1,12 @@
 import { brokenShape, checkJob } from '@venula/core/formats';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Outlet, useParams } from 'react-router';
+import { Outlet, useLocation, useParams } from 'react-router';
 import { ApiError, tell } from '../api/client.ts';
-import { useJobRecord } from '../api/queries.ts';
+import { useAcceptances, useJobRecord, useRuns } from '../api/queries.ts';
+import { loadStages } from '../app/stage-pages.ts';
 import type { JobRecord, Person } from '../api/types.ts';
 import { useShortcuts } from '../app/shortcuts.ts';
+import { STAGES } from '../app/stages.ts';
 import { ConflictDialog } from './conflict-dialog.tsx';
 import { JobContext, type JobContextValue } from './job-context.ts';
 import { JobHeader } from './job-header.tsx';
@@ -42,6 +44,10 @@ export function JobLayout({ person }: { readonly person: Person }) {
 
 function OpenJob({ record, person }: { readonly record: JobRecord; readonly person: Person }) {
   const { session, state } = useJobSession(record, person.id);
+  // Heard once while there is a connection, so that every stage opens without one.
+  useRuns(record.id);
+  useAcceptances(record.id);
+  useEffect(loadStages, []);
   const shownState = useRef('');
   const live = usePlan(state.doc, shownState);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -73,6 +79,8 @@ function OpenJob({ record, person }: { readonly record: JobRecord; readonly pers
   );
   useShortcuts(keys);
 
+  const { pathname } = useLocation();
+  const stage = STAGES.find((s) => s.key === pathname.split('/')[3])?.name;
   const value: JobContextValue = {
     id: record.id,
     number: record.number,
@@ -91,6 +99,7 @@ function OpenJob({ record, person }: { readonly record: JobRecord; readonly pers
   };
   return (
     <JobContext value={value}>
+      <title>{`${String(record.number).padStart(4, '0')} ${state.doc.title}${stage ? `, ${stage}` : ''} · Venula`}</title>
       <div className="grid h-screen grid-cols-[136px_minmax(0,1fr)] grid-rows-[60px_auto_minmax(0,1fr)_76px] print:block print:h-auto">
         <StageRail />
         <JobHeader />

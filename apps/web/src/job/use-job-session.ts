@@ -1,5 +1,7 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { api } from '../api/client.ts';
+import { keep } from '../api/kept.ts';
+import { keys } from '../api/queries.ts';
 import type { JobRecord } from '../api/types.ts';
 import { deviceOutbox, onWake } from '../outbox/device.ts';
 import { newId } from '../outbox/ids.ts';
@@ -29,5 +31,10 @@ export function useJobSession(
       deaf();
     };
   }, [session]);
+  // What the server has is what opens without a connection; what it has not is in the outbox.
+  const { base, version } = state;
+  useEffect(() => {
+    void keep(keys.job(record.id), { ...record, document: base, version });
+  }, [record, base, version]);
   return { session, state };
 }

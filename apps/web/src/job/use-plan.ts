@@ -1,8 +1,9 @@
 import type { JobDocument } from '@venula/core/document';
 import type { PlanResult } from '@venula/core/advise';
 import type { StateResult } from '@venula/core/engine';
-import { useEffect, useState, type RefObject } from 'react';
-import { judgeWorker, lineWorker } from '../workers/plan-client.ts';
+import { useCallback, useEffect, useState, type RefObject } from 'react';
+import { Superseded } from '../workers/lane.ts';
+import { JUDGE, LINE, RANK } from '../workers/plan-client.ts';
 
 export interface LivePlan {
   /** Every operating state of the newest plan that has been solved. */
@@ -13,6 +14,8 @@ export interface LivePlan {
   readonly judged: boolean;
   /** Why this plan could not be judged. */
   readonly fault: string | null;
+  /** Tries once more after a fault. */
+  readonly again: () => void;
 }
 
 /**
@@ -22,6 +25,7 @@ export interface LivePlan {
 export function usePlan(doc: JobDocument, shownState: RefObject<string>): LivePlan {
   const [states, setStates] = useState<readonly StateResult[]>([]);
   const [plan, setPlan] = useState<{ doc: JobDocument; result: PlanResult } | null>(null);
+  const [turn, setTurn] = useState(0);
   const [failed, setFailed] = useState<{ doc: JobDocument; why: string } | null>(null);
   useEffect(() => {
     let current = true;
@@ -32,33 +36,37 @@ export function usePlan(doc: JobDocument, shownState: RefObject<string>): LivePl
         performance.measure('venula:edit-to-line', { start: started, end: performance.now() }),
       );
     const fail = (error: unknown) => {
-      if (current) setFailed({ doc, why: error instanceof Error ? error.message : String(error) });
+      if (current && !(error instanceof Superseded))
+        setFailed({ doc, why: error instanceof Error ? error.message : String(error) });
     };
-    const line = lineWorker();
-    line.state(doc, shownState.current).then((one) => {
+    const stateId = shownState.current;
+    LINE.ask('shown', (api) => api.state(doc, stateId), { rank: RANK.shown }).then((one) => {
       if (!current || !one) return;
       setStates((all) => all.map((s) => (s.state.id === one.state.id ? one : s)));
       drawn();
     }, fail);
-    line.states(doc).then((all) => {
+    LINE.ask('states', (api) => api.states(doc), { rank: RANK.states }).then((all) => {
       if (current) setStates(all);
     }, fail);
     const timer = setTimeout(() => {
-      judgeWorker()
-        .plan(doc)
-        .then((result) => {
-          if (current) setPlan({ doc, result });
-        }, fail);
+      JUDGE.ask('plan', (api) => api.plan(doc), { rank: RANK.plan }).then((result) => {
+        if (current) setPlan({ doc, result });
+      }, fail);
     }, 60);
     return () => {
       current = false;
       clearTimeout(timer);
     };
-  }, [doc, shownState]);
+  }, [doc, shownState, turn]);
+  const again = useCallback(() => {
+    setFailed(null);
+    setTurn((n) => n + 1);
+  }, []);
   return {
     states,
     plan: plan?.result ?? null,
     judged: plan?.doc === doc,
     fault: failed?.doc === doc ? failed.why : null,
+    again,
   };
 }

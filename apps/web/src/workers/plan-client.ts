@@ -1,20 +1,31 @@
 import { wrap, type Remote } from 'comlink';
+import { Lane, type Opened } from './lane.ts';
 import type { PlanWorker } from './plan.worker.ts';
 
-const start = (): Remote<PlanWorker> =>
-  wrap<PlanWorker>(new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }));
+function open(): Opened<Remote<PlanWorker>> {
+  const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
+  return {
+    api: wrap<PlanWorker>(worker),
+    close: () => worker.terminate(),
+    onBreak: (told) => {
+      worker.addEventListener('error', (e) => told(e.message || 'the worker could not be loaded'));
+      worker.addEventListener('messageerror', () => told('an answer could not be read'));
+    },
+  };
+}
 
-/** Two workers: one only draws the line, so that judging a plan never holds it up. */
-let quick: Remote<PlanWorker> | undefined;
-let judge: Remote<PlanWorker> | undefined;
+export type PlanLane = Lane<Remote<PlanWorker>>;
 
-export const lineWorker = (): Remote<PlanWorker> => (quick ??= start());
-let sure: Remote<PlanWorker> | undefined;
-/** Long runs have a worker of their own. */
-export const sureWorker = (): Remote<PlanWorker> => (sure ??= start());
-
-let bench: Remote<PlanWorker> | undefined;
+/** Only draws the line: nothing else holds it up. */
+export const LINE: PlanLane = new Lane(open);
+/** Judges plans, then compares and tries fixes. */
+export const JUDGE: PlanLane = new Lane(open);
 /** Replays and truth tables. */
-export const benchWorker = (): Remote<PlanWorker> => (bench ??= start());
+export const BENCH: PlanLane = new Lane(open);
+/** Searches and confidence runs: minutes, where it must be. */
+export const SEARCH: PlanLane = new Lane(open);
 
-export const judgeWorker = (): Remote<PlanWorker> => (judge ??= start());
+/** What goes first in a lane that several ask of. */
+export const RANK = { shown: 0, states: 1, plan: 2, compare: 3, preview: 4 } as const;
+/** The longest a search may take, ms. */
+export const SEARCH_MS = 10 * 60_000;

@@ -3,7 +3,6 @@ import { JOB_FILE_LIMIT, readJob } from '@venula/core/formats';
 import type { InputError } from '@venula/core/outcome';
 import { FileUp, Plus, Search } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { useForm } from 'react-hook-form';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { tell } from '../../api/client.ts';
 import { useArchiveJob, useCreateJob, useJobs, useMe } from '../../api/queries.ts';
@@ -28,6 +27,7 @@ export function JobsPage() {
   const pages = jobs.data ? Math.max(1, Math.ceil(jobs.data.total / jobs.data.size)) : 1;
   return (
     <div className="h-full overflow-y-auto px-8 py-6">
+      <title>Jobs · Venula</title>
       <div className="mx-auto max-w-[1080px]">
         <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
           <h2 className="headline text-[1.85rem]" data-testid="answer">
@@ -194,7 +194,6 @@ function NewJob() {
   const [errors, setErrors] = useState<readonly InputError[]>([]);
   const [style, setStyle] = useState<Style>('full-return');
   const file = useRef<HTMLInputElement>(null);
-  const { register, handleSubmit } = useForm<{ title: string }>();
   const go = { onSuccess: (job: { id: string }) => void navigate(`/jobs/${job.id}/brief`) };
   const load = async (chosen: File | undefined) => {
     if (!chosen) return;
@@ -224,7 +223,12 @@ function NewJob() {
   return (
     <form
       className="w-full border-2 border-ink bg-paper p-4"
-      onSubmit={(e) => void handleSubmit(({ title }) => create.mutate({ pattern: style, title }, go))(e)}
+      onSubmit={(e) => {
+        e.preventDefault();
+        const title = new FormData(e.currentTarget).get('title');
+        if (typeof title === 'string' && title.trim() !== '') create.mutate({ pattern: style, title }, go);
+        else e.currentTarget.querySelector<HTMLInputElement>('[name="title"]')?.focus();
+      }}
     >
       <label className="label flex flex-col text-sm text-soft">
         What is it?
@@ -234,7 +238,8 @@ function NewJob() {
           maxLength={120}
           autoFocus
           placeholder="Car and work"
-          {...register('title', { required: true, validate: (v) => v.trim() !== '' })}
+          name="title"
+          required
         />
       </label>
       <fieldset className="mt-3">

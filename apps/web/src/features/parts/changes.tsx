@@ -1,10 +1,11 @@
-import type { Comparison } from '@venula/core/advise';
-import { useEffect, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useRevision, useRevisions } from '../../api/queries.ts';
 import { ChangeList } from '../../job/change-list.tsx';
 import { FreezeForm } from '../../job/freeze-form.tsx';
 import { useJob } from '../../job/job-context.ts';
-import { judgeWorker } from '../../workers/plan-client.ts';
+import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
+import { JUDGE, RANK } from '../../workers/plan-client.ts';
+import { useAnswer } from '../../workers/use-answer.ts';
 
 /** What a bigger goal or another fuel changes: against a frozen plan, line by line. */
 export function Changes() {
@@ -12,17 +13,19 @@ export function Changes() {
   const revisions = useRevisions(id).data ?? [];
   const [against, setAgainst] = useState<string | null>(null);
   const revision = useRevision(id, against).data;
-  const [comparison, setComparison] = useState<Comparison | null>(null);
-  useEffect(() => {
-    let current = true;
-    if (!revision) return;
-    void judgeWorker()
-      .compare(revision.document, doc)
-      .then((c) => current && setComparison(c));
-    return () => {
-      current = false;
-    };
-  }, [revision, doc]);
+  const before = revision?.document;
+  const about = useMemo(() => (before ? { before, doc } : null), [before, doc]);
+  const {
+    answer: comparison,
+    fault,
+    again,
+  } = useAnswer(
+    JUDGE,
+    'compare with frozen',
+    about,
+    (api, pair) => api.compare(pair.before, pair.doc),
+    RANK.compare,
+  );
   return (
     <section className="no-print" aria-label="Changes against a frozen plan">
       <h3 className="headline text-lg">What changed</h3>
@@ -51,6 +54,7 @@ export function Changes() {
       <div className="mt-2">
         <FreezeForm suggestion="plan A" />
       </div>
+      {fault !== null && <LaneFaultNote what="The two could not be compared" why={fault} again={again} />}
       {against && comparison && <ChangeList comparison={comparison} />}
     </section>
   );

@@ -1,32 +1,28 @@
 import { figureOfSource } from '@venula/core/edit';
-import type { Comparison } from '@venula/core/advise';
 import { diffDocuments, valueAt } from '@venula/core/formats';
 import type { PatchOperation } from '@venula/core/outcome';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useRevisions } from '../../api/queries.ts';
 import { useFormat } from '../../app/settings.ts';
 import { ChangeList } from '../../job/change-list.tsx';
 import { placeName, valueWords } from '../../job/field-words.ts';
 import { useJob } from '../../job/job-context.ts';
-import { judgeWorker } from '../../workers/plan-client.ts';
+import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
+import { JUDGE, RANK } from '../../workers/plan-client.ts';
+import { useAnswer } from '../../workers/use-answer.ts';
 import { HELD, type Variant } from './use-variant.ts';
 
 /** Two variants of the plan side by side: A held or frozen, B on the screen. The line of A stays drawn behind. */
 export function Compare({ variant }: { readonly variant: Variant }) {
   const { id, doc, edit, readOnly } = useJob();
   const revisions = useRevisions(id).data ?? [];
-  const [comparison, setComparison] = useState<Comparison | null>(null);
   const { doc: a } = variant;
-  useEffect(() => {
-    if (!a) return;
-    let current = true;
-    void judgeWorker()
-      .compare(a, doc)
-      .then((c) => current && setComparison(c));
-    return () => {
-      current = false;
-    };
-  }, [a, doc]);
+  const about = useMemo(() => a && { a, doc }, [a, doc]);
+  const {
+    answer: comparison,
+    fault,
+    again,
+  } = useAnswer(JUDGE, 'compare with A', about, (api, pair) => api.compare(pair.a, pair.doc), RANK.compare);
   const changed = useMemo(
     // Where a figure comes from changes nothing of the plan.
     () => (a ? diffDocuments(a, doc).filter((op) => figureOfSource(doc, op.path) === undefined) : []),
@@ -34,6 +30,11 @@ export function Compare({ variant }: { readonly variant: Variant }) {
   );
   return (
     <div className="grid grid-cols-[250px_1fr_1fr] gap-5">
+      {fault !== null && (
+        <div className="col-span-3">
+          <LaneFaultNote what="The two could not be compared" why={fault} again={again} />
+        </div>
+      )}
       <div className="flex flex-col gap-2">
         <p className="text-sm text-soft">
           Hold this plan as A, change what you like, and read here what it changed. A is drawn behind as a

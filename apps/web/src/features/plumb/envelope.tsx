@@ -1,11 +1,11 @@
 import type { EnvelopePoint } from '@venula/core/advise';
 import { formatQuantity, shownUnit } from '@venula/core/quantities';
 import { curveMonotoneX, line, max, scaleLinear } from 'd3';
-import { useEffect, useState } from 'react';
 import { useSettings } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
 import { ValueGrid } from '../../ui/value-grid.tsx';
-import { judgeWorker } from '../../workers/plan-client.ts';
+import { JUDGE, RANK } from '../../workers/plan-client.ts';
+import { useAnswer } from '../../workers/use-answer.ts';
 
 const W = 390;
 const H = 150;
@@ -15,17 +15,8 @@ const PAD = { left: 46, right: 12, top: 14, bottom: 24 };
 export function Envelope() {
   const { doc } = useJob();
   const { units } = useSettings();
-  const [points, setPoints] = useState<readonly EnvelopePoint[]>([]);
-  useEffect(() => {
-    let current = true;
-    void judgeWorker()
-      .envelope(doc)
-      .then((p) => current && setPoints(p));
-    return () => {
-      current = false;
-    };
-  }, [doc]);
-  if (points.length < 2) return null;
+  const points = useAnswer(JUDGE, 'envelope', doc, (api, plan) => api.envelope(plan), RANK.compare).answer;
+  if (!points || points.length < 2) return null;
   const power = shownUnit('power', units);
   const boost = shownUnit('pressure', units);
   const x = scaleLinear([0, points.at(-1)!.boostPa / boost.factor], [PAD.left, W - PAD.right]);

@@ -2,7 +2,9 @@ import type { Confidence } from '@venula/core/advise';
 import { proxy } from 'comlink';
 import { useEffect, useState } from 'react';
 import { useJob } from '../../job/job-context.ts';
-import { sureWorker } from '../../workers/plan-client.ts';
+import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
+import { Superseded } from '../../workers/lane.ts';
+import { SEARCH, SEARCH_MS } from '../../workers/plan-client.ts';
 
 const SAMPLES = 1000;
 
@@ -15,7 +17,14 @@ export function HowSure() {
   const [running, setRunning] = useState(false);
   const [of, setOf] = useState<typeof doc | null>(null);
 
-  useEffect(() => () => void sureWorker().stop(), []);
+  const [fault, setFault] = useState<string | null>(null);
+  useEffect(
+    () => () => {
+      SEARCH.tell((api) => api.stop());
+      SEARCH.drop('confidence');
+    },
+    [],
+  );
   if (stateId === null) return <p className="text-soft">There is no pull to judge.</p>;
 
   const start = () => {
@@ -23,28 +32,35 @@ export function HowSure() {
     setResult(null);
     setDone(0);
     setOf(doc);
-    void sureWorker()
-      .confidence(
-        doc,
-        stateId,
-        SAMPLES,
-        proxy((n: number) => setDone(n)),
-      )
-      .then((r) => {
+    setFault(null);
+    const progress = proxy((n: number) => setDone(n));
+    SEARCH.ask('confidence', (api) => api.confidence(doc, stateId, SAMPLES, progress), {
+      budgetMs: SEARCH_MS,
+    }).then(
+      (r) => {
         setResult(r.samples > 0 ? r : null);
         setRunning(false);
-      });
+      },
+      (error: unknown) => {
+        if (error instanceof Superseded) return;
+        setFault(error instanceof Error ? error.message : String(error));
+        setRunning(false);
+      },
+    );
   };
 
   return (
     <section aria-label="How sure" className="min-h-[150px]">
+      {fault !== null && (
+        <LaneFaultNote what="The variations could not be solved" why={fault} again={start} />
+      )}
       {running ? (
         <div className="flex items-center gap-3">
           <progress className="h-4 grow" max={SAMPLES} value={done} aria-label="Plans solved" />
           <span className="label w-[130px] text-soft">
             {done} of {SAMPLES} plans
           </span>
-          <button type="button" className="btn btn-small" onClick={() => void sureWorker().stop()}>
+          <button type="button" className="btn btn-small" onClick={() => SEARCH.tell((api) => api.stop())}>
             Stop
           </button>
         </div>

@@ -5,47 +5,58 @@ import { BACK_PRESSURE_SHARE, SUCTION_LIMITS } from '@venula/core/judge';
 import { HOSE_KINDS, sizesOf } from '@venula/core/kinds';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { useSettings } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
 import { useJob } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Legend } from '../../ui/legend.tsx';
+import { lazyView } from '../../ui/lazy-view.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { LoopDrawing } from '../../ui/track/loop-drawing.tsx';
 import type { KeysHeld } from '../../ui/track/part.tsx';
-import { Compare } from './compare.tsx';
-import { HowSure } from './how-sure.tsx';
 import { JunctionTray } from './junction-tray.tsx';
 import { PartTools, type PartMenu } from './part-tools.tsx';
 import { PartTray } from './part-tray.tsx';
 import { plumbAnswer } from './plumb-answer.ts';
 import { plumbTrack } from './plumb-loop.ts';
-import { PullChart } from './pull-chart.tsx';
-import { SizeIt } from './size-it.tsx';
 import { RunsTable } from './runs-table.tsx';
 import { useVariant } from './use-variant.ts';
 
-const TABS = ['Part', 'Table', 'Pull', 'Compare', 'Size it', 'How sure?'] as const;
+const Compare = lazyView(async () => (await import('./compare.tsx')).Compare);
+const HowSure = lazyView(async () => (await import('./how-sure.tsx')).HowSure);
+const PullChart = lazyView(async () => (await import('./pull-chart.tsx')).PullChart);
+const SizeIt = lazyView(async () => (await import('./size-it.tsx')).SizeIt);
+const TABS = [
+  ['part', 'Part'],
+  ['table', 'Table'],
+  ['pull', 'Pull'],
+  ['compare', 'Compare'],
+  ['size', 'Size it'],
+  ['sure', 'How sure?'],
+] as const;
 
 export function PlumbPage() {
   const { id: jobId, doc, live, shown, edit, readOnly } = useJob();
   const { units } = useSettings();
   const [selected, setSelected] = useState<string | null>(null);
   const [place, setPlace] = useState<string | null>(null);
-  const [tab, setTab] = useState<string>('Part');
+  const [search, setSearch] = useSearchParams();
+  const tab = TABS.find(([key]) => key === search.get('view'))?.[0] ?? 'part';
+  const setTab = (view: string) => setSearch(view === 'part' ? {} : { view }, { replace: true });
   const [menu, setMenu] = useState<PartMenu>(null);
   const variant = useVariant(jobId);
   /** Touching a part, or a place where ways meet, brings its tray up. */
   const choose = (id: string | null) => {
     setSelected(id);
     setPlace(null);
-    setTab('Part');
+    setTab('part');
   };
   const choosePlace = (id: string) => {
     setSelected(null);
     setPlace(id);
-    setTab('Part');
+    setTab('part');
   };
   const findings = useMemo(
     () => (live.plan?.findings ?? []).filter((f) => f.stage === 'plumb' || f.stage === 'parts'),
@@ -132,29 +143,29 @@ export function PlumbPage() {
       <Tabs.Root value={tab} onValueChange={setTab}>
         <div className="flex min-h-[44px] items-center justify-between gap-4">
           <Tabs.List className="flex gap-1" aria-label="Below the track">
-            {TABS.map((t) => (
+            {TABS.map(([key, name]) => (
               <Tabs.Trigger
-                key={t}
-                value={t}
+                key={key}
+                value={key}
                 className="label min-h-[40px] border-b-4 border-transparent px-2 font-semibold text-soft hover:text-ink data-[state=active]:border-mark data-[state=active]:text-ink"
               >
-                {t}
+                {name}
               </Tabs.Trigger>
             ))}
           </Tabs.List>
-          {part && (tab === 'Part' || tab === 'Table') ? (
+          {part && (tab === 'part' || tab === 'table') ? (
             <PartTools
               id={part}
               menu={menu}
               onMenu={setMenu}
-              onSelect={tab === 'Table' ? setSelected : choose}
+              onSelect={tab === 'table' ? setSelected : choose}
             />
           ) : (
             <Legend kinds={['suction', 'feed', 'return']} />
           )}
         </div>
         <div className="border-t-2 border-ink pt-2">
-          <Tabs.Content value="Part">
+          <Tabs.Content value="part">
             {part ? (
               <PartTray key={part} id={part} />
             ) : junction ? (
@@ -166,19 +177,19 @@ export function PlumbPage() {
               </p>
             )}
           </Tabs.Content>
-          <Tabs.Content value="Table">
+          <Tabs.Content value="table">
             <RunsTable selected={part} onSelect={setSelected} />
           </Tabs.Content>
-          <Tabs.Content value="Pull">
+          <Tabs.Content value="pull">
             <PullChart />
           </Tabs.Content>
-          <Tabs.Content value="Compare">
+          <Tabs.Content value="compare">
             <Compare variant={variant} />
           </Tabs.Content>
-          <Tabs.Content value="Size it">
+          <Tabs.Content value="size">
             <SizeIt />
           </Tabs.Content>
-          <Tabs.Content value="How sure?">
+          <Tabs.Content value="sure">
             <HowSure />
           </Tabs.Content>
         </div>

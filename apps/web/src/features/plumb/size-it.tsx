@@ -2,7 +2,9 @@ import { proxy } from 'comlink';
 import { useEffect, useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
-import { sureWorker } from '../../workers/plan-client.ts';
+import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
+import { Superseded } from '../../workers/lane.ts';
+import { SEARCH, SEARCH_MS } from '../../workers/plan-client.ts';
 import type { SizingAnswer } from '../../workers/plan.worker.ts';
 
 /** Tries combinations of hose, pump, regulator and wire against every check; shows those nothing else beats. */
@@ -11,20 +13,31 @@ export function SizeIt() {
   const format = useFormat();
   const [progress, setProgress] = useState<readonly [number, number] | null>(null);
   const [found, setFound] = useState<{ of: typeof doc; answer: SizingAnswer } | null>(null);
-  useEffect(() => () => void sureWorker().stop(), []);
+  const [fault, setFault] = useState<string | null>(null);
+  useEffect(
+    () => () => {
+      SEARCH.tell((api) => api.stop());
+      SEARCH.drop('sizing');
+    },
+    [],
+  );
 
   const start = () => {
     setFound(null);
     setProgress([0, 1]);
-    void sureWorker()
-      .sizing(
-        doc,
-        proxy((done: number, total: number) => setProgress([done, total])),
-      )
-      .then((answer) => {
+    setFault(null);
+    const told = proxy((done: number, total: number) => setProgress([done, total]));
+    SEARCH.ask('sizing', (api) => api.sizing(doc, told), { budgetMs: SEARCH_MS }).then(
+      (answer) => {
         setFound({ of: doc, answer });
         setProgress(null);
-      });
+      },
+      (error: unknown) => {
+        if (error instanceof Superseded) return;
+        setFault(error instanceof Error ? error.message : String(error));
+        setProgress(null);
+      },
+    );
   };
 
   if (progress) {
@@ -39,7 +52,7 @@ export function SizeIt() {
         <span className="label w-[150px] text-soft">
           {progress[0]} of {progress[1]} tried
         </span>
-        <button type="button" className="btn btn-small" onClick={() => void sureWorker().stop()}>
+        <button type="button" className="btn btn-small" onClick={() => SEARCH.tell((api) => api.stop())}>
           Stop
         </button>
       </div>
@@ -47,6 +60,7 @@ export function SizeIt() {
   }
   return (
     <section aria-label="Size it" className="min-h-[150px]">
+      {fault !== null && <LaneFaultNote what="The search could not be done" why={fault} again={start} />}
       <div className="flex items-center gap-4">
         <button type="button" className={`btn shrink-0 ${found ? 'btn-small' : 'btn-main'}`} onClick={start}>
           {found ? 'Search again' : 'Search sizes'}

@@ -1,9 +1,10 @@
 import type { JobDocument } from '@venula/core/document';
 import type { StateResult } from '@venula/core/engine';
 import { readJob, writeJob } from '@venula/core/formats';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useRevision } from '../../api/queries.ts';
-import { lineWorker } from '../../workers/plan-client.ts';
+import { LINE, RANK } from '../../workers/plan-client.ts';
+import { useAnswer } from '../../workers/use-answer.ts';
 
 /** Plan A, to hold against the one on the screen: held here on this device, or a frozen one. */
 export interface Variant {
@@ -29,21 +30,11 @@ export function useVariant(jobId: string): Variant {
   const [key, setKey] = useState('');
   const revision = useRevision(jobId, key === '' || key === HELD ? null : key).data;
   const doc = key === HELD ? held : key === '' ? null : (revision?.document ?? null);
-  const [solved, setSolved] = useState<{ doc: JobDocument; states: readonly StateResult[] } | null>(null);
-  useEffect(() => {
-    if (!doc) return;
-    let current = true;
-    void lineWorker()
-      .states(doc)
-      .then((states) => current && setSolved({ doc, states }));
-    return () => {
-      current = false;
-    };
-  }, [doc]);
+  const solved = useAnswer(LINE, 'plan A', doc, (api, a) => api.states(a), RANK.compare);
   return {
     key,
     doc,
-    states: solved && solved.doc === doc ? solved.states : [],
+    states: (solved.fresh && solved.answer) || [],
     held: held !== null,
     hold: (plan) => {
       localStorage.setItem(place(jobId), writeJob(plan));

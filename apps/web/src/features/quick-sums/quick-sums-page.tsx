@@ -20,6 +20,7 @@ export function QuickSumsPage() {
   const sum = SUMS.find(([k]) => k === search.get('sum'))?.[0] ?? 'wire';
   return (
     <div className="grid h-screen grid-rows-[60px_minmax(0,1fr)]">
+      <title>Quick sums · Venula</title>
       <header className="flex items-center gap-4 bg-rail px-8 text-rail-ink">
         <p className="headline text-2xl tracking-tight">venula</p>
         <h1 className="label grow text-rail-soft">Quick sums</h1>

@@ -1,23 +1,28 @@
-import { useForm } from 'react-hook-form';
+import { useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { tell } from '../../api/client.ts';
 import { useSignIn } from '../../api/queries.ts';
 
-interface Fields {
-  login: string;
-  password: string;
-}
-
 export function SignInPage() {
   const signIn = useSignIn();
   const navigate = useNavigate();
-  const { register, handleSubmit, formState } = useForm<Fields>();
-  const problem =
-    formState.errors.login?.message ??
-    formState.errors.password?.message ??
-    (signIn.error ? tell(signIn.error) : '');
+  const [missing, setMissing] = useState('');
+  const problem = missing || (signIn.error ? tell(signIn.error) : '');
+  const submit = (e: FormEvent<HTMLFormElement>) => {
+    e.preventDefault();
+    const form = new FormData(e.currentTarget);
+    const [login, password] = [form.get('login'), form.get('password')].map(String) as [string, string];
+    const absent = login.trim() === '' ? 'login' : password === '' ? 'password' : null;
+    setMissing(absent === null ? '' : absent === 'login' ? 'Type your sign-in name.' : 'Type your password.');
+    if (absent !== null) {
+      e.currentTarget.querySelector<HTMLInputElement>(`[name="${absent}"]`)?.focus();
+      return;
+    }
+    signIn.mutate({ login, password }, { onSuccess: () => void navigate('/jobs') });
+  };
   return (
     <main className="grid min-h-screen grid-cols-[1fr_minmax(380px,460px)]">
+      <title>Sign in · Venula</title>
       <div className="relative hidden overflow-hidden bg-rail md:block" aria-hidden>
         <svg
           viewBox="0 0 800 800"
@@ -48,15 +53,7 @@ export function SignInPage() {
             Plan the fuel system. Know what the gauge will read. Prove it, and keep the record.
           </p>
         </div>
-        <form
-          className="flex flex-col gap-3"
-          onSubmit={(e) =>
-            void handleSubmit((fields) => signIn.mutate(fields, { onSuccess: () => void navigate('/jobs') }))(
-              e,
-            )
-          }
-          noValidate
-        >
+        <form className="flex flex-col gap-3" onSubmit={submit} noValidate>
           <label className="label text-sm text-soft">
             Name
             <input
@@ -64,7 +61,7 @@ export function SignInPage() {
               style={{ minHeight: 52 }}
               autoComplete="username"
               autoCapitalize="none"
-              {...register('login', { required: 'Type your sign-in name.' })}
+              name="login"
             />
           </label>
           <label className="label text-sm text-soft">
@@ -74,7 +71,7 @@ export function SignInPage() {
               style={{ minHeight: 52 }}
               type="password"
               autoComplete="current-password"
-              {...register('password', { required: 'Type your password.' })}
+              name="password"
             />
           </label>
           <p role="alert" className="min-h-[1.4rem] font-semibold text-stop">

@@ -7,12 +7,13 @@ import { useSearchParams } from 'react-router';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
 import { useJob } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
+import { lazyView } from '../../ui/lazy-view.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
-import { LogicView } from './logic/logic-view.tsx';
-import { SheetView } from './sheet/sheet-view.tsx';
-import { TriggerView } from './trigger/trigger-view.tsx';
 import { VoltsView } from './volts/volts-view.tsx';
 
+const LogicView = lazyView(async () => (await import('./logic/logic-view.tsx')).LogicView);
+const SheetView = lazyView(async () => (await import('./sheet/sheet-view.tsx')).SheetView);
+const TriggerView = lazyView(async () => (await import('./trigger/trigger-view.tsx')).TriggerView);
 const VIEWS = [
   ['volts', 'Volts'],
   ['trigger', 'Trigger'],

@@ -2,13 +2,14 @@ import type { HarnessWire, TerminalRef } from '@venula/core/document';
 import { terminalKey } from '@venula/core/kinds';
 import { addDevice, allTerminals, NEW_DEVICES } from '@venula/core/edit';
 import { MOST_SIGNALS, wiringSheet } from '@venula/core/harness';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
 import { Headline } from '../../../ui/headline.tsx';
 import { sayAgain } from '@venula/core/say';
-import { benchWorker } from '../../../workers/plan-client.ts';
-import type { Logic } from '../../../workers/plan.worker.ts';
+import { BENCH, RANK } from '../../../workers/plan-client.ts';
+import { useAnswer } from '../../../workers/use-answer.ts';
+import { LaneFaultNote } from '../../../ui/lane-fault-note.tsx';
 import { PickMenu } from '../../../ui/pick-menu.tsx';
 import { DeviceTray } from './device-tray.tsx';
 import { HarnessDrawing } from './harness-drawing.tsx';
@@ -20,26 +21,18 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
   const { doc, live, edit, readOnly } = useJob();
   const { units } = useSettings();
   const sheet = useMemo(() => wiringSheet(doc), [doc]);
-  const [logic, setLogic] = useState<Logic | null>(null);
+  const { answer: logic, fault, again } = useAnswer(BENCH, 'logic', doc, (api, d) => api.logic(d), RANK.plan);
   const [selected, setSelected] = useState<string | null>(null);
   const [device, setDevice] = useState<string | null>(null);
   const [menu, setMenu] = useState(false);
   const drawn = doc.wiring.harness !== undefined;
-  useEffect(() => {
-    let current = true;
-    void benchWorker()
-      .logic(doc)
-      .then((l) => current && setLogic(l));
-    return () => {
-      current = false;
-    };
-  }, [doc]);
   const findings = (live.plan?.findings ?? []).filter((f) => f.stage === 'wire');
   const wrong = logic?.wrong ?? 0;
   const worst = findings.find((f) => f.code.startsWith('WIRED_'));
   const first = worst && sayAgain(worst, units);
   return (
     <>
+      {fault !== null && <LaneFaultNote what="The wiring could not be tried" why={fault} again={again} />}
       <Headline
         tone={wrong > 0 ? 'stop' : 'good'}
         sentence={

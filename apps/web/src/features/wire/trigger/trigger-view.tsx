@@ -5,6 +5,7 @@ import { useMemo, useState } from 'react';
 import { useFormat } from '../../../app/settings.ts';
 import { useJob } from '../../../job/job-context.ts';
 import { Headline } from '../../../ui/headline.tsx';
+import { LaneFaultNote } from '../../../ui/lane-fault-note.tsx';
 import type { Replay } from '../../../workers/plan.worker.ts';
 import { LanesChart, type DragLine } from './lanes-chart.tsx';
 import { LegStrip } from './leg-strip.tsx';
@@ -16,7 +17,7 @@ import { useReplay } from './use-replay.ts';
 export function TriggerView() {
   const { doc, edit, readOnly } = useJob();
   const [legs, setLegs] = useState<readonly Leg[]>(standardDrive);
-  const { replay, fresh } = useReplay(doc, legs);
+  const { answer: replay, fresh, fault, again } = useReplay(doc, legs);
   const loads = useMemo(() => Object.values(rulesOf(doc)).map((r) => r.loadId), [doc]);
   const names = useMemo(
     () =>
@@ -31,6 +32,7 @@ export function TriggerView() {
   });
   return (
     <>
+      {fault !== null && <LaneFaultNote what="The drive could not be replayed" why={fault} again={again} />}
       <Answer replay={replay} lines={lines} />
       <div className={fresh ? '' : 'opacity-60'} data-testid="replay" data-fresh={fresh}>
         {replay && (

@@ -19,7 +19,7 @@ import { JudgePool } from '../judging/judge-pool.ts';
 import { dryOutcome, holdOutcome, walkOutcome } from './outcome.ts';
 import { TestReading, type ReadingKind } from './test-reading.entity.ts';
 import { TestRun, type RunKind } from './test-run.entity.ts';
-import { type NewReading, type NewRun } from './testing-schemas.ts';
+import { type NewReading, type NewRun } from './record-schemas.ts';
 
 const missingRun = () =>
   new NotFoundException({ code: 'NO_SUCH_RUN', message: 'There is no such test run.' });

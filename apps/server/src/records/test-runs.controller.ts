@@ -1,10 +1,10 @@
 import { Body, Controller, Get, Param, ParseUUIDPipe, Post } from '@nestjs/common';
-import { ApiBody, ApiTags } from '@nestjs/swagger';
+import { ApiTags } from '@nestjs/swagger';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { CurrentActor } from '../accounts/auth.guard.ts';
-import { JoiPipe } from '../common/joi.pipe.ts';
+import { Describes, JoiPipe } from '../common/joi.pipe.ts';
 import { TestRunsService } from './test-runs.service.ts';
-import { newReading, newRun, type NewReading, type NewRun } from './testing-schemas.ts';
+import { newReading, newRun, type NewReading, type NewRun } from './record-schemas.ts';
 
 @ApiTags('tests')
 @Controller('v1/jobs/:id/runs')
@@ -17,7 +17,7 @@ export class TestRunsController {
   }
 
   @Post()
-  @ApiBody({ schema: { type: 'object' } })
+  @Describes(newRun)
   start(
     @Param('id', ParseUUIDPipe) id: string,
     @Body(new JoiPipe(newRun)) body: NewRun,
@@ -27,7 +27,7 @@ export class TestRunsController {
   }
 
   @Post(':runId/readings')
-  @ApiBody({ schema: { type: 'object' } })
+  @Describes(newReading)
   add(
     @Param('id', ParseUUIDPipe) id: string,
     @Param('runId', ParseUUIDPipe) runId: string,

@@ -1,0 +1,70 @@
+import { del, get, set } from 'idb-keyval';
+import { OfflineError } from './client.ts';
+
+/** Who is signed in, jobs that were opened and their records: as the server last told them, for when it cannot be reached. */
+const PREFIX = 'venula:heard:';
+
+/** What of a shop’s answers a browser can keep; anything that goes wrong here only means that nothing is kept. */
+export interface Shelf {
+  get(key: string): Promise<unknown>;
+  set(key: string, value: unknown): Promise<void>;
+  remove(key: string): Promise<void>;
+}
+
+const device: Shelf = {
+  get: (key) => get(key),
+  set: (key, value) => set(key, value),
+  remove: (key) => del(key),
+};
+
+export const shelfKey = (key: readonly unknown[]): string => PREFIX + JSON.stringify(key);
+
+/** A browser’s store may hang for good; nothing kept is then the answer. */
+const PATIENCE_MS = 3000;
+const patience = (): Promise<undefined> =>
+  new Promise((resolve) => setTimeout(() => resolve(undefined), PATIENCE_MS));
+
+/** Keeps an answer for when there is no connection. */
+export async function keep(key: readonly unknown[], answer: unknown, shelf: Shelf = device): Promise<void> {
+  try {
+    await shelf.set(shelfKey(key), answer);
+  } catch {
+    // A full or forbidden store: the page works as long as the connection does.
+  }
+}
+
+/** Forgets an answer: nobody is signed in any more. */
+export async function forget(key: readonly unknown[], shelf: Shelf = device): Promise<void> {
+  try {
+    await shelf.remove(shelfKey(key));
+  } catch {
+    // As above.
+  }
+}
+
+/**
+ * Asks the server, and keeps what it says. Without a connection it is what the server said last; any other trouble is told
+ * as it is, for then the server has spoken.
+ */
+export async function heard<T>(
+  key: readonly unknown[],
+  ask: () => Promise<T>,
+  shelf: Shelf = device,
+): Promise<T> {
+  try {
+    const answer = await ask();
+    // Not waited for: a store that hangs must not hold up an answer that is there.
+    void keep(key, answer, shelf);
+    return answer;
+  } catch (error) {
+    if (!(error instanceof OfflineError)) throw error;
+    let last: unknown;
+    try {
+      last = await Promise.race([shelf.get(shelfKey(key)), patience()]);
+    } catch {
+      throw error;
+    }
+    if (last === undefined) throw error;
+    return last as T;
+  }
+}

@@ -1,0 +1,11 @@
+#!/usr/bin/env bash
+# npm run bench:load: fifty tablets at work for two minutes.
+set -euo pipefail
+. "$(dirname "$0")/lib.sh"
+ensure_modules
+npm run -s build:ts
+ensure_database
+trap '[ "${PG_STARTED:-0}" != 1 ] || scripts/pg.sh stop' EXIT
+scripts/pg.sh psql -q -d postgres -c 'drop database if exists venula_bench with (force)' -c 'create database venula_bench'
+export VENULA_DATABASE_URL="${VENULA_DATABASE_URL%/*}/venula_bench" VENULA_LOG_LEVEL=error
+node apps/server/bench/devices.mjs
