@@ -122,14 +122,14 @@ export function sizeCircuit(
       if (own.segment.ratingA !== rating)
         patch.push({ op: 'replace', path: segmentPath(circuitId, own.id, 'ratingA'), value: rating });
       reasons.push(
-        `A ${rating} A fuse: ${amps(carried)} is ${Math.round((carried / rating) * 100)} % of it, the start of ${amps(loaded.inrush.peak)} does not open it, and the wire behind it stands ${amps(behind)}.`,
+        `A ${rating} A fuse: ${amps(carried)} is ${Math.round((carried / rating) * 100)}% of it, the start of ${amps(loaded.inrush.peak)} does not open it, and the wire behind it stands ${amps(behind)}.`,
       );
     }
     const relay = relayFor(candidate, circuitId, solution.amps);
     if (relay) {
       if (relay.patch) patch.push(relay.patch);
       reasons.push(
-        `A ${relay.rating} A relay: ${amps(solution.amps)} stays below 80 % of its contact, with a motor's start in it.`,
+        `A ${relay.rating} A relay: ${amps(solution.amps)} stays below 80% of its contact, with a motor's start in it.`,
       );
     }
     return { size, fuse: rating, relay: relay?.rating ?? null, tried, reasons, patch };

@@ -56,7 +56,7 @@ export function spreadsOf({ brief, plumbing }: JobDocument): PlanSpreads {
   };
 }
 
-const percent = (share: number): string => `±${Math.round(share * 100)} %`;
+const percent = (share: number): string => `±${Math.round(share * 100)}%`;
 const measured = (origin: Origin): string => (origin === 'measured' ? ', measured' : '');
 
 /** The spreads in words, by input: what measuring would narrow. */

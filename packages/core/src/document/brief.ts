@@ -24,7 +24,7 @@ const fuel = withSources({
     usual: 745,
   }),
   rvpPa: quantity({
-    label: 'Gasoline vapor pressure (RVP)',
+    label: 'Vapor pressure (RVP)',
     dimension: 'pressure',
     unit: 'Pa',
     min: 20e3,

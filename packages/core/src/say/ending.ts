@@ -19,7 +19,7 @@ export function sayEnding(ending: StateEnding): string {
     case 'ran-away':
       return 'the numbers ran away';
     case 'unsettled':
-      return `no steady flow found in ${ending.turns} turns (flow still moving by ${(ending.moving * 100).toPrecision(2)} %)`;
+      return `no steady flow found in ${ending.turns} turns (flow still moving by ${(ending.moving * 100).toPrecision(2)}%)`;
     case 'no-rail':
       return 'the plan has no rail to feed';
     case 'unusable':

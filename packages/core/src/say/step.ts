@@ -12,6 +12,6 @@ export function sayStep(change: StepChange): string {
     case 'bore':
       return 'one size larger';
     case 'flow':
-      return 'a pump of 15 % more flow';
+      return 'a pump of 15% more flow';
   }
 }

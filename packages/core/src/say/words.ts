@@ -34,6 +34,6 @@ export type Words<F extends Found> = (
 ) => Said;
 
 /** 0.153 → "15 %". */
-export const percent = (share: number, decimals = 0): string => `${(share * 100).toFixed(decimals)} %`;
+export const percent = (share: number, decimals = 0): string => `${(share * 100).toFixed(decimals)}%`;
 export const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -115,11 +115,11 @@ describe('what it is good for', () => {
     const run = (d: JobDocument) => summarizeConfidence(confidenceSamples(d, 'pull-3', 0, 150, 1), d);
     const before = run(long);
     const lengths = (c: typeof before) => c.drivers.find((x) => x.name === 'hose lengths')!;
-    expect(lengths(before).words).toMatch(/^±25 %, 0 of \d+ measured$/);
+    expect(lengths(before).words).toMatch(/^±25%, 0 of \d+ measured$/);
     for (const [id, e] of Object.entries(long.plumbing.elements))
       if (e.kind === 'run') long = measured(long, `/plumbing/elements/${id}/lengthM`, e.lengthM);
     const after = run(long);
-    expect(lengths(after).words).toMatch(/^±2 %, (\d+) of \1 measured$/);
+    expect(lengths(after).words).toMatch(/^±2%, (\d+) of \1 measured$/);
     expect(lengths(after).share).toBeLessThan(lengths(before).share / 10);
     expect(after.high - after.low).toBeLessThan(before.high - before.low);
   });

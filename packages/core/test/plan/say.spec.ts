@@ -57,7 +57,7 @@ describe('endings, states and pump faults in words', () => {
     const said = endings.map(sayEnding);
     expect(new Set(said).size).toBe(endings.length);
     for (const text of said) expect(text).toMatch(/^[a-z].*[^.]$/);
-    expect(said[3]).toContain('1.2 %');
+    expect(said[3]).toContain('1.2%');
   });
 
   test('a state is called what a technician calls it', () => {

@@ -20,10 +20,10 @@ export const stagingLate: Words<StagingLate> = ({ code, value: above, place, fig
   text: f.heldBack
     ? 'Boost alone would bring it in early enough; another condition of its rule (engine speed, throttle, a switch) holds it back. Loosen that one.'
     : code === 'STAGING_LATE'
-      ? 'Without it the others fall below their 10 % staging margin there. A mixture that goes lean just before the second pump starts means its threshold is too high.'
+      ? 'Without it the others fall below their 10% staging margin there. A mixture that goes lean just before the second pump starts means its threshold is too high.'
       : 'The others run out before boost leaves the range of cruise, so a boost switch cannot tell the two apart. Use engine speed.',
   formula: `available without it ÷ demand − 1 = ${percent(f.short)} at ${q('pressure', f.shortAt)}; ${q('pressure', f.needed)} − ${q('pressure', f.tolerance)} switch − ${q('pressure', f.needed - f.tolerance - f.latest)} while it starts = ${q('pressure', f.latest)}`,
-  source: 'joint solve with that pump off; 10 % staging margin and 0.2 s of start are common practice',
+  source: 'joint solve with that pump off; 10% staging margin and 0.2 s of start are common practice',
 });
 
 export const onePumpDead: Words<OnePumpDead> = ({ value: power, limit, place }, q) => {

@@ -17,7 +17,7 @@ export const supplyShort: Words<SupplyShort> = ({ value: m, figures: f }, q) => 
       : `Only ${percent(m)} in hand at ${f.rpm.toFixed(0)} rpm; ${percent(f.asked)} asked.`,
   text: `At ${q('pressure', f.required)} the feed side delivers ${q('flow', f.available)}; the engine takes ${q('flow', f.draw)}.`,
   formula: `${q('flow', f.available)} ÷ ${q('flow', f.draw)} − 1 = ${percent(m, 1)}`,
-  source: 'pump curve at the volts it gets, Darcy–Weisbach feed losses; 15 % margin is common practice',
+  source: 'pump curve at the volts it gets, Darcy–Weisbach feed losses; 15% margin is common practice',
 });
 
 export const railSag: Words<RailSag> = ({ value, limit, figures: f }, q) => ({
@@ -40,9 +40,9 @@ export const suctionVapor: Words<SuctionVapor> = ({ value, place, figures: f }, 
 
 export const injectorDuty: Words<InjectorDuty> = ({ value: duty, figures: f }, q) => ({
   title: `Injectors are open ${percent(duty)} of the time at ${f.rpm.toFixed(0)} rpm.`,
-  text: 'Above the limit they no longer meter; above 100 % the engine runs lean whatever the pump does.',
+  text: 'Above the limit they no longer meter; above 100% the engine runs lean whatever the pump does.',
   formula: `(${q('flow', f.draw)} ÷ ${f.count}) ÷ (${q('injectorFlow', f.staticFlow)} × √(${q('pressure', f.differential)} ÷ ${q('pressure', f.rated)})) = ${percent(duty)}`,
-  source: 'orifice law; 85 % duty is common practice',
+  source: 'orifice law; 85% duty is common practice',
 });
 
 export const injectorStarved: Words<InjectorStarved> = ({ value, figures: f }, q) => ({

@@ -35,7 +35,7 @@ export const runsStalled: Words<RunsStalled> = ({ value, place }) => ({
 export const neverStops: Words<NeverStops> = ({ place, figures }) => ({
   title: `${place.name} never stops at idle.`,
   text: 'Its threshold is reached at idle already: it heats the fuel, loads the battery, and a small return overruns.',
-  formula: `on at ${Math.round(100 * figures.share)} % of the moments at idle`,
+  formula: `on at ${Math.round(100 * figures.share)}% of the moments at idle`,
   source,
 });
 

@@ -43,7 +43,7 @@ export const tapLost: Words<TapLost> = ({ place, figures: f }) => ({
 export const tappedFeed: Words<TappedFeed> = ({ place }) => ({
   title: `${place.name} taps a factory feed; what else hangs on it is not written down.`,
   text: 'Its fuse, its wire and whatever shares it must be known before it carries more. Wiring diagrams differ by market: check before cutting.',
-  formula: 'factory load + this load ≤ 80 % of the factory fuse',
+  formula: 'factory load + this load ≤ 80% of the factory fuse',
   source: 'common practice',
 });
 
@@ -59,9 +59,9 @@ export const fuseWords: Words<FuseFound> = ({ code, value, place: _place, figure
     case 'FUSE_LOADED':
       return {
         title: `${q('amps', f.amps)} is too much for a ${f.rating} A fuse to carry for long.`,
-        text: 'Above 80 % of its rating a fuse and its holder run hot and age; it opens on a hot day, in a pull.',
+        text: 'Above 80% of its rating a fuse and its holder run hot and age; it opens on a hot day, in a pull.',
         formula: `0.8 × ${f.rating} A = ${q('amps', 0.8 * f.rating)}`,
-        source: 'ISO 8820-3; 80 % is common practice',
+        source: 'ISO 8820-3; 80% is common practice',
       };
     case 'FUSE_INRUSH':
       return {
@@ -107,7 +107,7 @@ export const jointDrop: Words<JointDrop> = ({ value: lost, place, figures: f }, 
 
 export const copperClad: Words<CopperClad> = ({ place }) => ({
   title: `${place.name} is copper-clad aluminum.`,
-  text: 'It conducts 63 % of copper, so 12 AWG of it is 14 AWG of copper, and its terminals and relay sockets heat first: it has melted relay boxes.',
+  text: 'It conducts 63% of copper, so 12 AWG of it is 14 AWG of copper, and its terminals and relay sockets heat first: it has melted relay boxes.',
   formula: 'ρ = 1.7241e-8 Ω·m ÷ 0.63',
   source: 'IACS conductivity; common practice',
 });
@@ -117,7 +117,7 @@ export const wireDrop: Words<WireDrop> = ({ value, limit, place, figures: f }, q
   text: `Out and back, at ${q('amps', f.amps)}. Fuse, relay, plugs and ground joints take another ${q('volts', f.joints)}, not counted here; neither is battery sag.`,
   formula: f.wires.map((w) => `${w.name}: ${q('amps', w.amps)} × ${q('resistance', w.ohms)}`).join(' + '),
   source:
-    'ABYC E-11: 3 % of nominal 12 V for critical circuits, conductors out and back; ASTM B258 resistance',
+    'ABYC E-11: 3% of nominal 12 V for critical circuits, conductors out and back; ASTM B258 resistance',
 });
 
 export const wireOverloaded: Words<WireOverloaded> = ({ value, limit, place }, q) => ({
