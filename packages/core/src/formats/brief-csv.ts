@@ -1,6 +1,6 @@
 import type { PullPoint } from '../demand/pull.ts';
 import { INJECTOR_FIELDS, PULL_FIELDS } from '../document/brief.ts';
-import { columnOf, readSheet, type Sheet, type SheetColumn, type SheetRow } from './sheet.ts';
+import { columnOf, readSheet, type Sheet, type SheetColumn, type SheetRow, type Table } from './sheet.ts';
 
 /** What the columns of a pull sheet hold. */
 export const PULL_COLUMNS: readonly SheetColumn[] = [
@@ -19,16 +19,16 @@ export interface PullPreview extends Sheet {
 /**
  * Reads a pull from a sheet of engine speed, power, boost, at most 5,000 rows; a long one is thinned evenly to 40 points
  * with the power peak kept.
- * @param text the sheet (see readSheet)
+ * @param table the sheet (see readSheet)
  * @param units unit symbols for columns without a heading
  * @returns rows with their marks and the pull (W, Pa gauge), or null while a row is marked
- * Validity: UTF-8 text; comma, semicolon or tab between columns.
+ * Validity: columns in this order.
  * @throws nothing
- * @source RFC 4180 for the plain cases; own marks
- * @example readPull('rpm,hp,psi\n3000,200,8\n6000,400,14', { rpm: 'rpm', power: 'hp', boost: 'psi' }).pull.length // => 2
+ * @source own marks
+ * @example readPull({ rows: [['3000', '200', '8'], ['6000', '400', '14']], delimiter: ',', characters: 21 }, { rpm: 'rpm', power: 'hp', boost: 'psi' }).pull.length // => 2
  */
-export function readPull(text: string, units: Readonly<Record<string, string>>): PullPreview {
-  const sheet = readSheet(text, PULL_COLUMNS, units, { least: 1, most: 5000 });
+export function readPull(table: Table, units: Readonly<Record<string, string>>): PullPreview {
+  const sheet = readSheet(table, PULL_COLUMNS, units, { least: 1, most: 5000 });
   const seen = new Map<number, number>();
   const rows = sheet.rows.map((r): SheetRow => {
     const rpm = r.values[0]!;
@@ -81,21 +81,21 @@ export interface InjectorPreview extends Sheet {
 
 /**
  * Reads an injector sheet of pressure and static flow: several pressures, or several injectors at one pressure, or both.
- * @param text the sheet, at most 200 rows (see readSheet)
+ * @param table the sheet, at most 200 rows (see readSheet)
  * @param units unit symbols for columns without a heading
  * @param basePa base pressure of the job, Pa: the rows nearest to it give the rated flow
  * @returns rows with their marks, and rated pressure Pa, mean flow m³/s, count and spread
- * Validity: UTF-8 text; comma, semicolon or tab between columns.
+ * Validity: columns in this order.
  * @throws nothing
- * @source RFC 4180 for the plain cases; flow matched within 2 % is common practice
- * @example readInjectors('psi,cc/min\n43.5,990\n43.5,1010', { pressure: 'psi', flow: 'cc/min' }, 300000).injectors.spread // => 0.01
+ * @source flow matched within 2 % is common practice
+ * @example readInjectors({ rows: [['43.5', '990'], ['43.5', '1010']], delimiter: ',', characters: 19 }, { pressure: 'psi', flow: 'cc/min' }, 300000).injectors.spread // => 0.01
  */
 export function readInjectors(
-  text: string,
+  table: Table,
   units: Readonly<Record<string, string>>,
   basePa: number,
 ): InjectorPreview {
-  const sheet = readSheet(text, INJECTOR_COLUMNS, units, { least: 1, most: 200 });
+  const sheet = readSheet(table, INJECTOR_COLUMNS, units, { least: 1, most: 200 });
   if (sheet.problem !== null || sheet.rows.some((r) => r.problem !== null))
     return { ...sheet, injectors: null };
   const pressures = sheet.rows.map((r) => r.values[0]!);

@@ -1,6 +1,6 @@
 import type { PumpCurve } from '../kinds/plumbing/pump/pump-model.ts';
 import { CURVE_FIELDS } from '../kinds/plumbing/pump/shape.ts';
-import { columnOf, readSheet, type Sheet, type SheetColumn, type SheetRow } from './sheet.ts';
+import { columnOf, readSheet, type Sheet, type SheetColumn, type SheetRow, type Table } from './sheet.ts';
 
 /** What the columns of a curve sheet hold. */
 export const CURVE_COLUMNS: readonly SheetColumn[] = [
@@ -17,21 +17,21 @@ export interface CurvePreview extends Sheet {
 /**
  * Reads a pump curve from a sheet of three columns: pressure, flow, current. Every bad row is marked with its reason and
  * the curve is only there when none is.
- * @param text the sheet, at most 60 rows (see readSheet)
+ * @param table the sheet, at most 60 rows (see readSheet)
  * @param volts volts at the pump the curve was taken at
  * @param units unit symbols for columns without a heading
  * @returns rows with their marks, units used, and the curve in SI (Pa, m³/s, A), sorted by pressure, or null
- * Validity: UTF-8 text; comma, semicolon or tab between columns.
+ * Validity: columns in this order.
  * @throws nothing
- * @source RFC 4180 for the plain cases; own marks
- * @example readPumpCurve('psi,L/h,A\n0,400,7\n60,300,12', 13.5, { pressure: 'kPa', flow: 'L/h', current: 'A' }).curve.flows.length // => 2
+ * @source own marks
+ * @example readPumpCurve({ rows: [['0', '400', '7'], ['60', '300', '12']], delimiter: ',', characters: 18 }, 13.5, { pressure: 'kPa', flow: 'L/h', current: 'A' }).curve.flows.length // => 2
  */
 export function readPumpCurve(
-  text: string,
+  table: Table,
   volts: number,
   units: Readonly<Record<string, string>>,
 ): CurvePreview {
-  const sheet = readSheet(text, CURVE_COLUMNS, units, { least: 2, most: 60 });
+  const sheet = readSheet(table, CURVE_COLUMNS, units, { least: 2, most: 60 });
   const distinct = sheet.rows.map((r, i) => twin(r, sheet.rows.slice(0, i)));
   const sorted = [...distinct].sort((a, b) => a.values[0]! - b.values[0]!);
   const marked = sorted.map((r, i): SheetRow => {

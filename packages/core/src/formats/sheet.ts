@@ -41,7 +41,8 @@ export interface Sheet {
   readonly problem: string | null;
 }
 
-const MAX_TEXT = 100_000;
+/** Longest text a sheet is read from, characters. */
+export const MAX_TEXT = 100_000;
 
 const unitOf = (column: SheetColumn, symbol: string): Unit | undefined => {
   const wanted = symbol.trim().toLowerCase();
@@ -50,39 +51,38 @@ const unitOf = (column: SheetColumn, symbol: string): Unit | undefined => {
   );
 };
 
-/** Tab, semicolon or comma, whichever the first line has. */
-const delimiterOf = (text: string): string =>
-  [';', '\t', ','].find((d) => (text.split('\n')[0] ?? '').includes(d)) ?? ',';
+/** A sheet as whoever read the file hands it over: its cells, line by line, and what parted them. */
+export interface Table {
+  readonly rows: readonly (readonly string[])[];
+  readonly delimiter: string;
+  /** Length of the text it was read from. */
+  readonly characters: number;
+}
 
 /**
  * Reads a sheet of numbers: one row a line, columns in a fixed order. A heading may name the units ("psi", "Flow (L/h)");
  * otherwise the ones given are used. A bad row is marked with its reason, never dropped.
- * @param text comma, semicolon or tab between cells, at most 100,000 characters; a decimal comma where semicolons part
+ * @param table cells of a text of at most 100,000 characters; a decimal comma where semicolons part them
  * @param columns what the columns hold, in order
  * @param units unit symbols, by column key, for columns whose heading names none
  * @param rows fewest and most rows read
  * @returns rows with SI values and marks, and the units used
  * @throws nothing
- * @source RFC 4180 for the plain cases; own marks
- * @example readSheet('psi\n10', [{ key: 'p', name: 'pressure', field: { label: 'Pressure', dimension: 'pressure', min: 0, max: 1e6 } }], { p: 'kPa' }, { least: 1, most: 9 }).rows[0].values[0] // => 68948
+ * @source own marks
+ * @example readSheet({ rows: [['psi'], ['10']], delimiter: ',', characters: 6 }, [{ key: 'p', name: 'pressure', field: { label: 'Pressure', dimension: 'pressure', min: 0, max: 1e6 } }], { p: 'kPa' }, { least: 1, most: 9 }).rows[0].values[0] // => 68948
  */
 export function readSheet(
-  text: string,
+  table: Table,
   columns: readonly SheetColumn[],
   units: Readonly<Record<string, string>>,
   rows: { readonly least: number; readonly most: number },
 ): Sheet {
   const none = (problem: string): Sheet => ({ rows: [], units, unitsFromHeading: false, problem });
-  if (text.length > MAX_TEXT)
-    return none(`The sheet holds ${text.length} characters; ${MAX_TEXT} are read at most.`);
-  const delimiter = delimiterOf(text);
-  const lines = text
-    .replace(/^\uFEFF/, '')
-    .split(/\r?\n/)
-    .map((l, i) => ({
-      line: i + 1,
-      cells: l.split(delimiter).map((c) => c.trim().replace(/^"(.*)"$/, '$1')),
-    }))
+  if (table.characters > MAX_TEXT)
+    return none(`The sheet holds ${table.characters} characters; ${MAX_TEXT} are read at most.`);
+  const { delimiter } = table;
+  const lines = table.rows
+    .map((cells, i) => ({ line: i + 1, cells: cells.map((c) => c.trim()) }))
     .filter((r) => r.cells.some((c) => c !== ''));
   const first = lines[0];
   const heading = first?.cells.every((c) => Number.isNaN(number(c, delimiter))) ? first.cells : null;

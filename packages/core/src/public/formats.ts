@@ -19,5 +19,5 @@ export {
   readJob,
   writeJob,
 } from '../formats/read-job.ts';
-export type { Sheet, SheetColumn } from '../formats/sheet.ts';
+export { MAX_TEXT, type Sheet, type SheetColumn, type Table } from '../formats/sheet.ts';
 export { wireListCsv, wirePaint, wireTags, wiringNetlist, wiringSvg } from '../formats/wiring-files.ts';

@@ -8,6 +8,7 @@ import {
   readPull,
   type ElementOf,
 } from '../support/core.ts';
+import { table } from '../support/tables.ts';
 
 const PULL = { rpm: 'rpm', power: 'hp', boost: 'psi' };
 const INJ = { pressure: 'psi', flow: 'cc/min' };
@@ -15,13 +16,13 @@ const HP = 745.6998715822702;
 
 describe('a pull from a sheet', () => {
   test('units from the heading, rows in any order', () => {
-    const { pull } = readPull('Engine speed (rpm);kW;bar\n6000;300;1,1\n3000;120;0,6', PULL);
+    const { pull } = readPull(table('Engine speed (rpm);kW;bar\n6000;300;1,1\n3000;120;0,6'), PULL);
     expect(pull!.map((p) => p.rpm)).toEqual([3000, 6000]);
     expect(pull![1]).toMatchObject({ powerW: 300e3, boostPa: expect.closeTo(110e3, 3) as unknown });
   });
 
   test('bad rows are marked with the reason and nothing is handed over', () => {
-    const bad = readPull('3000,200,8\n3000,210,9\n6000,many,12\n90000,300,12', PULL);
+    const bad = readPull(table('3000,200,8\n3000,210,9\n6000,many,12\n90000,300,12'), PULL);
     expect(bad.pull).toBeNull();
     expect(bad.rows.map((r) => r.problem)).toEqual([
       null,
@@ -29,7 +30,7 @@ describe('a pull from a sheet', () => {
       expect.stringMatching(/"many" is not a number in the power column/),
       expect.stringMatching(/engine speed must be 500 to 20,000 rpm/),
     ]);
-    expect(readPull('', PULL).problem).toMatch(/At least one row is needed/);
+    expect(readPull(table(''), PULL).problem).toMatch(/At least one row is needed/);
   });
 
   test('a dyno sheet of a thousand rows is thinned with its power peak kept', () => {
@@ -37,7 +38,7 @@ describe('a pull from a sheet', () => {
       fc.property(fc.integer({ min: 41, max: 1500 }), fc.nat(), (n, at) => {
         const peak = at % n;
         const rows = Array.from({ length: n }, (_, i) => `${1000 + i},${i === peak ? 999 : 300},10`);
-        const { pull } = readPull(rows.join('\n'), PULL);
+        const { pull } = readPull(table(rows.join('\n')), PULL);
         expect(pull!.length).toBeLessThanOrEqual(40);
         expect(pull![0]!.rpm).toBe(1000);
         expect(pull!.at(-1)!.rpm).toBe(999 + n);
@@ -51,18 +52,18 @@ describe('a pull from a sheet', () => {
 
 describe('an injector sheet', () => {
   test('the rows nearest the base pressure give the rated flow; a set at one pressure gives its spread', () => {
-    const { injectors } = readInjectors('43.5,980\n43.5,1000\n43.5,1020\n58,1155', INJ, 300e3);
+    const { injectors } = readInjectors(table('43.5,980\n43.5,1000\n43.5,1020\n58,1155'), INJ, 300e3);
     expect(injectors!.staticFlowM3s * 60e6).toBeCloseTo(1000, 6);
     expect(injectors).toMatchObject({ count: 3, spread: expect.closeTo(0.02, 9) as unknown });
     expect(injectors!.highestPa / 6894.757).toBeCloseTo(58, 4);
-    expect(readInjectors('43.5,980\n58,1155', INJ, 400e3).injectors!.staticFlowM3s * 60e6).toBeCloseTo(
+    expect(readInjectors(table('43.5,980\n58,1155'), INJ, 400e3).injectors!.staticFlowM3s * 60e6).toBeCloseTo(
       1155,
       6,
     );
   });
 
   test('a flow no injector has is marked', () => {
-    const bad = readInjectors('43.5,1000\n58,99999', INJ, 300e3);
+    const bad = readInjectors(table('43.5,1000\n58,99999'), INJ, 300e3);
     expect(bad.injectors).toBeNull();
     expect(bad.rows[1]!.problem).toMatch(/check the unit/);
   });

@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { PUMPS, readPumpCurve } from '../support/core.ts';
+import { table } from '../support/tables.ts';
 
 const SI = { pressure: 'kPa', flow: 'L/h', current: 'A' } as const;
-const read = (text: string) => readPumpCurve(text, 13.5, SI);
+const read = (text: string) => readPumpCurve(table(text), 13.5, SI);
 const problems = (text: string) => read(text).rows.map((r) => r.problem);
 
 describe('a pump curve from a sheet', () => {

@@ -2,6 +2,7 @@ import { INJECTOR_COLUMNS, MATCHED_WITHIN, readInjectors } from '@venula/core/fo
 import { useMemo, useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
+import { readTable } from '../../ui/read-table.ts';
 import { SheetDialog } from '../../ui/sheet-dialog.tsx';
 
 /** Flow of the injectors from their maker's or the bench's sheet. */
@@ -12,7 +13,7 @@ export function InjectorSheet() {
   const [text, setText] = useState('');
   const [units, setUnits] = useState<Record<string, string>>({ pressure: 'psi', flow: 'cc/min' });
   const base = doc.brief.basePressurePa;
-  const preview = useMemo(() => readInjectors(text, units, base), [text, units, base]);
+  const preview = useMemo(() => readInjectors(readTable(text), units, base), [text, units, base]);
   const read = preview.injectors;
   const use = () => {
     if (!read) return;

@@ -5,6 +5,7 @@ import { useMemo, useState } from 'react';
 import { useJob } from '../../job/job-context.ts';
 import { FormDialog } from '../../ui/form-dialog.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
+import { readTable } from '../../ui/read-table.ts';
 import { SheetDialog } from '../../ui/sheet-dialog.tsx';
 
 /** Other ways to a pull than point by point: three numbers, or a dyno sheet. */
@@ -98,7 +99,7 @@ function PullSheet() {
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
   const [units, setUnits] = useState<Record<string, string>>({ rpm: 'rpm', power: 'hp', boost: 'psi' });
-  const preview = useMemo(() => readPull(text, units), [text, units]);
+  const preview = useMemo(() => readPull(readTable(text), units), [text, units]);
   const start = (o: boolean) => {
     setOpen(o);
     if (o)

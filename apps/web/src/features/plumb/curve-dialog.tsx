@@ -7,6 +7,7 @@ import { useMemo, useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { useJob } from '../../job/job-context.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
+import { readTable } from '../../ui/read-table.ts';
 import { SheetDialog } from '../../ui/sheet-dialog.tsx';
 
 type Curve = ElementOf<'pump'>['curve'];
@@ -31,7 +32,7 @@ export function CurveDialog({ id, pump }: { readonly id: string; readonly pump: 
   const [text, setText] = useState('');
   const [volts, setVolts] = useState(pump.curve.volts);
   const [units, setUnits] = useState<Record<string, string>>({ pressure: 'psi', flow: 'L/h', current: 'A' });
-  const preview = useMemo(() => readPumpCurve(text, volts, units), [text, volts, units]);
+  const preview = useMemo(() => readPumpCurve(readTable(text), volts, units), [text, volts, units]);
   const curves = curvesOf(pump);
   const taken = curves.some((c, i) => i !== which && Math.abs(c.volts - volts) < 0.1);
 
