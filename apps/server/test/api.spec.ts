@@ -27,8 +27,8 @@ describe('doors', () => {
       expect.arrayContaining(['/api/v1/jobs/{id}/changes', '/api/v1/session']),
     );
     // The schema that checks a body is the one that describes it.
-    const body = (path: string): Record<string, unknown> =>
-      doc.body.paths[path].post.requestBody.content['application/json'].schema;
+    const body = (path: string) =>
+      doc.body.paths[path].post.requestBody.content['application/json'].schema as Record<string, unknown>;
     expect(body('/api/v1/jobs/{id}/changes')).toMatchObject({
       required: expect.arrayContaining(['changeId', 'baseVersion', 'patch']),
       properties: { patch: { type: 'array', maxItems: 500 }, baseVersion: { minimum: 1 } },
