@@ -67,7 +67,10 @@ test('without a connection: edits and readings outlive a reload and a new browse
     await expect(page.getByTestId('walk-progress')).toContainText('1 leaking');
     // As the server has it: each once.
     const id = /jobs\/([^/]+)/.exec(job)![1]!;
-    const told = async (path: string) => (await page.request.get(`/api/v1/jobs/${id}${path}`)).json();
+    const told = async (path: string): Promise<unknown> => {
+      const answer = await page.request.get(`/api/v1/jobs/${id}${path}`);
+      return answer.json();
+    };
     const runs = (await told('/runs')) as { readings: { kind: string }[] }[];
     expect(runs.flatMap((r) => r.readings).filter((r) => r.kind === 'joint')).toHaveLength(2);
     const record = (await told('')) as { document: { plumbing: { elements: { feed: { dash: number } } } } };
