@@ -65,6 +65,8 @@ test('without a connection: edits and readings outlive a reload and a new browse
     await stage(page, 'Test');
     await expect(page.getByTestId('walk-progress')).toContainText('2 of');
     await expect(page.getByTestId('walk-progress')).toContainText('1 leaking');
+    // The page counts what waits as well: only once nothing waits has the server all of it.
+    await expect(page.getByText(/waits? on this device/)).toHaveCount(0);
     // As the server has it: each once.
     const id = /jobs\/([^/]+)/.exec(job)![1]!;
     const told = async (path: string): Promise<unknown> => {

@@ -10,6 +10,8 @@ const client = new QueryClient({
   defaultOptions: {
     // Asked without a connection too: what was last heard is then the answer (see api/kept.ts).
     queries: { staleTime: 10_000, refetchOnWindowFocus: false, networkMode: 'always' },
+    // What is pressed without a connection fails and says so: it must not wait unseen and happen later.
+    mutations: { networkMode: 'always' },
   },
 });
 

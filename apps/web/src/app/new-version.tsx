@@ -15,15 +15,12 @@ function useWaiting(): ServiceWorker | null {
         if (next.state === 'installed' && navigator.serviceWorker.controller) setWaiting(next);
       });
     };
-    navigator.serviceWorker.getRegistration().then(
-      (known) => {
-        registration = known;
-        if (known?.waiting && navigator.serviceWorker.controller) setWaiting(known.waiting);
-        known?.addEventListener('updatefound', found);
-      },
-      // No worker here: nothing to wait for.
-      () => undefined,
-    );
+    // Registered after the page has loaded; where there is no worker this never comes, and nothing is waited for.
+    void navigator.serviceWorker.ready.then((known) => {
+      registration = known;
+      if (known.waiting) setWaiting(known.waiting);
+      known.addEventListener('updatefound', found);
+    });
     // A tablet in a shop is not reloaded for weeks.
     const timer = setInterval(() => void registration?.update().catch(() => undefined), HOUR_MS);
     return () => {

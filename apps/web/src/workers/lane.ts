@@ -78,11 +78,6 @@ export class Lane<Api> {
     }
   }
 
-  /** Ends what runs now at once: the worker goes, the next question gets a new one. */
-  stop(): void {
-    if (this.running) this.break('stopped');
-  }
-
   /** Past the order, to a worker that is at work: to tell it something. */
   tell(say: (api: Api) => unknown): void {
     if (this.opened) say(this.opened.api);

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useEffectEvent, useState } from 'react';
 import type { Remote } from 'comlink';
 import { Superseded } from './lane.ts';
 import type { PlanLane } from './plan-client.ts';
@@ -28,11 +28,12 @@ export function useAnswer<A, T>(
   const [got, setGot] = useState<{ about: A; answer: T } | null>(null);
   const [failed, setFailed] = useState<{ about: A; why: string } | null>(null);
   const [turn, setTurn] = useState(0);
+  const question = useEffectEvent(ask);
   useEffect(() => {
     if (about === null) return;
     let current = true;
     lane
-      .ask(slot, (api) => ask(api, about), { rank })
+      .ask(slot, (api) => question(api, about), { rank })
       .then(
         (answer) => current && setGot({ about, answer }),
         (error: unknown) => {
@@ -44,8 +45,6 @@ export function useAnswer<A, T>(
       current = false;
       lane.drop(slot);
     };
-    // `ask` is written where it is used and depends on `about` alone.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [lane, slot, about, rank, turn]);
   const again = useCallback(() => {
     setFailed(null);

@@ -1,10 +1,8 @@
+import { isPlainObject } from '../fields/plain-object.ts';
 import { JOB_FORMAT } from './job-document.ts';
 import { boostRule } from './triggers.ts';
 
 type Plain = Readonly<Record<string, unknown>>;
-
-const isPlain = (value: unknown): value is Plain =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /**
  * Raises a job document written by an earlier version to the present one, step by step. What it does not know it leaves
@@ -17,7 +15,7 @@ const isPlain = (value: unknown): value is Plain =>
  * @example upgradeJob({ format: 'venula-job', version: 1 }).version // => 3
  */
 export function upgradeJob(value: unknown): unknown {
-  if (!isPlain(value) || value['format'] !== JOB_FORMAT) return value;
+  if (!isPlainObject(value) || value['format'] !== JOB_FORMAT) return value;
   let job = value;
   for (let step = STEPS.get(job['version']); step; step = STEPS.get(job['version'])) job = step(job);
   return job;
@@ -28,11 +26,14 @@ function rulesFromPumps(job: Plain): Plain {
   const raised = { ...job, version: 2 };
   const plumbing = job['plumbing'];
   const wiring = job['wiring'];
-  if (!isPlain(plumbing) || !isPlain(plumbing['elements']) || !isPlain(wiring)) return raised;
-  const triggers: Record<string, unknown> = { ...(isPlain(wiring['triggers']) ? wiring['triggers'] : {}) };
+  if (!isPlainObject(plumbing) || !isPlainObject(plumbing['elements']) || !isPlainObject(wiring))
+    return raised;
+  const triggers: Record<string, unknown> = {
+    ...(isPlainObject(wiring['triggers']) ? wiring['triggers'] : {}),
+  };
   const elements = Object.fromEntries(
     Object.entries(plumbing['elements']).map(([id, element]) => {
-      if (!isPlain(element) || typeof element['onAboveBoostPa'] !== 'number') return [id, element];
+      if (!isPlainObject(element) || typeof element['onAboveBoostPa'] !== 'number') return [id, element];
       const { onAboveBoostPa, ...rest } = element;
       let n = 1;
       while (`rule-${n}` in triggers) n += 1;
@@ -55,7 +56,7 @@ function rulesFromPumps(job: Plain): Plain {
 function typedPlaces(job: Plain): Plain {
   const raised = { ...job, version: 3, ...measuredEthanol(job['brief']) };
   const wiring = job['wiring'];
-  if (!isPlain(wiring) || !isPlain(wiring['harness'])) return raised;
+  if (!isPlainObject(wiring) || !isPlainObject(wiring['harness'])) return raised;
   const { devices, wires } = wiring['harness'];
   return {
     ...raised,
@@ -63,15 +64,15 @@ function typedPlaces(job: Plain): Plain {
       ...wiring,
       harness: {
         ...wiring['harness'],
-        ...(isPlain(devices) ? { devices: each(devices, drawnPart) } : {}),
-        ...(isPlain(wires) ? { wires: each(wires, drawnWire) } : {}),
+        ...(isPlainObject(devices) ? { devices: each(devices, drawnPart) } : {}),
+        ...(isPlainObject(wires) ? { wires: each(wires, drawnWire) } : {}),
       },
     },
   };
 }
 
 const each = (things: Plain, step: (thing: Plain) => Plain): Plain =>
-  Object.fromEntries(Object.entries(things).map(([id, t]) => [id, isPlain(t) ? step(t) : t]));
+  Object.fromEntries(Object.entries(things).map(([id, t]) => [id, isPlainObject(t) ? step(t) : t]));
 
 const drawnPart = (d: Plain): Plain => ({
   ...d,
@@ -111,7 +112,7 @@ const signalsOf = (text: string): Plain[] =>
 
 /** Whether it is measured is where the figure comes from. */
 function measuredEthanol(brief: unknown): { readonly brief?: unknown } {
-  if (!isPlain(brief) || !isPlain(brief['fuel'])) return {};
+  if (!isPlainObject(brief) || !isPlainObject(brief['fuel'])) return {};
   const { ethanolMeasured, ...fuel } = brief['fuel'];
   const value = fuel['ethanol'];
   const ethanolFrom = { origin: 'measured', value };

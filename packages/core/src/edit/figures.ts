@@ -17,7 +17,7 @@ export interface KnownFigure {
   readonly field: FieldInfo;
   /** SI. */
   readonly value: number;
-  readonly source: Source | ReturnType<typeof sourceOf>;
+  readonly source: ReturnType<typeof sourceOf>;
 }
 
 /**

@@ -1,5 +1,4 @@
-const isObject = (v: unknown): v is Record<string, unknown> =>
-  typeof v === 'object' && v !== null && !Array.isArray(v);
+import { isPlainObject } from './plain-object.ts';
 
 /**
  * The value at a JSON Pointer.
@@ -19,6 +18,6 @@ export function valueAt(doc: unknown, pointer: string): unknown {
     .map((part) => part.replaceAll('~1', '/').replaceAll('~0', '~'))
     .reduce<unknown>((at, key) => {
       if (Array.isArray(at)) return at[Number(key)];
-      return isObject(at) && Object.hasOwn(at, key) ? at[key] : undefined;
+      return isPlainObject(at) && Object.hasOwn(at, key) ? at[key] : undefined;
     }, doc);
 }

@@ -1,3 +1,4 @@
+import { isPlainObject } from './plain-object.ts';
 import { shortened, storable } from '../quantities/text.ts';
 import type { InputError, Result } from '../outcome/result.ts';
 
@@ -275,10 +276,6 @@ export const variant = <V extends Record<string, Shape<{ kind: string }>>>(
 function variantOf(variants: Fields, value: unknown): Shape<unknown> | undefined {
   const kind = isPlainObject(value) ? value['kind'] : undefined;
   return typeof kind === 'string' && Object.hasOwn(variants, kind) ? variants[kind] : undefined;
-}
-
-function isPlainObject(value: unknown): value is Record<string, unknown> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
 export function checkShape<T>(shape: Shape<T>, value: unknown): Result<T> {

@@ -1,14 +1,12 @@
+import { isPlainObject } from '../fields/plain-object.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 
 const escape = (key: string): string => key.replaceAll('~', '~0').replaceAll('/', '~1');
 
-const isObject = (v: unknown): v is Record<string, unknown> =>
-  typeof v === 'object' && v !== null && !Array.isArray(v);
-
 const same = (a: unknown, b: unknown): boolean => {
   if (Object.is(a, b)) return true;
   if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((v, i) => same(v, b[i]));
-  if (isObject(a) && isObject(b)) {
+  if (isPlainObject(a) && isPlainObject(b)) {
     const keys = Object.keys(a);
     return (
       keys.length === Object.keys(b).length && keys.every((k) => Object.hasOwn(b, k) && same(a[k], b[k]))
@@ -30,7 +28,7 @@ const same = (a: unknown, b: unknown): boolean => {
  */
 export function diffDocuments(from: unknown, to: unknown, at = ''): PatchOperation[] {
   if (same(from, to)) return [];
-  if (!isObject(from) || !isObject(to)) return [{ op: 'replace', path: at, value: to }];
+  if (!isPlainObject(from) || !isPlainObject(to)) return [{ op: 'replace', path: at, value: to }];
   const out: PatchOperation[] = [];
   for (const key of Object.keys(from)) {
     const path = `${at}/${escape(key)}`;

@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# npm run bench:list: the list of jobs while difficult plans are judged; event-loop delay of the server.
+# bench-server.sh NAME: a campaign of apps/server/bench on a database of its own (npm run bench:list, bench:load).
 set -euo pipefail
 . "$(dirname "$0")/lib.sh"
 ensure_modules
@@ -8,4 +8,4 @@ ensure_database
 trap '[ "${PG_STARTED:-0}" != 1 ] || scripts/pg.sh stop' EXIT
 scripts/pg.sh psql -q -d postgres -c 'drop database if exists venula_bench with (force)' -c 'create database venula_bench'
 export VENULA_DATABASE_URL="${VENULA_DATABASE_URL%/*}/venula_bench" VENULA_LOG_LEVEL=error
-node apps/server/bench/list-under-load.mjs
+node "apps/server/bench/$1.mjs"
