@@ -42,6 +42,10 @@ test('without a connection: edits and readings outlive a reload and a new browse
     await expect(page.getByTestId('save-state')).toContainText('kept on this device');
     await part(page, 'feed').click();
     await expect(page.getByTestId('size-feed')).toHaveText('-10');
+    await page.goto('/jobs');
+    await expect(page.getByRole('listitem').filter({ hasText: 'Under the car' })).toContainText(
+      '1 change and 1 reading on this device only',
+    );
     await browser.close();
 
     browser = await open();

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { ApiError, OfflineError } from '../src/api/client.ts';
+import { ReadingQueue } from '../src/api/reading-queue.ts';
 import { outcomeOf, type Outcome } from '../src/outbox/answers.ts';
 import { Lane } from '../src/outbox/lane.ts';
-import { LEGACY } from '../src/outbox/legacy.ts';
-import { deviceStore } from '../src/outbox/store.ts';
+import { waitingByJob } from '../src/outbox/use-waiting-work.ts';
 import { Device, JOB, Shop, SteppedClock } from './support/simulated-shop.ts';
 import { refusal } from './support/shop-server.ts';
 
@@ -22,7 +22,7 @@ function lane(answers: readonly (Extract<Outcome, { kind: 'later' }> | 'done')[]
     {
       next: () => {
         const answer = answers[asked.length];
-        if (!answer) return null;
+        if (!answer) return Promise.resolve('nothing');
         asked.push(clock.now() - start);
         return Promise.resolve(answer);
       },
@@ -126,10 +126,10 @@ describe('the outbox of a device', () => {
     const shop = new Shop(1);
     const device = new Device();
     device.online = false;
-    const [a, b] = [shop.open(device), shop.open(device)];
-    a.queue.add(JOB, reading('one'));
-    b.queue.add(JOB, reading('two'));
-    a.queue.add(JOB, reading('three'));
+    const [a, b] = [await shop.open(device), await shop.open(device)];
+    void a.queue.add(JOB, reading('one'));
+    void b.queue.add(JOB, reading('two'));
+    void a.queue.add(JOB, reading('three'));
     await shop.clock.step(5000);
     for (const tab of [a, b])
       expect(tab.queue.getItems().map((r) => r.readingId)).toEqual(['one', 'two', 'three']);
@@ -143,15 +143,15 @@ describe('the outbox of a device', () => {
 
   test('a reading the server refuses stays with its reason and stands in nobody’s way', async () => {
     const shop = new Shop(1);
-    const tab = shop.open(new Device());
-    tab.queue.add(JOB, { ...reading('bad'), payload: { result: 'forbidden' } });
-    tab.queue.add(JOB, reading('good'));
+    const tab = await shop.open(new Device());
+    void tab.queue.add(JOB, { ...reading('bad'), payload: { result: 'forbidden' } });
+    void tab.queue.add(JOB, reading('good'));
     await shop.clock.step(1000);
     expect(shop.server.readings.map((r) => r.readingId)).toEqual(['good']);
     expect(tab.queue.getItems()).toMatchObject([
       { readingId: 'bad', refused: { message: expect.any(String) } },
     ]);
-    tab.queue.drop('bad');
+    await tab.queue.drop('bad');
     expect(tab.queue.getItems()).toEqual([]);
   });
 
@@ -159,12 +159,12 @@ describe('the outbox of a device', () => {
     const shop = new Shop(1);
     const device = new Device();
     device.online = false;
-    const first = shop.open(device);
+    const first = await shop.open(device);
     first.session.edit([{ op: 'replace', path: '/customer', value: 'Typed' }]);
     first.kill();
     device.online = true;
     await shop.clock.step(10_000);
-    const next = shop.open(device);
+    const next = await shop.open(device);
     expect(next.session.getState()).toMatchObject({ save: 'waiting', doc: { customer: 'Typed' } });
     await shop.clock.step(1000);
     expect(shop.server.document.customer).toBe('Typed');
@@ -175,12 +175,12 @@ describe('the outbox of a device', () => {
     const shop = new Shop(1);
     const device = new Device();
     device.online = false;
-    const sleeper = shop.open(device);
+    const sleeper = await shop.open(device);
     sleeper.session.edit([{ op: 'replace', path: '/customer', value: 'Typed' }]);
     // Its timers stand still; the other one hears nothing of it.
     sleeper.close();
     await shop.clock.step(20_000);
-    const other = shop.open(device);
+    const other = await shop.open(device);
     device.online = true;
     await shop.clock.step(40_000);
     other.session.edit([{ op: 'replace', path: '/customer', value: 'Newer' }]);
@@ -196,19 +196,19 @@ describe('the outbox of a device', () => {
     const shop = new Shop(1);
     const device = new Device();
     device.online = false;
-    const tess = shop.open(device, 'tess');
-    tess.queue.add(JOB, reading('hers'));
+    const tess = await shop.open(device, 'tess');
+    void tess.queue.add(JOB, reading('hers'));
     tess.session.edit([{ op: 'replace', path: '/customer', value: 'Hers' }]);
     tess.close();
     device.online = true;
-    const lou = shop.open(device, 'lou');
-    lou.queue.add(JOB, reading('his'));
+    const lou = await shop.open(device, 'lou');
+    void lou.queue.add(JOB, reading('his'));
     await shop.clock.step(20_000);
     expect(shop.server.readings.map((r) => r.readingId)).toEqual(['his']);
     expect(shop.server.changes).toEqual([]);
     expect(lou.queue.getItems()).toMatchObject([{ readingId: 'hers', foreign: true }]);
     lou.close();
-    const again = shop.open(device, 'tess');
+    const again = await shop.open(device, 'tess');
     await shop.clock.step(20_000);
     expect(shop.server.readings.map((r) => r.readingId)).toEqual(['his', 'hers']);
     expect(shop.server.document.customer).toBe('Hers');
@@ -217,7 +217,7 @@ describe('the outbox of a device', () => {
 
   test('a server set back to a backup: what this page holds goes on top of what it has', async () => {
     const shop = new Shop(1);
-    const tab = shop.open(new Device());
+    const tab = await shop.open(new Device());
     tab.session.edit([{ op: 'replace', path: '/customer', value: 'one' }]);
     await shop.clock.step(1000);
     expect(tab.session.getState()).toMatchObject({ version: 2, save: 'saved' });
@@ -235,35 +235,67 @@ describe('the outbox of a device', () => {
     expect(tab.session.getState().save).toBe('saved');
   });
 
-  test('what the version before had kept is taken over', () => {
-    const { storage } = new Device();
-    storage.setItem('venula:readings', JSON.stringify([{ ...reading('r'), jobId: 'j' }]));
-    storage.setItem(
-      'venula:unsent:j',
-      JSON.stringify({
-        changeId: 'c',
-        baseVersion: 3,
-        patch: [{ op: 'replace', path: '/title', value: 'x' }],
-      }),
-    );
-    storage.setItem('venula:unsent:broken', '{');
-    const items = deviceStore(storage, LEGACY).all();
-    expect(items.map((i) => [i.id, i.kind, i.jobId]).sort()).toEqual([
-      ['c', 'edit', 'j'],
-      ['r', 'reading', 'j'],
-    ]);
-    expect(storage.getItem('venula:readings')).toBeNull();
+  test('a device without room says so, keeps the work as long as the page stands, and keeps it for good once there is room', async () => {
+    const shop = new Shop(1);
+    const device = new Device();
+    device.online = false;
+    device.full = true;
+    const tab = await shop.open(device);
+    tab.session.edit([{ op: 'replace', path: '/customer', value: 'Typed' }]);
+    void tab.queue.add(JOB, reading('one'));
+    await shop.clock.step(2000);
+    expect(tab.session.getState().save).toBe('unkept');
+    expect(tab.queue.getItems()).toMatchObject([{ readingId: 'one', unkept: true }]);
+    device.online = true;
+    tab.wake();
+    await shop.clock.step(2000);
+    expect(tab.session.getState().save).toBe('saved');
+    expect(shop.server.document.customer).toBe('Typed');
+    expect(shop.server.readings.map((r) => r.readingId)).toEqual(['one']);
+    expect(tab.queue.getItems()).toEqual([]);
   });
 
-  test('a full storage keeps things in memory, and takes them out again', () => {
-    const full = new Device().storage;
-    full.setItem = () => {
-      throw new Error('quota');
-    };
-    const store = deviceStore(full);
-    store.put({ id: 'a', kind: 'edit', jobId: 'j', seq: 1, payload: {} });
-    expect(store.all().map((i) => i.id)).toEqual(['a']);
-    store.remove('a');
-    expect(store.all()).toEqual([]);
+  test('a reading stands until the page has the record with it in', async () => {
+    const clock = new SteppedClock();
+    let reread = (): void => undefined;
+    const store = new Device().storeFor({ is: false });
+    const queue = new ReadingQueue(
+      { add: () => Promise.resolve() },
+      store,
+      clock,
+      () => new Promise<void>((done) => (reread = done)),
+    );
+    queue.signedIn('tess');
+    queue.start();
+    void queue.add(JOB, reading('one'));
+    await clock.step(1000);
+    expect(queue.getItems()).toMatchObject([{ readingId: 'one', landed: true }]);
+    expect(await store.all()).toEqual([]);
+    reread();
+    await clock.step(1);
+    expect(queue.getItems()).toEqual([]);
+  });
+
+  test('what waits is told by job, edits and readings, and what was not taken', async () => {
+    const store = new Device().storeFor({ is: false });
+    const item = (id: string, jobId: string, kind: 'edit' | 'reading', refused?: { message: string }) =>
+      ({
+        id,
+        jobId,
+        kind,
+        seq: 1,
+        payload: {},
+        ...(refused ? { refused: { ...refused, field: '' } } : {}),
+      }) as const;
+    await store.write([
+      item('1', 'a', 'edit'),
+      item('2', 'a', 'edit', { message: 'no' }),
+      item('3', 'a', 'reading'),
+      item('4', 'b', 'reading'),
+    ]);
+    expect([...(await waitingByJob(store))]).toEqual([
+      ['a', { edits: 2, readings: 1, refused: 1 }],
+      ['b', { edits: 0, readings: 1, refused: 0 }],
+    ]);
   });
 });

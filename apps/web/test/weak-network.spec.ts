@@ -28,7 +28,8 @@ async function play(seed: number): Promise<void> {
   const shop = new Shop(seed);
   const { random, clock } = shop;
   const devices = [new Device(), new Device()];
-  const tabs: (Tab | null)[] = devices.flatMap((d) => [shop.open(d), shop.open(d)]);
+  const tabs: (Tab | null)[] = [];
+  for (const device of devices) tabs.push(await shop.open(device), await shop.open(device));
   const typed: Typed[] = [];
   const taken: { readonly id: string; readonly run: string; readonly tab: Tab }[] = [];
   const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)]!;
@@ -47,7 +48,7 @@ async function play(seed: number): Promise<void> {
 
   for (let turn = 0; turn < 50; turn++) {
     const at = Math.floor(random() * tabs.length);
-    const tab = (tabs[at] ??= shop.open(devices[Math.floor(at / 2)]!));
+    const tab = (tabs[at] ??= await shop.open(devices[Math.floor(at / 2)]!));
     const way = random();
     if (way < 0.4) {
       const path = pick(FIELDS);
@@ -64,7 +65,7 @@ async function play(seed: number): Promise<void> {
       const id = shop.newId();
       const run = pick(RUN_IDS);
       taken.push({ id, run, tab });
-      tab.queue.add(JOB, {
+      void tab.queue.add(JOB, {
         runId: run,
         readingId: id,
         kind: 'joint',
@@ -99,7 +100,7 @@ async function play(seed: number): Promise<void> {
   // The network is well again, every tablet has a page open: all must come to rest by itself.
   shop.weather = CALM;
   for (const device of devices) device.online = true;
-  tabs.forEach((t, i) => (tabs[i] = t ?? shop.open(devices[Math.floor(i / 2)]!)));
+  for (const [i, t] of tabs.entries()) tabs[i] = t ?? (await shop.open(devices[Math.floor(i / 2)]!));
   for (let i = 0; i < 60; i++) {
     await clock.step(31_000);
     for (const t of tabs) choose(t!);
@@ -113,8 +114,7 @@ async function play(seed: number): Promise<void> {
   }
   const kept: PatchOperation[] = devices.flatMap((d) =>
     d
-      .storeFor({})
-      .all()
+      .held()
       .flatMap((i) =>
         i.kind === 'edit' && i.refused ? (i.payload as { patch: PatchOperation[] }).patch : [],
       ),
@@ -133,12 +133,7 @@ async function play(seed: number): Promise<void> {
   const readingIds = shop.server.readings.map((r) => r.readingId);
   expect(new Set(readingIds).size).toBe(readingIds.length);
   // Every reading is stored or kept with its reason, and those of one tab for one run are in the order they were taken.
-  const waiting = devices.flatMap((d) =>
-    d
-      .storeFor({})
-      .all()
-      .filter((i) => i.kind === 'reading'),
-  );
+  const waiting = devices.flatMap((d) => d.held().filter((i) => i.kind === 'reading'));
   for (const { payload, refused } of waiting)
     expect([(payload as NewReading).payload['result'], refused !== undefined]).toEqual(['forbidden', true]);
   for (const { id } of taken)
@@ -157,12 +152,7 @@ function truthful(tab: Tab, shop: Shop): void {
   const known = new Set(shop.server.changes.map((c) => c.id));
   if (state.save === 'saved') expect(state.edits).toEqual([]);
   // What is not acknowledged is on the device.
-  const held = new Set(
-    tab.device
-      .storeFor({})
-      .all()
-      .map((i) => i.id),
-  );
+  const held = new Set(tab.device.held().map((i) => i.id));
   for (const { id } of state.edits) expect(held.has(id) || known.has(id)).toBe(true);
   for (const { id } of state.refused) expect(held.has(id)).toBe(true);
 }

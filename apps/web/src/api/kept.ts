@@ -1,10 +1,10 @@
-import { del, get, set } from 'idb-keyval';
+import { database } from '../device/database.ts';
 import { OfflineError } from './client.ts';
 
-/** Who is signed in, jobs that were opened and their records: as the server last told them, for when it cannot be reached. */
-const PREFIX = 'venula:heard:';
-
-/** What of a shop’s answers a browser can keep; anything that goes wrong here only means that nothing is kept. */
+/**
+ * Who is signed in, jobs that were opened and their records: as the server last told them, for when it cannot be reached.
+ * What of a shop’s answers a browser can keep; anything that goes wrong here only means that nothing is kept.
+ */
 export interface Shelf {
   get(key: string): Promise<unknown>;
   set(key: string, value: unknown): Promise<void>;
@@ -12,12 +12,12 @@ export interface Shelf {
 }
 
 const device: Shelf = {
-  get: (key) => get(key),
-  set: (key, value) => set(key, value),
-  remove: (key) => del(key),
+  get: async (key) => (await database()).get('heard', key),
+  set: async (key, value) => void (await (await database()).put('heard', value, key)),
+  remove: async (key) => (await database()).delete('heard', key),
 };
 
-export const shelfKey = (key: readonly unknown[]): string => PREFIX + JSON.stringify(key);
+export const shelfKey = (key: readonly unknown[]): string => JSON.stringify(key);
 
 /** A browser’s store may hang for good; nothing kept is then the answer. */
 const PATIENCE_MS = 3000;

@@ -1,6 +1,13 @@
 import { Lane, type Clock } from '../outbox/lane.ts';
 import { outcomeOf, type Later } from '../outbox/answers.ts';
-import { mine, nextSeq, type OutboxItem, type OutboxStore, type Refusal } from '../outbox/store.ts';
+import {
+  mine,
+  nextSeq,
+  type Held,
+  type OutboxItem,
+  type OutboxStore,
+  type Refusal,
+} from '../outbox/store.ts';
 import type { NewReading } from './queries.ts';
 
 /** A reading that waits on this device; `refused` once the server would not take it for what it holds. */
@@ -8,6 +15,10 @@ export interface WaitingReading extends NewReading {
   readonly jobId: string;
   /** Taken by somebody who is not signed in now: waits for them. */
   readonly foreign: boolean;
+  /** The device had no room for it: it lives as long as this page. */
+  readonly unkept?: true;
+  /** The server has it; it stands here until the page has the record with it in, so that nothing blinks. */
+  readonly landed?: true;
   readonly refused?: Refusal;
 }
 
@@ -25,21 +36,22 @@ export class ReadingQueue {
   private readonly listeners = new Set<() => void>();
   private unwatch: (() => void) | null = null;
   private person: string | undefined;
+  private turn = 0;
+  private readonly landed = new Map<string, WaitingReading>();
 
   constructor(
     private readonly server: ReadingServer,
     private readonly store: OutboxStore,
     private readonly clock: Clock,
-    private readonly arrived: (jobId: string) => void,
-  ) {
-    this.reload();
-  }
+    /** Reads the record of a job anew; done once the page has it. */
+    private readonly arrived: (jobId: string) => Promise<unknown>,
+  ) {}
 
   /** Begins to send; returns what ends it. */
   start(): () => void {
-    this.unwatch ??= this.store.watch(() => this.reload());
+    this.unwatch ??= this.store.watch(() => void this.reload());
     for (const lane of this.lanes.values()) lane.open();
-    this.reload();
+    void this.reload();
     return () => {
       this.unwatch?.();
       this.unwatch = null;
@@ -58,43 +70,49 @@ export class ReadingQueue {
   signedIn(person: string | undefined): void {
     if (this.person === person) return;
     this.person = person;
-    this.reload();
+    void this.reload();
   }
 
-  add(jobId: string, reading: NewReading): void {
-    this.store.put({
-      id: reading.readingId,
-      kind: 'reading',
-      jobId,
-      seq: nextSeq(this.clock.now()),
-      payload: reading,
-      ...(this.person === undefined ? {} : { by: this.person }),
-    });
-    this.reload();
+  /** Done once the device has it. */
+  async add(jobId: string, reading: NewReading): Promise<void> {
+    await this.store.write([
+      {
+        id: reading.readingId,
+        kind: 'reading',
+        jobId,
+        seq: nextSeq(this.clock.now()),
+        payload: reading,
+        ...(this.person === undefined ? {} : { by: this.person }),
+      },
+    ]);
+    await this.reload();
   }
 
   /** Somebody has read, or copied, what was refused. */
-  drop(readingId: string): void {
-    this.store.remove(readingId);
-    this.reload();
+  async drop(readingId: string): Promise<void> {
+    await this.store.write([], [readingId]);
+    await this.reload();
   }
 
   wake(): void {
-    this.reload();
+    void this.reload();
     for (const lane of this.lanes.values()) lane.wake();
   }
 
-  private reload(): void {
-    this.items = this.store
-      .all()
-      .filter((i): i is OutboxItem<NewReading> => i.kind === 'reading')
-      .map((i) => ({
-        ...i.payload,
-        jobId: i.jobId,
-        foreign: !mine(i, this.person),
-        ...(i.refused ? { refused: i.refused } : {}),
-      }));
-    for (const { runId, refused, foreign } of this.items) if (!refused && !foreign) this.laneOf(runId).poke();
+  private async reload(): Promise<void> {
+    const turn = ++this.turn;
+    const all = await this.store.all();
+    // A later look has begun: its answer is the newer one.
+    if (turn !== this.turn) return;
+    const waiting = all.filter(isReading).map((i): WaitingReading => ({
+      ...i.payload,
+      jobId: i.jobId,
+      foreign: !mine(i, this.person),
+      ...(i.refused ? { refused: i.refused } : {}),
+      ...(i.unkept ? { unkept: true } : {}),
+    }));
+    this.items = [...this.landed.values(), ...waiting.filter((w) => !this.landed.has(w.readingId))];
+    for (const { runId, refused, foreign } of waiting) if (!refused && !foreign) this.laneOf(runId).poke();
     this.listeners.forEach((l) => l());
   }
 
@@ -107,34 +125,38 @@ export class ReadingQueue {
     return lane;
   }
 
-  private sendNext(runId: string): Promise<'done' | Later> | null {
+  private async sendNext(runId: string): Promise<'done' | 'nothing' | Later> {
     // Read from the device each time: another tab may have sent it, or added one before it.
-    const item = this.store
-      .all()
-      .find(
-        (i): i is OutboxItem<NewReading> =>
-          i.kind === 'reading' &&
-          !i.refused &&
-          mine(i, this.person) &&
-          (i.payload as NewReading).runId === runId,
-      );
-    return item ? this.send(item) : null;
+    const item = (await this.store.all())
+      .filter(isReading)
+      .find((i) => !i.refused && mine(i, this.person) && i.payload.runId === runId);
+    return item ? this.send(item) : 'nothing';
   }
 
-  private async send(item: OutboxItem<NewReading>): Promise<'done' | Later> {
+  private async send({ unkept: _, ...item }: Held<NewReading>): Promise<'done' | Later> {
     const { runId, ...body } = item.payload;
     try {
       await this.server.add(item.jobId, runId, body);
-      this.store.remove(item.id);
-      this.arrived(item.jobId);
+      this.land(item);
+      await this.store.write([], [item.id]);
     } catch (error) {
       const outcome = outcomeOf(error);
       if (outcome.kind === 'later') return outcome;
       const refused =
         outcome.kind === 'refused' ? outcome.refusal : { message: 'Somebody else changed this.', field: '' };
-      this.store.put({ ...item, refused });
+      await this.store.write([{ ...item, refused }]);
     }
-    this.reload();
     return 'done';
   }
+
+  private land({ id, jobId, payload }: OutboxItem<NewReading>): void {
+    this.landed.set(id, { ...payload, jobId, foreign: false, landed: true });
+    const over = (): void => {
+      this.landed.delete(id);
+      void this.reload();
+    };
+    this.arrived(jobId).then(over, over);
+  }
 }
+
+const isReading = (item: OutboxItem): item is Held<NewReading> => item.kind === 'reading';

@@ -3,52 +3,40 @@ import { useEffect, useSyncExternalStore } from 'react';
 import { deviceOutbox, onWake } from '../outbox/device.ts';
 import { browserClock } from '../outbox/lane.ts';
 import { api } from './client.ts';
-import { keys, useMe, type NewReading } from './queries.ts';
+import { keys, type NewReading } from './queries.ts';
 import { ReadingQueue } from './reading-queue.ts';
 
+type Reread = (jobId: string) => Promise<unknown>;
+
 let queue: ReadingQueue | undefined;
-const arrivals = new Set<(jobId: string) => void>();
+let reread: Reread = () => Promise.resolve();
 
 const theQueue = (): ReadingQueue =>
   (queue ??= new ReadingQueue(
     { add: (jobId, runId, body) => api('POST', `/jobs/${jobId}/runs/${runId}/readings`, body) },
-    deviceOutbox(),
+    deviceOutbox().store,
     browserClock,
-    (jobId) => arrivals.forEach((tell) => tell(jobId)),
+    (jobId) => reread(jobId),
   ));
 
-let users = 0;
-let stop: (() => void) | undefined;
-
-/** Sends while any page of this tab shows readings. */
-function use(): () => void {
-  if (users++ === 0) {
+/** Sends what was read on this device as long as somebody is signed in, whatever page is open. */
+export function useSendReadings(person: string | undefined): void {
+  const client = useQueryClient();
+  useEffect(() => {
+    if (person === undefined) return;
+    reread = (id) => client.invalidateQueries({ queryKey: keys.runs(id) });
+    theQueue().signedIn(person);
     const ends = [theQueue().start(), onWake(() => theQueue().wake())];
-    stop = () => ends.forEach((end) => end());
-  }
-  return () => {
-    if (--users === 0) stop?.();
-  };
+    return () => ends.forEach((end) => end());
+  }, [client, person]);
 }
 
 /** The readings of a job that wait on this device, and the ways to add and drop one. */
 export function useReadingQueue(jobId: string) {
-  const client = useQueryClient();
-  const person = useMe().data?.id;
   const all = useSyncExternalStore(theQueue().subscribe, theQueue().getItems);
-  useEffect(() => {
-    const arrived = (id: string) => void client.invalidateQueries({ queryKey: keys.runs(id) });
-    arrivals.add(arrived);
-    theQueue().signedIn(person);
-    const done = use();
-    return () => {
-      done();
-      arrivals.delete(arrived);
-    };
-  }, [client, person]);
   return {
     waiting: all.filter((w) => w.jobId === jobId),
-    add: (reading: NewReading) => theQueue().add(jobId, reading),
-    discard: (readingId: string) => theQueue().drop(readingId),
+    add: (reading: NewReading) => void theQueue().add(jobId, reading),
+    discard: (readingId: string) => void theQueue().drop(readingId),
   };
 }

@@ -2,6 +2,7 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { Navigate, useLocation, useNavigate } from 'react-router';
 import { ApiError, tell } from '../api/client.ts';
 import { useMe } from '../api/queries.ts';
+import { useSendReadings } from '../api/use-reading-queue.ts';
 import type { Person } from '../api/types.ts';
 import { useSettings } from './settings.ts';
 import { ShortcutSheet } from './shortcut-sheet.tsx';
@@ -11,6 +12,7 @@ import { STAGES } from './stages.ts';
 /** Everything behind the sign-in, with the keys that work everywhere. */
 export function SignedIn({ children }: { readonly children: (person: Person) => ReactNode }) {
   const me = useMe();
+  useSendReadings(me.data?.id);
   const [sheet, setSheet] = useState(false);
   const navigate = useNavigate();
   const { pathname } = useLocation();

@@ -2,7 +2,7 @@ import { figuresOf, setOrigin, type KnownFigure } from '@venula/core/edit';
 import { sayOrigin } from '@venula/core/say';
 import { Check } from 'lucide-react';
 import { useFormat } from '../app/settings.ts';
-import { useJob } from './job-context.ts';
+import { useDoc, useOpenJob } from './job-context.ts';
 
 /** How many come from where: "1 of 3 measured". */
 function summary(figures: readonly KnownFigure[]): string {
@@ -25,7 +25,8 @@ export function FigureSources({
   /** Only these figures; all where not given. */
   readonly keys?: readonly string[];
 }) {
-  const { doc, edit, readOnly, person } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly, person } = useOpenJob();
   const format = useFormat();
   const figures = figuresOf(doc, owner).filter((f) => !keys || keys.includes(f.key));
   if (figures.length === 0) return null;

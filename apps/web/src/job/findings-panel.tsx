@@ -15,7 +15,7 @@ import { useFormat, useSettings } from '../app/settings.ts';
 import { SEVERITY_NAME, SeverityMark, TONE } from '../ui/severity.tsx';
 import type { FixPreview } from '../workers/plan.worker.ts';
 import { JUDGE, RANK } from '../workers/plan-client.ts';
-import { useJob } from './job-context.ts';
+import { useDoc, useJob, useLive, useOpenJob } from './job-context.ts';
 
 /** Acceptance that stands for the finding's present numbers; an older one has lapsed. */
 export const standingFor = (finding: Finding, rows: readonly AcceptanceRow[]): AcceptanceRow | undefined =>
@@ -29,7 +29,8 @@ export function FindingsPanel({
   /** Findings of other stages that belong here as well. */
   readonly codes?: readonly string[];
 }) {
-  const { id, live } = useJob();
+  const live = useLive();
+  const { id, solveAgain } = useOpenJob();
   const acceptances = useAcceptances(id).data ?? [];
   const findings = (live.plan?.findings ?? []).filter(
     (f) => !stages || stages.includes(f.stage) || codes.includes(f.code),
@@ -42,7 +43,7 @@ export function FindingsPanel({
         <strong className="text-stop">This plan cannot be judged.</strong> What you enter is kept all the
         same. Undo the last change, or look for the part it was about.{' '}
         <span className="text-soft">({live.fault})</span>{' '}
-        <button type="button" className="btn btn-small" onClick={live.again}>
+        <button type="button" className="btn btn-small" onClick={solveAgain}>
           Try again
         </button>
       </p>
@@ -81,7 +82,7 @@ function FindingCard({
   readonly finding: SaidFinding;
   readonly lapsed: AcceptanceRow | undefined;
 }) {
-  const { edit, readOnly, selectState } = useJob();
+  const { edit, readOnly, selectState } = useOpenJob();
   const { units } = useSettings();
   const said = useMemo(() => sayAgain(finding, units), [finding, units]);
   const previews = usePreviews(finding);
@@ -149,11 +150,14 @@ function FindingCard({
 
 /** What each offered fix would leave, worked out before it is pressed. */
 function usePreviews(finding: Finding): readonly (FixPreview | null | undefined)[] {
-  const { doc, live } = useJob();
+  const doc = useDoc();
+  const judged = useJob((job) => job.live.judged);
+  const { readOnly } = useOpenJob();
   const [previews, setPreviews] = useState<readonly (FixPreview | null | undefined)[]>([]);
   useEffect(() => {
     let current = true;
-    if (!live.judged) return;
+    // Who can only read is offered no fixes.
+    if (!judged || readOnly) return;
     const slots = finding.fixes.map((_, i) => `preview ${findingKey(finding)} ${i}`);
     const all = finding.fixes.map((fix: FindingFix, i) =>
       JUDGE.ask(slots[i]!, (api) => api.preview(doc, fix.patch), { rank: RANK.preview }),
@@ -167,7 +171,7 @@ function usePreviews(finding: Finding): readonly (FixPreview | null | undefined)
       // The next edit is judged before anything is tried on the plan before it.
       for (const slot of slots) JUDGE.drop(slot);
     };
-  }, [finding, doc, live.judged]);
+  }, [finding, doc, judged, readOnly]);
   return previews;
 }
 
@@ -193,9 +197,9 @@ function Effect({
 }
 
 function AcceptForm({ finding, onDone }: { readonly finding: Finding; readonly onDone: () => void }) {
-  const { id, person, state } = useJob();
+  const { id, person } = useOpenJob();
   // The server signs what it finds in its own copy, so that copy must be this one first.
-  const ready = state.save === 'saved';
+  const ready = useJob((job) => job.state.save) === 'saved';
   const accept = useAccept(id);
   const [reason, setReason] = useState('');
   const forLead = finding.severity === 'stop' && person.role !== 'lead';

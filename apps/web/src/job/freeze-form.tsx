@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { tell } from '../api/client.ts';
 import { useFreeze } from '../api/queries.ts';
-import { useJob } from './job-context.ts';
+import { useOpenJob } from './job-context.ts';
 
 /** Keeps the plan as it stands under a name: "plan A", "as built". */
 export function FreezeForm({ suggestion }: { readonly suggestion: string }) {
-  const { id, readOnly } = useJob();
+  const { id, readOnly } = useOpenJob();
   const freeze = useFreeze(id);
   const [name, setName] = useState('');
   if (readOnly) return null;

@@ -1,34 +1,26 @@
-import type { JobDocument } from '@venula/core/document';
-import type { StateResult } from '@venula/core/engine';
-import type { PatchOperation } from '@venula/core/outcome';
-import { createContext, useContext } from 'react';
-import type { Person } from '../api/types.ts';
-import type { JobState } from './job-state.ts';
-import type { LivePlan } from './use-plan.ts';
+import { createContext, use, useSyncExternalStore } from 'react';
+import type { JobView, OpenJob } from './open-job.ts';
 
-export interface JobContextValue {
-  readonly id: string;
-  readonly number: number;
-  readonly person: Person;
-  readonly state: JobState;
-  readonly doc: JobDocument;
-  readonly live: LivePlan;
-  /** Operating state everything is shown at. */
-  readonly shown: StateResult | null;
-  readonly stateId: string;
-  readonly readOnly: boolean;
-  readonly selectState: (id: string) => void;
-  readonly edit: (...patch: PatchOperation[]) => void;
-  /** Takes what was refused off the page, once it is read. */
-  readonly dropRefused: (editId: string) => void;
-  readonly undo: () => void;
-  readonly redo: () => void;
+export const JobContext = createContext<OpenJob | null>(null);
+
+/** The open job itself: who it is, and what can be done with it. Never changes while it is open. */
+export function useOpenJob(): OpenJob {
+  const job = use(JobContext);
+  if (!job) throw new Error('useOpenJob outside a job');
+  return job;
 }
 
-export const JobContext = createContext<JobContextValue | null>(null);
-
-export function useJob(): JobContextValue {
-  const value = useContext(JobContext);
-  if (!value) throw new Error('useJob outside a job');
-  return value;
+/**
+ * One thing of the open job; what shows it is drawn anew only when that thing changes.
+ * @param select picks something that is there; it must not make a new object
+ */
+export function useJob<T>(select: (view: JobView) => T): T {
+  const job = useOpenJob();
+  return useSyncExternalStore(job.subscribe, () => select(job.getView()));
 }
+
+export const useDoc = () => useJob((job) => job.doc);
+/** The plan solved and judged, as far as it has got. */
+export const useLive = () => useJob((job) => job.live);
+/** The operating state everything is shown at. */
+export const useShown = () => useJob((job) => job.shown);

@@ -1,7 +1,7 @@
 import { PATTERNS } from '@venula/core/document';
 import { CloudOff, Redo2, Undo2 } from 'lucide-react';
 import { SettingsSwitches } from '../app/settings-switches.tsx';
-import { useJob } from './job-context.ts';
+import { useJob, useOpenJob } from './job-context.ts';
 import type { SaveState } from './job-state.ts';
 
 const WORDS: Record<SaveState, string> = {
@@ -11,57 +11,78 @@ const WORDS: Record<SaveState, string> = {
   offline: 'No connection: kept on this device',
   busy: 'The shop’s server is busy: kept on this device, sent again by itself',
   'signed-out': 'Signed out: kept on this device, sign in to send it',
+  unkept: 'Not sent, and this device has no room: keep this page open until it says Saved',
   refused: 'Not taken',
 };
 
-const TROUBLE: ReadonlySet<SaveState> = new Set(['offline', 'busy', 'signed-out', 'refused']);
+const TROUBLE: ReadonlySet<SaveState> = new Set(['offline', 'busy', 'signed-out', 'unkept', 'refused']);
 
 export function JobHeader() {
-  const { doc, number, state, undo, redo, readOnly } = useJob();
+  const { readOnly } = useOpenJob();
   return (
     <header className="no-print col-start-2 flex items-center gap-4 border-b-2 border-ink px-5">
-      <div className="min-w-0 grow">
-        <h1 className="truncate text-lg leading-tight font-bold">
-          {String(number).padStart(4, '0')} {doc.title}
-        </h1>
-        <p className="label truncate text-sm text-soft">
-          E{(doc.brief.fuel.ethanol * 100).toFixed(0)} ·{' '}
-          {PATTERNS.find((p) => p.id === doc.plumbing.style)?.name}
-          {doc.customer ? ` · ${doc.customer}` : ''}
-        </p>
-      </div>
-      <p
-        role="status"
-        className={`label max-w-[240px] text-right text-sm leading-tight ${TROUBLE.has(state.save) ? 'font-semibold text-stop' : 'text-good'}`}
-        data-testid="save-state"
-      >
-        {state.save === 'offline' && <CloudOff size={15} className="mr-1 inline" aria-hidden />}
-        {readOnly ? 'Reading only' : WORDS[state.save]}
-        {state.message && ` · ${state.message}`}
-      </p>
-      {!readOnly && (
-        <div className="flex gap-1">
-          <button
-            type="button"
-            className="btn btn-small px-2"
-            aria-label="Undo"
-            disabled={state.undo.length === 0}
-            onClick={undo}
-          >
-            <Undo2 size={18} />
-          </button>
-          <button
-            type="button"
-            className="btn btn-small px-2"
-            aria-label="Redo"
-            disabled={state.redo.length === 0}
-            onClick={redo}
-          >
-            <Redo2 size={18} />
-          </button>
-        </div>
-      )}
+      <WhichJob />
+      <SaveWord />
+      {!readOnly && <StepButtons />}
       <SettingsSwitches />
     </header>
+  );
+}
+
+function WhichJob() {
+  const { number } = useOpenJob();
+  const title = useJob((job) => job.doc.title);
+  const customer = useJob((job) => job.doc.customer);
+  const ethanol = useJob((job) => job.doc.brief.fuel.ethanol);
+  const style = useJob((job) => job.doc.plumbing.style);
+  return (
+    <div className="min-w-0 grow">
+      <h1 className="truncate text-lg leading-tight font-bold">
+        {String(number).padStart(4, '0')} {title}
+      </h1>
+      <p className="label truncate text-sm text-soft">
+        E{(ethanol * 100).toFixed(0)} · {PATTERNS.find((p) => p.id === style)?.name}
+        {customer ? ` · ${customer}` : ''}
+      </p>
+    </div>
+  );
+}
+
+function SaveWord() {
+  const { readOnly } = useOpenJob();
+  const save = useJob((job) => job.state.save);
+  const message = useJob((job) => job.state.message);
+  return (
+    <p
+      role="status"
+      className={`label max-w-[240px] text-right text-sm leading-tight ${TROUBLE.has(save) ? 'font-semibold text-stop' : 'text-good'}`}
+      data-testid="save-state"
+    >
+      {save === 'offline' && <CloudOff size={15} className="mr-1 inline" aria-hidden />}
+      {readOnly ? 'Reading only' : WORDS[save]}
+      {message && ` · ${message}`}
+    </p>
+  );
+}
+
+function StepButtons() {
+  const { undo, redo } = useOpenJob();
+  const back = useJob((job) => job.state.undo.length > 0);
+  const forward = useJob((job) => job.state.redo.length > 0);
+  return (
+    <div className="flex gap-1">
+      <button type="button" className="btn btn-small px-2" aria-label="Undo" disabled={!back} onClick={undo}>
+        <Undo2 size={18} />
+      </button>
+      <button
+        type="button"
+        className="btn btn-small px-2"
+        aria-label="Redo"
+        disabled={!forward}
+        onClick={redo}
+      >
+        <Redo2 size={18} />
+      </button>
+    </div>
   );
 }

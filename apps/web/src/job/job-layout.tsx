@@ -1,5 +1,5 @@
 import { brokenShape, checkJob } from '@venula/core/formats';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Outlet, useLocation, useParams } from 'react-router';
 import { ApiError, tell } from '../api/client.ts';
 import { useAcceptances, useJobRecord, useRuns } from '../api/queries.ts';
@@ -8,14 +8,16 @@ import type { JobRecord, Person } from '../api/types.ts';
 import { useShortcuts } from '../app/shortcuts.ts';
 import { STAGES } from '../app/stages.ts';
 import { ConflictDialog } from './conflict-dialog.tsx';
-import { JobContext, type JobContextValue } from './job-context.ts';
+import { JobContext, useJob, useOpenJob } from './job-context.ts';
 import { JobHeader } from './job-header.tsx';
+import { OpenJob } from './open-job.ts';
+import { PlanWatch } from './plan-watch.ts';
 import { RefusedEdits } from './refused-edits.tsx';
 import { StageRail } from './stage-rail.tsx';
 import { StateStrip } from './state-strip.tsx';
 import { UnreadableJob } from './unreadable-job.tsx';
-import { useJobSession } from './use-job-session.ts';
-import { usePlan } from './use-plan.ts';
+import type { JobSession } from './job-session.ts';
+import { useJobSession, useOpenedSession } from './use-job-session.ts';
 
 /** Loads a job, then hands it to its stages. */
 export function JobLayout({ person }: { readonly person: Person }) {
@@ -38,68 +40,51 @@ export function JobLayout({ person }: { readonly person: Person }) {
   const read = record.data && checkJob(record.data.document);
   if (record.data && read && !read.ok && brokenShape(read.errors))
     return <UnreadableJob document={record.data.document} errors={read.errors} />;
-  if (record.data?.id !== id) return <p className="p-10 text-soft">Opening the job…</p>;
-  return <OpenJob key={id} record={record.data} person={person} />;
+  if (record.data?.id !== id) return <Opening />;
+  return <Job key={id} record={record.data} person={person} />;
 }
 
-function OpenJob({ record, person }: { readonly record: JobRecord; readonly person: Person }) {
-  const { session, state } = useJobSession(record, person.id);
+const Opening = () => <p className="p-10 text-soft">Opening the job…</p>;
+
+function Job({ record, person }: { readonly record: JobRecord; readonly person: Person }) {
   // Heard once while there is a connection, so that every stage opens without one.
   useRuns(record.id);
   useAcceptances(record.id);
   useEffect(loadStages, []);
-  const shownState = useRef('');
-  const live = usePlan(state.doc, shownState);
-  const [chosen, setChosen] = useState<string | null>(null);
-  // Until somebody chooses: where the worst trouble shows, else where the supply is tightest.
-  const firstStop = live.plan?.findings.find((f) => f.severity === 'stop' && f.stateId);
-  const shown =
-    live.states.find((s) => s.state.id === chosen) ??
-    live.states.find((s) => s.state.id === (firstStop?.stateId ?? live.plan?.tightest ?? 'idle')) ??
-    live.states[0] ??
-    null;
-  const stateId = shown?.state.id ?? '';
-  useEffect(() => {
-    shownState.current = stateId;
-  }, [stateId]);
+  // As it was when it was opened: what has become of it since is the session’s to say.
+  const [first] = useState(record);
+  const session = useOpenedSession(first, person.id);
+  return session ? <SessionOfJob record={first} person={person} session={session} /> : <Opening />;
+}
 
-  const undo = useCallback(() => session.undo(), [session]);
-  const redo = useCallback(() => session.redo(), [session]);
-  const move = useCallback(
-    (by: number) => {
-      const at = live.states.findIndex((s) => s.state.id === stateId);
-      const next = live.states[at + by];
-      if (next) setChosen(next.state.id);
-    },
-    [live.states, stateId],
+function SessionOfJob({
+  record,
+  person,
+  session,
+}: {
+  readonly record: JobRecord;
+  readonly person: Person;
+  readonly session: JobSession;
+}) {
+  useJobSession(session, record);
+  const [job] = useState(
+    () => new OpenJob({ id: record.id, number: record.number, person }, session, new PlanWatch()),
   );
+  useEffect(() => job.start(), [job]);
   const keys = useMemo(
-    () => ({ '[': () => move(-1), ']': () => move(1), 'ctrl+z': undo, 'ctrl+shift+z': redo, 'ctrl+y': redo }),
-    [move, undo, redo],
+    () => ({
+      '[': () => job.moveState(-1),
+      ']': () => job.moveState(1),
+      'ctrl+z': job.undo,
+      'ctrl+shift+z': job.redo,
+      'ctrl+y': job.redo,
+    }),
+    [job],
   );
   useShortcuts(keys);
-
-  const { pathname } = useLocation();
-  const stage = STAGES.find((s) => s.key === pathname.split('/')[3])?.name;
-  const value: JobContextValue = {
-    id: record.id,
-    number: record.number,
-    person,
-    state,
-    doc: state.doc,
-    live,
-    shown,
-    stateId,
-    readOnly: person.role === 'viewer',
-    selectState: setChosen,
-    edit: (...patch) => session.edit(patch),
-    dropRefused: (editId) => session.drop(editId),
-    undo,
-    redo,
-  };
   return (
-    <JobContext value={value}>
-      <title>{`${String(record.number).padStart(4, '0')} ${state.doc.title}${stage ? `, ${stage}` : ''} · Venula`}</title>
+    <JobContext value={job}>
+      <JobTitle />
       <div className="grid h-screen grid-cols-[136px_minmax(0,1fr)] grid-rows-[60px_auto_minmax(0,1fr)_76px] print:block print:h-auto">
         <StageRail />
         <JobHeader />
@@ -111,12 +96,21 @@ function OpenJob({ record, person }: { readonly record: JobRecord; readonly pers
           <StateStrip />
         </div>
       </div>
-      {state.conflict && (
-        <ConflictDialog
-          detail={state.conflict.detail}
-          onResolve={(keepTheirs) => session.resolve(keepTheirs)}
-        />
-      )}
+      <Conflict />
     </JobContext>
   );
+}
+
+function JobTitle() {
+  const { number } = useOpenJob();
+  const title = useJob((job) => job.doc.title);
+  const { pathname } = useLocation();
+  const stage = STAGES.find((s) => s.key === pathname.split('/')[3])?.name;
+  return <title>{`${String(number).padStart(4, '0')} ${title}${stage ? `, ${stage}` : ''} · Venula`}</title>;
+}
+
+function Conflict() {
+  const { resolve } = useOpenJob();
+  const conflict = useJob((job) => job.state.conflict);
+  return conflict && <ConflictDialog detail={conflict.detail} onResolve={resolve} />;
 }

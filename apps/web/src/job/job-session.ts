@@ -2,6 +2,7 @@ import type { JobDocument } from '@venula/core/document';
 import type { PatchOperation } from '@venula/core/outcome';
 import { outcomeOf, type Later, type Outcome } from '../outbox/answers.ts';
 import { Lane, type Clock } from '../outbox/lane.ts';
+import type { Presence } from '../outbox/presence.ts';
 import { mine, nextSeq, type OutboxItem, type OutboxStore } from '../outbox/store.ts';
 import type { ConflictDetail, JobRecord } from '../api/types.ts';
 import {
@@ -37,6 +38,7 @@ export interface JobServer {
 export interface SessionTools {
   readonly server: JobServer;
   readonly store: OutboxStore;
+  readonly presence: Presence;
   readonly clock: Clock;
   readonly newId: () => string;
   /** Id of who is signed in. */
@@ -60,13 +62,15 @@ export class JobSession {
   /** This page: its own earlier changes are no conflict to its later ones. */
   private readonly clientId: string;
   private readonly kept = new Map<string, { readonly seq: number; readonly refused: boolean }>();
+  /** The newest change to the outbox: done once the device has it. */
+  private written: Promise<void> = Promise.resolve();
 
-  constructor(
+  private constructor(
     private readonly record: Pick<JobRecord, 'id' | 'version' | 'document'>,
     private readonly tools: SessionTools,
+    refused: readonly OutboxItem<StoredEdit>[],
   ) {
     this.clientId = tools.newId();
-    const refused = this.stored().filter((i) => i.refused);
     for (const item of refused) this.kept.set(item.id, { seq: item.seq, refused: true });
     this.state = openJob(
       record.document,
@@ -78,17 +82,32 @@ export class JobSession {
         refusal: refusal!,
       })),
     );
-    this.adopt();
     this.lane = new Lane({ next: () => this.sendNext() }, tools.clock);
+  }
+
+  /** Opens a job with what this device holds of it: what the server would not take, and what a page that is gone left unsent. */
+  static async open(
+    record: Pick<JobRecord, 'id' | 'version' | 'document'>,
+    tools: SessionTools,
+  ): Promise<JobSession> {
+    const held = (await tools.store.all()).filter(isEditOf(record.id));
+    const session = new JobSession(
+      record,
+      tools,
+      held.filter((i) => i.refused),
+    );
+    tools.presence.seen(session.clientId, tools.clock.now());
+    await session.adopt();
+    return session;
   }
 
   /** Begins to send; returns what ends it. What is made meanwhile is kept either way. */
   start(): () => void {
-    const { store, clock } = this.tools;
+    const { presence, clock } = this.tools;
     let stop = (): void => undefined;
     const beat = (): void => {
-      store.seen(this.clientId, clock.now());
-      if (this.adopt()) this.lane.poke();
+      presence.seen(this.clientId, clock.now());
+      void this.adopt().then((some) => some && this.lane.poke());
       stop = clock.after(BEAT_MS, beat);
     };
     beat();
@@ -96,32 +115,30 @@ export class JobSession {
     return () => {
       stop();
       this.lane.close();
-      store.left(this.clientId);
+      presence.left(this.clientId);
     };
-  }
-
-  private stored(): OutboxItem<StoredEdit>[] {
-    return this.tools.store
-      .all()
-      .filter((i): i is OutboxItem<StoredEdit> => i.kind === 'edit' && i.jobId === this.record.id);
   }
 
   /** Takes over what a page that is gone had not sent. */
-  private adopt(): boolean {
-    const { store, clock } = this.tools;
+  private async adopt(): Promise<boolean> {
+    const { store, presence, clock } = this.tools;
     const gone = (page: string | undefined): boolean => {
-      const seen = page === undefined ? undefined : store.lastSeen(page);
+      const seen = page === undefined ? undefined : presence.lastSeen(page);
       return seen === undefined || clock.now() - seen > GONE_MS;
     };
-    const orphans = this.stored().filter(
-      (i) => !i.refused && mine(i, this.tools.person) && i.owner !== this.clientId && gone(i.owner),
+    const ofThisJob = isEditOf(this.record.id);
+    const orphans = await store.claim(
+      this.clientId,
+      (i) =>
+        ofThisJob(i) &&
+        !i.refused &&
+        mine(i, this.tools.person) &&
+        i.owner !== this.clientId &&
+        gone(i.owner),
     );
     if (orphans.length === 0) return false;
-    for (const item of orphans) {
-      this.kept.set(item.id, { seq: item.seq, refused: false });
-      store.put({ ...item, owner: this.clientId });
-    }
-    const edits = orphans.map(({ id, payload }): Edit => ({ id, ...payload, tried: true }));
+    for (const { id, seq } of orphans) this.kept.set(id, { seq, refused: false });
+    const edits = orphans.filter(ofThisJob).map(({ id, payload }): Edit => ({ id, ...payload, tried: true }));
     this.dispatch({ type: 'adopted', edits });
     return true;
   }
@@ -163,17 +180,19 @@ export class JobSession {
     this.lane.wake();
   }
 
-  private sendNext(): Promise<'done' | Later> | null {
+  private async sendNext(): Promise<'done' | 'nothing' | Later> {
     const edit = this.state.edits[0];
-    if (!edit || this.state.conflict) return null;
-    const owner = this.tools.store.get(edit.id)?.owner;
+    if (!edit || this.state.conflict) return 'nothing';
+    // From here on its content is fixed, and the device has it before the server does.
+    this.dispatch({ type: 'sending', editId: edit.id });
+    await this.written;
+    const owner = (await this.tools.store.get(edit.id))?.owner;
     if (owner !== undefined && owner !== this.clientId) {
       // This page slept, and another has taken its work over: what it makes of it comes from the server.
       this.kept.delete(edit.id);
       this.dispatch({ type: 'taken-over', editId: edit.id });
       return this.reread();
     }
-    this.dispatch({ type: 'sending', editId: edit.id });
     return this.send(edit);
   }
 
@@ -230,13 +249,14 @@ export class JobSession {
   private keep(): void {
     const { store, clock } = this.tools;
     const held = new Set<string>();
+    const fresh: OutboxItem<StoredEdit>[] = [];
     const put = (id: string, payload: StoredEdit, refused?: RefusedEdit['refusal']): void => {
       held.add(id);
       const known = this.kept.get(id);
       if (known?.refused === (refused !== undefined)) return;
       const seq = known?.seq ?? nextSeq(clock.now());
       this.kept.set(id, { seq, refused: refused !== undefined });
-      store.put({
+      fresh.push({
         id,
         kind: 'edit',
         jobId: this.record.id,
@@ -249,10 +269,14 @@ export class JobSession {
     };
     for (const { id, baseVersion, patch } of this.state.edits) put(id, { baseVersion, patch });
     for (const { id, patch, refusal } of this.state.refused) put(id, { baseVersion: 0, patch }, refusal);
-    for (const id of [...this.kept.keys()])
-      if (!held.has(id)) {
-        store.remove(id);
-        this.kept.delete(id);
-      }
+    const over = [...this.kept.keys()].filter((id) => !held.has(id));
+    for (const id of over) this.kept.delete(id);
+    if (fresh.length === 0 && over.length === 0) return;
+    this.written = store.write(fresh, over).then((kept) => this.dispatch({ type: 'kept', kept }));
   }
 }
+
+const isEditOf =
+  (jobId: string) =>
+  (item: OutboxItem): item is OutboxItem<StoredEdit> =>
+    item.kind === 'edit' && item.jobId === jobId;

@@ -6,7 +6,8 @@ import type { ConflictDetail } from '../api/types.ts';
 import { sentence } from '../outbox/answers.ts';
 import type { Refusal } from '../outbox/store.ts';
 
-export type SaveState = 'saved' | 'waiting' | 'saving' | 'offline' | 'busy' | 'signed-out' | 'refused';
+export type SaveState =
+  'saved' | 'waiting' | 'saving' | 'offline' | 'busy' | 'signed-out' | 'unkept' | 'refused';
 
 /** Own work the server has not acknowledged. Its id goes with what is in it: other content, another id. */
 export interface Edit {
@@ -43,6 +44,8 @@ export interface JobState {
   /** What the server would not take, kept to copy. */
   readonly refused: readonly RefusedEdit[];
   readonly link: 'ok' | 'sending' | 'offline' | 'busy' | 'signed-out';
+  /** The device has kept what the server has not; if not, it lives as long as this page. */
+  readonly kept: boolean;
   readonly save: SaveState;
   /** Why the last edit could not be made here. */
   readonly message: string;
@@ -63,6 +66,7 @@ export type JobAction =
     }
   | { readonly type: 'later'; readonly why: 'offline' | 'busy' | 'signed-out' }
   | { readonly type: 'refused'; readonly editId: string; readonly refusal: Refusal }
+  | { readonly type: 'kept'; readonly kept: boolean }
   /** Edits of a page that is gone, to be sent from here; they were made before one’s own that are not sent yet. */
   | { readonly type: 'adopted'; readonly edits: readonly Edit[] }
   /** Another page has taken this edit over. */
@@ -96,6 +100,7 @@ export const openJob = (
     redo: [],
     refused,
     link: 'ok',
+    kept: true,
     save: 'saved',
     message: '',
     conflict: null,
@@ -115,8 +120,12 @@ function settled(state: JobState): JobState {
   return { ...next, save: saveState(next) };
 }
 
-function saveState({ edits, refused, link }: JobState): SaveState {
-  if (edits.length > 0) return link === 'ok' ? 'waiting' : link === 'sending' ? 'saving' : link;
+function saveState({ edits, refused, link, kept }: JobState): SaveState {
+  if (edits.length > 0) {
+    if (link === 'ok') return 'waiting';
+    if (link === 'sending') return 'saving';
+    return kept ? link : 'unkept';
+  }
   return refused.length > 0 ? 'refused' : 'saved';
 }
 
@@ -242,6 +251,8 @@ export function jobReducer(state: JobState, action: JobAction): JobState {
     }
     case 'later':
       return settled({ ...state, link: action.why });
+    case 'kept':
+      return action.kept === state.kept ? state : settled({ ...state, kept: action.kept });
     case 'refused': {
       const edit = state.edits.find((e) => e.id === action.editId);
       if (!edit) return settled({ ...state, link: 'ok' });

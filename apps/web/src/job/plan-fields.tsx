@@ -3,7 +3,7 @@ import { fieldAt, valueAt } from '@venula/core/formats';
 import { Choice } from '../ui/choice.tsx';
 import { QuantityField } from '../ui/quantity-field.tsx';
 import { TextField } from '../ui/text-field.tsx';
-import { useJob } from './job-context.ts';
+import { useDoc, useOpenJob } from './job-context.ts';
 
 /**
  * Fields bound to a place in the plan by its JSON Pointer: value, label, unit, range, reason and change all come from there.
@@ -22,7 +22,8 @@ export function PlanQuantity({
   readonly explain?: boolean;
   readonly bare?: boolean;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const field = fieldAt(doc, path);
   if (!field) return null;
   return (
@@ -50,7 +51,8 @@ export function PlanChoice<T extends string | number>({
   readonly bare?: boolean;
   readonly options: readonly { readonly value: T; readonly label: string }[];
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   return (
     <Choice
       label={label}
@@ -76,7 +78,8 @@ export function PlanText({
   readonly min?: number;
   readonly rows?: number;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   return (
     <TextField
       label={label}
@@ -104,7 +107,8 @@ export function PlanOptional({
   /** What its absence means, in words. */
   readonly absent: string;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const field = fieldAt(doc, path);
   if (!field) return null;
   const words = label ?? field.label;

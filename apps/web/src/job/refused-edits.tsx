@@ -1,20 +1,22 @@
 import { useFormat } from '../app/settings.ts';
 import { saveFile } from '../ui/save-file.ts';
 import { placeName, valueWords } from './field-words.ts';
-import { useJob } from './job-context.ts';
+import { useDoc, useJob, useOpenJob } from './job-context.ts';
 
 /** What the server would not take, with what was typed, until somebody has read or copied it. */
 export function RefusedEdits() {
-  const { state, doc, dropRefused } = useJob();
+  const refused = useJob((job) => job.state.refused);
+  const doc = useDoc();
+  const { dropRefused } = useOpenJob();
   const format = useFormat();
-  if (state.refused.length === 0) return null;
+  if (refused.length === 0) return null;
   return (
     <div
       className="no-print col-start-2 row-start-2 max-h-[40vh] overflow-y-auto border-b-2 border-stop bg-paper"
       role="alert"
     >
       <ul>
-        {state.refused.map(({ id, patch, refusal }) => (
+        {refused.map(({ id, patch, refusal }) => (
           <li key={id} className="flex items-start gap-4 px-5 py-2" data-refused={id}>
             <div className="min-w-0 grow">
               <p className="font-semibold text-stop">Not taken: {refusal.message}</p>

@@ -1,11 +1,12 @@
 import { NavLink } from 'react-router';
 import { STAGES, type StageKey } from '../app/stages.ts';
 import { TONE } from '../ui/severity.tsx';
-import { useJob } from './job-context.ts';
+import { useLive, useOpenJob } from './job-context.ts';
 
 /** Stations of the job, each with the worst thing that stands against it. */
 export function StageRail() {
-  const { live, id } = useJob();
+  const live = useLive();
+  const { id } = useOpenJob();
   const worst = (stage: StageKey) => live.plan?.findings.find((f) => f.stage === stage)?.severity;
   return (
     <nav className="no-print row-span-4 flex flex-col bg-rail text-rail-ink" aria-label="Stages">

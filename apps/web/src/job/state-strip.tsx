@@ -3,14 +3,17 @@ import type { StateResult } from '@venula/core/engine';
 import { area, curveMonotoneX, line, max, scaleLinear } from 'd3';
 import { useRef } from 'react';
 import { useFormat } from '../app/settings.ts';
-import { useJob } from './job-context.ts';
+import { useJob, useLive, useOpenJob, useShown } from './job-context.ts';
 
 const WIDTH = 520;
 const HEIGHT = 52;
 
 /** The operating states, the pull as a curve to drag along: drives every stage. */
 export function StateStrip() {
-  const { live, shown, selectState, stateId } = useJob();
+  const live = useLive();
+  const shown = useShown();
+  const stateId = useJob((job) => job.stateId);
+  const { selectState } = useOpenJob();
   const format = useFormat();
   const before = live.states.filter((s) => ['prime', 'idle', 'cruise'].includes(s.state.kind));
   const pull = live.states.filter((s) => s.state.kind === 'pull');
@@ -72,7 +75,8 @@ function StateButton({
 }
 
 function PullCurve({ pull }: { readonly pull: readonly StateResult[] }) {
-  const { stateId, selectState } = useJob();
+  const stateId = useJob((job) => job.stateId);
+  const { selectState } = useOpenJob();
   const ref = useRef<SVGSVGElement>(null);
   if (pull.length === 0) return <div className="grow" />;
   const x = scaleLinear([pull[0]!.state.rpm, pull.at(-1)!.state.rpm], [16, WIDTH - 16]);

@@ -1,12 +1,13 @@
 import { moveThreshold, type Threshold } from '@venula/core/document';
 import { QuantityField } from '../ui/quantity-field.tsx';
-import { useJob } from './job-context.ts';
+import { useDoc, useOpenJob } from './job-context.ts';
 
 const BOOST_RANGE = { min: -100e3, max: 500e3 };
 
 /** The boost a pump comes in at: its release point moves along, and so does a switch that is drawn. */
 export function ThresholdField({ at, label }: { readonly at: Threshold; readonly label: string }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   return (
     <QuantityField
       label={label}

@@ -7,22 +7,32 @@ import { deviceOutbox, onWake } from '../outbox/device.ts';
 import { newId } from '../outbox/ids.ts';
 import { browserClock } from '../outbox/lane.ts';
 import { JobSession, type JobServer } from './job-session.ts';
-import type { JobState } from './job-state.ts';
 
 const server: JobServer = {
   change: (jobId, body) => api('POST', `/jobs/${jobId}/changes`, body),
   read: (jobId) => api('GET', `/jobs/${jobId}`),
 };
 
-/** The session of an open job, sending as long as the page stands. */
-export function useJobSession(
-  record: JobRecord,
-  person: string,
-): { readonly session: JobSession; readonly state: JobState } {
-  const [session] = useState(
-    () => new JobSession(record, { server, store: deviceOutbox(), clock: browserClock, newId, person }),
-  );
-  const state = useSyncExternalStore(session.subscribe, session.getState);
+/** A job opened with what this device holds of it; nothing as long as that is being looked up. */
+export function useOpenedSession(record: JobRecord, person: string): JobSession | null {
+  const [session, setSession] = useState<JobSession | null>(null);
+  useEffect(() => {
+    let current = true;
+    const { store, presence, ready } = deviceOutbox();
+    void ready
+      .then(() => JobSession.open(record, { server, store, presence, clock: browserClock, newId, person }))
+      .then((opened) => {
+        if (current) setSession(opened);
+      });
+    return () => {
+      current = false;
+    };
+  }, [record, person]);
+  return session;
+}
+
+/** Sends as long as the page stands. */
+export function useJobSession(session: JobSession, record: JobRecord): void {
   useEffect(() => {
     const stop = session.start();
     const deaf = onWake(() => session.wake());
@@ -32,9 +42,17 @@ export function useJobSession(
     };
   }, [session]);
   // What the server has is what opens without a connection; what it has not is in the outbox.
-  const { base, version } = state;
+  const base = useSyncExternalStore(session.subscribe, () => session.getState().base);
+  const version = useSyncExternalStore(session.subscribe, () => session.getState().version);
   useEffect(() => {
-    void keep(keys.job(record.id), { ...record, document: base, version });
+    if (version !== record.version) void keep(keys.job(record.id), { ...record, document: base, version });
   }, [record, base, version]);
-  return { session, state };
+  // The browser asks before it closes a page that holds what nobody else has.
+  const save = useSyncExternalStore(session.subscribe, () => session.getState().save);
+  useEffect(() => {
+    if (save !== 'unkept') return;
+    const ask = (e: BeforeUnloadEvent) => e.preventDefault();
+    window.addEventListener('beforeunload', ask);
+    return () => window.removeEventListener('beforeunload', ask);
+  }, [save]);
 }

@@ -1,10 +1,30 @@
-import { LEGACY } from './legacy.ts';
-import { deviceStore, type OutboxStore } from './store.ts';
+import { database } from '../device/database.ts';
+import { browserTabs, indexedStore } from './indexed-store.ts';
+import { takeOver } from './legacy.ts';
+import { browserPresence, type Presence } from './presence.ts';
+import type { OutboxStore } from './store.ts';
 
-let store: OutboxStore | undefined;
+export interface DeviceOutbox {
+  readonly store: OutboxStore;
+  readonly presence: Presence;
+  /** Done once what earlier versions kept has been taken over. */
+  readonly ready: Promise<void>;
+}
+
+let outbox: DeviceOutbox | undefined;
 
 /** The outbox of this device, one for all tabs and all jobs. */
-export const deviceOutbox = (): OutboxStore => (store ??= deviceStore(window.localStorage, LEGACY));
+export function deviceOutbox(): DeviceOutbox {
+  if (outbox) return outbox;
+  const store = indexedStore(database, browserTabs());
+  // Asks the browser not to throw it away when the disk fills; it may say no.
+  void navigator.storage?.persist?.();
+  return (outbox = {
+    store,
+    presence: browserPresence(window.localStorage),
+    ready: takeOver(window.localStorage, store),
+  });
+}
 
 /** Calls when the connection is back or the page is looked at again. */
 export function onWake(wake: () => void): () => void {

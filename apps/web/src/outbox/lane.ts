@@ -18,12 +18,15 @@ const FIRST_WAIT_MS = 1_000;
 const LONGEST_WAIT_MS = 30_000;
 const SOON_MS = 5_000;
 
+/** Trouble of the page’s own: nothing is known to be done, so it is tried again like anything else. */
+const UNFORESEEN: Later = { kind: 'later', why: 'busy', afterMs: null };
+
 export interface LaneWork {
   /**
    * Sends the next thing there is to send and deals with its answer.
-   * @returns nothing when there was nothing; 'done' to go on at once; an outcome that says “later” to come back
+   * @returns 'nothing' when there was nothing; 'done' to go on at once; an outcome that says “later” to come back
    */
-  next(): Promise<'done' | Later> | null;
+  next(): Promise<'done' | 'nothing' | Later>;
 }
 
 /**
@@ -37,6 +40,8 @@ export class Lane {
   private cancel: (() => void) | null = null;
   private closed = true;
   private askedToWait = 0;
+  /** Poked while it was looking, and with what pause: it looks once more where it found nothing. */
+  private poked: number | null = null;
 
   constructor(
     private readonly work: LaneWork,
@@ -45,7 +50,11 @@ export class Lane {
 
   /** There may be something to send: now, or after a pause that gathers a burst. */
   poke(afterMs = 0): void {
-    if (this.closed || this.busy) return;
+    if (this.closed) return;
+    if (this.busy) {
+      this.poked = afterMs;
+      return;
+    }
     // A wait that is under way is not cut short by new work, nor put off by it.
     if (this.tries > 0 && this.cancel) return;
     this.schedule(afterMs);
@@ -80,14 +89,15 @@ export class Lane {
 
   private async run(): Promise<void> {
     if (this.busy || this.closed) return;
-    const sending = this.work.next();
-    if (!sending) {
+    this.busy = true;
+    this.poked = null;
+    const answer = await this.work.next().catch((): Later => UNFORESEEN);
+    this.busy = false;
+    if (answer === 'nothing') {
       this.tries = 0;
+      if (this.poked !== null) this.schedule(this.poked);
       return;
     }
-    this.busy = true;
-    const answer = await sending;
-    this.busy = false;
     if (answer === 'done') {
       this.tries = 0;
       this.askedToWait = 0;

@@ -20,101 +20,33 @@ export interface OutboxItem<P = unknown> {
   readonly refused?: Refusal;
 }
 
-/**
- * What must survive a closed page. One entry an item, so that tabs that write at once cannot overwrite each other: the
- * browser's storage is shared, a list in it would not be.
- */
+/** An item as a page finds it. */
+export type Held<P = unknown> = OutboxItem<P> & {
+  /** The device had no room for it: it lives as long as this page. */
+  readonly unkept?: true;
+};
+
+/** What must survive a closed page, shared by all tabs of a device. */
 export interface OutboxStore {
-  all(): OutboxItem[];
-  get(id: string): OutboxItem | undefined;
-  put(item: OutboxItem): void;
-  remove(id: string): void;
-  /** A page says that it is there; it says so again and again while it is. */
-  seen(page: string, now: number): void;
-  left(page: string): void;
-  /** When a page was last there; undefined: it has left. */
-  lastSeen(page: string): number | undefined;
-  /** Calls back when another tab has changed something. */
+  /** Everything there is, in the order it was done. */
+  all(): Promise<Held[]>;
+  get(id: string): Promise<Held | undefined>;
+  /**
+   * Keeps items and removes others, all at once or not at all.
+   * @returns whether the device has it now; if not, this page holds it for as long as it stands
+   */
+  write(put: readonly OutboxItem[], remove?: readonly string[]): Promise<boolean>;
+  /** Makes the items that are free a page’s own and returns them: of two pages that ask at once, each item goes to one. */
+  claim(page: string, free: (item: OutboxItem) => boolean): Promise<OutboxItem[]>;
+  /** Calls back when this tab or another has changed something. */
   watch(changed: () => void): () => void;
 }
-
-const PREFIX = 'venula:outbox:';
-const PAGE = 'venula:page:';
-const DAY_MS = 86_400_000;
-
-/** Lists and entries earlier versions kept under one key: taken over once, as items of their own. */
-export type Legacy = (storage: Storage) => OutboxItem[];
 
 /** Whether a person may send an item: one's own, or one from before items said whose they are. */
 export const mine = (item: OutboxItem, person: string | undefined): boolean =>
   item.by === undefined || item.by === person;
 
-/** The outbox in the browser's own storage. What a full storage does not take is kept in memory, as long as the page stands. */
-export function deviceStore(storage: Storage, legacy: readonly Legacy[] = []): OutboxStore {
-  const spilled = new Map<string, OutboxItem>();
-  const read = (key: string): OutboxItem | undefined => {
-    try {
-      const item = JSON.parse(storage.getItem(key) ?? 'null') as OutboxItem | null;
-      return item && typeof item.id === 'string' ? item : undefined;
-    } catch {
-      return undefined;
-    }
-  };
-  const put = (item: OutboxItem): void => {
-    try {
-      storage.setItem(PREFIX + item.id, JSON.stringify(item));
-      spilled.delete(item.id);
-    } catch {
-      spilled.set(item.id, item);
-    }
-  };
-  for (const take of legacy) take(storage).forEach(put);
-  let swept = false;
-  /** Pages that were killed never said good-bye: what is left of them goes after a day. */
-  const sweep = (now: number): void => {
-    swept = true;
-    const keys = Array.from({ length: storage.length }, (_, i) => storage.key(i) ?? '');
-    for (const key of keys)
-      if (key.startsWith(PAGE) && now - Number(storage.getItem(key)) > DAY_MS) storage.removeItem(key);
-  };
-  return {
-    all() {
-      const items = [...spilled.values()];
-      for (let i = 0; i < storage.length; i++) {
-        const key = storage.key(i);
-        const item = key?.startsWith(PREFIX) ? read(key) : undefined;
-        if (item && !spilled.has(item.id)) items.push(item);
-      }
-      return items.sort((a, b) => a.seq - b.seq || a.id.localeCompare(b.id));
-    },
-    get: (id) => spilled.get(id) ?? read(PREFIX + id),
-    put,
-    seen(page, now) {
-      if (!swept) sweep(now);
-      try {
-        storage.setItem(PAGE + page, String(now));
-      } catch {
-        // A full storage: the page counts as gone, and another may send for it what it has kept.
-      }
-    },
-    left: (page) => storage.removeItem(PAGE + page),
-    lastSeen(page) {
-      const at = storage.getItem(PAGE + page);
-      return at === null ? undefined : Number(at);
-    },
-    remove(id) {
-      spilled.delete(id);
-      storage.removeItem(PREFIX + id);
-    },
-    watch(changed) {
-      const listen = (e: StorageEvent) => {
-        if (e.key === null || e.key.startsWith(PREFIX)) changed();
-      };
-      window.addEventListener('storage', listen);
-      return () => window.removeEventListener('storage', listen);
-    },
-  };
-}
+export const inOrder = (a: OutboxItem, b: OutboxItem): number => a.seq - b.seq || a.id.localeCompare(b.id);
 
 let last = 0;
 /** Two hundredths of a millisecond apart, so that what is done in one moment keeps its order. */

@@ -3,7 +3,8 @@ import { OfflineError } from '../../src/api/client.ts';
 import { ReadingQueue } from '../../src/api/reading-queue.ts';
 import { JobSession } from '../../src/job/job-session.ts';
 import type { Clock } from '../../src/outbox/lane.ts';
-import { deviceStore, type OutboxStore } from '../../src/outbox/store.ts';
+import type { Presence } from '../../src/outbox/presence.ts';
+import { inOrder, type Held, type OutboxItem, type OutboxStore } from '../../src/outbox/store.ts';
 import { refusal, ShopServer } from './shop-server.ts';
 
 /** Seeded numbers in 0–1: a run that fails is made again from its seed. */
@@ -49,20 +50,8 @@ export class SteppedClock implements Clock {
 
 /** Lets promises run that wait for nothing but each other. */
 const settle = async (): Promise<void> => {
-  for (let i = 0; i < 12; i++) await Promise.resolve();
+  for (let i = 0; i < 60; i++) await Promise.resolve();
 };
-
-class MemoryStorage implements Storage {
-  private readonly map = new Map<string, string>();
-  get length(): number {
-    return this.map.size;
-  }
-  clear = () => this.map.clear();
-  key = (i: number) => [...this.map.keys()][i] ?? null;
-  getItem = (key: string) => this.map.get(key) ?? null;
-  setItem = (key: string, value: string) => void this.map.set(key, value);
-  removeItem = (key: string) => void this.map.delete(key);
-}
 
 /** How bad the network is just now: shares of requests. */
 export interface Weather {
@@ -74,32 +63,56 @@ export interface Weather {
 }
 export const CALM: Weather = { lost: 0, answerLost: 0, doubled: 0, refusedForNow: 0, slowMs: 0 };
 
-/** A tablet: one storage that its tabs share, one connection. */
+/** A tablet: one outbox that its tabs share, one connection. */
 export class Device {
-  readonly storage = new MemoryStorage();
+  private readonly items = new Map<string, OutboxItem>();
+  private readonly pages = new Map<string, number>();
+  private readonly watchers = new Set<() => void>();
   online = true;
-  private readonly watchers = new Map<object, () => void>();
+  /** Nothing more is kept, as on a device whose disk is full. */
+  full = false;
 
-  /** The store as one tab sees it; other tabs hear of its changes, as storage events have it. */
-  storeFor(tab: object, dead: { is: boolean } = { is: false }): OutboxStore {
-    const store = deviceStore(this.storage);
-    const told =
-      <A extends unknown[]>(f: (...a: A) => void) =>
-      (...a: A) => {
-        if (dead.is) return;
-        f(...a);
-        for (const [other, changed] of this.watchers) if (other !== tab) changed();
-      };
+  held(): OutboxItem[] {
+    return [...this.items.values()].sort(inOrder);
+  }
+
+  /** The outbox as one tab has it: a database that answers a moment later. What a tab that is killed has begun is done. */
+  storeFor(dead: { is: boolean }): OutboxStore {
+    const spilled = new Map<string, OutboxItem>();
+    const tell = (): void => this.watchers.forEach((changed) => changed());
+    const all = (): Held[] =>
+      [...this.held(), ...[...spilled.values()].map((i): Held => ({ ...i, unkept: true }))].sort(inOrder);
     return {
-      ...store,
-      seen: (page, now) => dead.is || store.seen(page, now),
-      left: (page) => dead.is || store.left(page),
-      put: told((item) => store.put(item)),
-      remove: told((id) => store.remove(id)),
-      watch: (changed) => {
-        this.watchers.set(tab, changed);
-        return () => this.watchers.delete(tab);
+      all: () => Promise.resolve(all()),
+      get: (id) => Promise.resolve(all().find((i) => i.id === id)),
+      write: (put, remove = []) => {
+        if (dead.is) return Promise.resolve(true);
+        for (const item of put) (this.full ? spilled : this.items).set(item.id, structuredClone(item));
+        for (const id of remove) this.items.delete(id);
+        for (const id of remove) spilled.delete(id);
+        tell();
+        return Promise.resolve(spilled.size === 0);
       },
+      claim: (page, free) => {
+        if (dead.is) return Promise.resolve([]);
+        const got = this.held()
+          .filter(free)
+          .map((i) => ({ ...i, owner: page }));
+        for (const item of got) this.items.set(item.id, item);
+        return Promise.resolve(got);
+      },
+      watch: (changed) => {
+        this.watchers.add(changed);
+        return () => this.watchers.delete(changed);
+      },
+    };
+  }
+
+  presenceFor(dead: { is: boolean }): Presence {
+    return {
+      seen: (page, now) => void (dead.is || this.pages.set(page, now)),
+      left: (page) => void (dead.is || this.pages.delete(page)),
+      lastSeen: (page) => this.pages.get(page),
     };
   }
 }
@@ -146,8 +159,34 @@ export class Shop {
     return answer.value;
   }
 
-  open(device: Device, person?: string): Tab {
-    return new Tab(this, device, person);
+  /** Opens the job in a page of a device. */
+  async open(device: Device, person = 'somebody'): Promise<Tab> {
+    const { clock, newId, server } = this;
+    const dead = { is: false };
+    const store = device.storeFor(dead);
+    const session = await JobSession.open(
+      { id: JOB, version: server.version, document: server.document },
+      {
+        server: {
+          change: (_, body) => this.call(device, () => server.change(structuredClone(body))),
+          read: () =>
+            this.call(device, () => ({ version: server.version, document: server.document }) as never),
+        },
+        store,
+        presence: device.presenceFor(dead),
+        clock,
+        newId,
+        person,
+      },
+    );
+    const queue = new ReadingQueue(
+      { add: (job, run, body) => this.call(device, () => server.add(job, run, structuredClone(body))) },
+      store,
+      clock,
+      () => Promise.resolve(),
+    );
+    queue.signedIn(person);
+    return new Tab(device, session, queue, dead);
   }
 }
 
@@ -155,40 +194,15 @@ export const JOB = 'job-1';
 
 /** A page on a device: the job open in it and the readings it shows. */
 export class Tab {
-  readonly session: JobSession;
-  readonly queue: ReadingQueue;
   private readonly ends: (() => void)[];
-  private readonly dead = { is: false };
 
   constructor(
-    shop: Shop,
     readonly device: Device,
-    person = 'somebody',
+    readonly session: JobSession,
+    readonly queue: ReadingQueue,
+    private readonly dead: { is: boolean },
   ) {
-    const store = device.storeFor(this, this.dead);
-    const { clock, newId, server } = shop;
-    this.session = new JobSession(
-      { id: JOB, version: server.version, document: server.document },
-      {
-        server: {
-          change: (_, body) => shop.call(device, () => server.change(structuredClone(body))),
-          read: () =>
-            shop.call(device, () => ({ version: server.version, document: server.document }) as never),
-        },
-        store,
-        clock,
-        newId,
-        person,
-      },
-    );
-    this.queue = new ReadingQueue(
-      { add: (job, run, body) => shop.call(device, () => server.add(job, run, structuredClone(body))) },
-      store,
-      clock,
-      () => undefined,
-    );
-    this.queue.signedIn(person);
-    this.ends = [this.session.start(), this.queue.start()];
+    this.ends = [session.start(), queue.start()];
   }
 
   wake(): void {

@@ -3,7 +3,7 @@ import { ruleOfThumbRatio, volumeRatio } from '@venula/core/demand';
 import type { ReactNode } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useLive, useOpenJob } from '../../job/job-context.ts';
 import { FigureSources } from '../../job/figure-sources.tsx';
 import { PlanChoice, PlanOptional, PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
 import { StageFrame } from '../../job/stage-frame.tsx';
@@ -21,7 +21,8 @@ const INDUCTION = [
 ] as const;
 
 export function BriefPage() {
-  const { doc, live } = useJob();
+  const doc = useDoc();
+  const live = useLive();
   const format = useFormat();
   const pull = live.states.filter((s) => s.state.kind === 'pull');
   const peak = pull.reduce<(typeof pull)[number] | undefined>(
@@ -132,7 +133,7 @@ function Block({ title, children }: { readonly title: string; readonly children:
 }
 
 function FuelBlock() {
-  const { doc } = useJob();
+  const doc = useDoc();
   const { ethanol } = doc.brief.fuel;
   const chemistry = volumeRatio(doc.brief.fuel);
   const thumb = ruleOfThumbRatio(ethanol);
@@ -153,7 +154,8 @@ function FuelBlock() {
 
 /** Choosing the induction sets the usual consumption with it; the figure stays open to change. */
 function InductionChoice() {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   return (
     <Choice
       label="Induction"

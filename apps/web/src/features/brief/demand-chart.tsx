@@ -2,7 +2,7 @@ import { curveMonotoneX, line, max, scaleLinear } from 'd3';
 import { formatQuantity, shownUnit } from '@venula/core/quantities';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { ValueGrid } from '../../ui/value-grid.tsx';
-import { useJob } from '../../job/job-context.ts';
+import { useJob, useLive, useOpenJob } from '../../job/job-context.ts';
 
 const W = 272;
 const H = 210;
@@ -10,7 +10,9 @@ const PAD = { left: 34, right: 14, top: 16, bottom: 34 };
 
 /** What the engine takes along the pull and what the plan can deliver at that pressure, with its table twin. */
 export function DemandChart() {
-  const { live, stateId, selectState } = useJob();
+  const live = useLive();
+  const stateId = useJob((job) => job.stateId);
+  const { selectState } = useOpenJob();
   const { units } = useSettings();
   const format = useFormat();
   const pull = live.states.filter((s) => s.state.kind === 'pull');

@@ -1,13 +1,14 @@
 import { INJECTOR_COLUMNS, MATCHED_WITHIN, readInjectors } from '@venula/core/formats';
 import { useMemo, useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { readTable } from '../../ui/read-table.ts';
 import { SheetDialog } from '../../ui/sheet-dialog.tsx';
 
 /** Flow of the injectors from their maker's or the bench's sheet. */
 export function InjectorSheet() {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const format = useFormat();
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');

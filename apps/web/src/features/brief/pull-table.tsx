@@ -1,6 +1,6 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { fieldAt } from '@venula/core/formats';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { PullTools } from './pull-tools.tsx';
 
@@ -8,7 +8,8 @@ const KEYS = ['rpm', 'powerW', 'boostPa'] as const;
 
 /** The pull as points. The list is changed as a whole: an index means nothing once somebody else has edited. */
 export function PullTable() {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const columns = KEYS.map((key) => ({ key, field: fieldAt(doc, `/brief/pull/0/${key}`)! }));
   const pull = [...doc.brief.pull].sort((a, b) => a.rpm - b.rpm);
   const put = (value: typeof pull) =>

@@ -2,7 +2,7 @@ import { threeNumberPull, type PullPoint } from '@venula/core/demand';
 import { PULL_COLUMNS, readPull } from '@venula/core/formats';
 import { curveMonotoneX, line, max, scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { FormDialog } from '../../ui/form-dialog.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { readTable } from '../../ui/read-table.ts';
@@ -21,7 +21,8 @@ export function PullTools() {
 const PSI = 6894.757293168;
 
 function ThreeNumbersDialog() {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const [open, setOpen] = useState(false);
   const peak = doc.brief.pull.reduce((best, p) => (p.powerW > best.powerW ? p : best));
   const [powerW, setPower] = useState(peak.powerW);
@@ -95,7 +96,8 @@ function ThreeNumbersDialog() {
 }
 
 function PullSheet() {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
   const [units, setUnits] = useState<Record<string, string>>({ rpm: 'rpm', power: 'hp', boost: 'psi' });

@@ -2,11 +2,11 @@ import { figuresOfPlan, type KnownFigure } from '@venula/core/edit';
 import { sayOrigin } from '@venula/core/say';
 import { useMemo } from 'react';
 import { useFormat } from '../../app/settings.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc } from '../../job/job-context.ts';
 
 /** What the record rests on: figures measured, with by whom and when; figures typed; how many are as they started. */
 export function FigureRecord() {
-  const { doc } = useJob();
+  const doc = useDoc();
   const format = useFormat();
   const all = useMemo(
     () => figuresOfPlan(doc).flatMap(({ name, figures }) => figures.map((figure) => ({ name, figure }))),

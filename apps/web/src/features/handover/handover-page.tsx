@@ -11,7 +11,7 @@ import { useFormat, useSettings } from '../../app/settings.ts';
 import { ruleWords } from '../../ui/rule-words.ts';
 import { FreezeForm } from '../../job/freeze-form.tsx';
 import { standingFor } from '../../job/findings-panel.tsx';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useJob, useLive, useOpenJob } from '../../job/job-context.ts';
 import { saveFile } from '../../ui/save-file.ts';
 import { SEVERITY_NAME } from '../../ui/severity.tsx';
 import { FigureRecord } from './figure-record.tsx';
@@ -21,7 +21,10 @@ const when = (iso: string) =>
 
 /** The record on one page: what was fitted, what it should read, what it read, what was accepted, who signed. */
 export function HandoverPage() {
-  const { id, number, doc, live, state } = useJob();
+  const doc = useDoc();
+  const live = useLive();
+  const version = useJob((job) => job.state.version);
+  const { id, number } = useOpenJob();
   const format = useFormat();
   const { units } = useSettings();
   const runs = useRuns(id).data ?? [];
@@ -47,7 +50,7 @@ export function HandoverPage() {
             </h2>
           </div>
           <p className="label text-right text-soft">
-            plan version {state.version}
+            plan version {version}
             <br />
             {when(new Date().toISOString())}
           </p>
@@ -198,7 +201,8 @@ export function HandoverPage() {
 }
 
 function Actions() {
-  const { id, doc } = useJob();
+  const doc = useDoc();
+  const { id } = useOpenJob();
   const revisions = useRevisions(id);
   return (
     <div className="no-print mx-auto mb-3 flex max-w-[900px] flex-wrap items-end gap-2">

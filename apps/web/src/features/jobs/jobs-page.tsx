@@ -7,6 +7,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { tell } from '../../api/client.ts';
 import { useArchiveJob, useCreateJob, useJobs, useMe } from '../../api/queries.ts';
 import type { JobHead } from '../../api/types.ts';
+import { useWaitingWork, type WaitingWork } from '../../outbox/use-waiting-work.ts';
 import { SeverityMark } from '../../ui/severity.tsx';
 
 export function JobsPage() {
@@ -16,6 +17,7 @@ export function JobsPage() {
   const archived = params.get('archived') === '1';
   const jobs = useJobs(search, page, archived);
   const person = useMe().data;
+  const waiting = useWaitingWork();
   const set = (next: Record<string, string>) =>
     setParams((p) => {
       const merged = new URLSearchParams(p);
@@ -56,7 +58,12 @@ export function JobsPage() {
         )}
         <ul className="mt-3 border-b-2 border-ink" aria-busy={jobs.isFetching}>
           {jobs.data?.items.map((job) => (
-            <JobRow key={job.id} job={job} lead={person?.role === 'lead'} />
+            <JobRow
+              key={job.id}
+              job={job}
+              lead={person?.role === 'lead'}
+              {...(waiting.has(job.id) ? { waiting: waiting.get(job.id)! } : {})}
+            />
           ))}
           {jobs.data?.items.length === 0 && (
             <li className="border-t-2 border-ink py-8 text-soft">
@@ -119,7 +126,22 @@ function SearchBox({ value, onSearch }: { readonly value: string; readonly onSea
   );
 }
 
-function JobRow({ job, lead }: { readonly job: JobHead; readonly lead: boolean }) {
+/** What of a job is on this device only: “2 changes and 1 reading”. */
+function waitingWords({ edits, readings, refused }: WaitingWork): string {
+  const count = (n: number, one: string): string[] => (n === 0 ? [] : [`${n} ${one}${n === 1 ? '' : 's'}`]);
+  const what = [...count(edits, 'change'), ...count(readings, 'reading')].join(' and ');
+  return `${what} on this device only${refused > 0 ? `, ${refused} not taken` : ''}: open the job to ${refused > 0 ? 'see to it' : 'send'}`;
+}
+
+function JobRow({
+  job,
+  lead,
+  waiting,
+}: {
+  readonly job: JobHead;
+  readonly lead: boolean;
+  readonly waiting?: WaitingWork;
+}) {
   const archive = useArchiveJob();
   const create = useCreateJob();
   return (
@@ -134,6 +156,11 @@ function JobRow({ job, lead }: { readonly job: JobHead; readonly lead: boolean }
           <span className="label block truncate text-sm text-soft">
             {[job.customer, job.vehicle].filter(Boolean).join(' · ') || 'no vehicle yet'}
           </span>
+          {waiting && (
+            <span className="block text-sm leading-tight font-semibold text-stop">
+              {waitingWords(waiting)}
+            </span>
+          )}
         </span>
         <span className="label text-sm">
           <NextStep job={job} />

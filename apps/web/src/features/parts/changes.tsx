@@ -2,14 +2,15 @@ import { useMemo, useState } from 'react';
 import { useRevision, useRevisions } from '../../api/queries.ts';
 import { ChangeList } from '../../job/change-list.tsx';
 import { FreezeForm } from '../../job/freeze-form.tsx';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { JUDGE, RANK } from '../../workers/plan-client.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
 
 /** What a bigger goal or another fuel changes: against a frozen plan, line by line. */
 export function Changes() {
-  const { id, doc } = useJob();
+  const doc = useDoc();
+  const { id } = useOpenJob();
   const revisions = useRevisions(id).data ?? [];
   const [against, setAgainst] = useState<string | null>(null);
   const revision = useRevision(id, against).data;

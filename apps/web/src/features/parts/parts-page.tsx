@@ -4,7 +4,7 @@ import Papa from 'papaparse';
 import { useMemo } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { saveFile } from '../../ui/save-file.ts';
 import { Headline } from '../../ui/headline.tsx';
@@ -24,7 +24,7 @@ const GROUPS: readonly [BillGroup, string][] = [
 const inert = (cell: string): string => (/^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
 
 export function PartsPage() {
-  const { doc } = useJob();
+  const doc = useDoc();
   const format = useFormat();
   const lines = useMemo(() => billOfMaterials(doc), [doc]);
   const problems = lines.filter((l) => l.problem);

@@ -6,7 +6,7 @@ import { useRevisions } from '../../api/queries.ts';
 import { useFormat } from '../../app/settings.ts';
 import { ChangeList } from '../../job/change-list.tsx';
 import { placeName, valueWords } from '../../job/field-words.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { JUDGE, RANK } from '../../workers/plan-client.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
@@ -14,7 +14,8 @@ import { HELD, type Variant } from './use-variant.ts';
 
 /** Two variants of the plan side by side: A held or frozen, B on the screen. The line of A stays drawn behind. */
 export function Compare({ variant }: { readonly variant: Variant }) {
-  const { id, doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { id, edit, readOnly } = useOpenJob();
   const revisions = useRevisions(id).data ?? [];
   const { doc: a } = variant;
   const about = useMemo(() => a && { a, doc }, [a, doc]);
@@ -92,7 +93,7 @@ function Differences({
   readonly changed: readonly PatchOperation[];
   readonly before: object;
 }) {
-  const { doc } = useJob();
+  const doc = useDoc();
   const format = useFormat();
   return (
     <div>

@@ -5,7 +5,7 @@ import { fittingMotor, pumpFaults } from '@venula/core/kinds';
 import { line, max, scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useOpenJob } from '../../job/job-context.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { readTable } from '../../ui/read-table.ts';
 import { SheetDialog } from '../../ui/sheet-dialog.tsx';
@@ -24,7 +24,7 @@ const curvesOf = (pump: ElementOf<'pump'>): Curve[] => [pump.curve, ...(pump.mor
 
 /** The pump's curves as sheets beside their plot, one a voltage. */
 export function CurveDialog({ id, pump }: { readonly id: string; readonly pump: ElementOf<'pump'> }) {
-  const { edit, readOnly } = useJob();
+  const { edit, readOnly } = useOpenJob();
   const format = useFormat();
   const [open, setOpen] = useState(false);
   /** Which curve is on the table; one past the last is a new one. */

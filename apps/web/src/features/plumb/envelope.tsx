@@ -2,7 +2,7 @@ import type { EnvelopePoint } from '@venula/core/advise';
 import { formatQuantity, shownUnit } from '@venula/core/quantities';
 import { curveMonotoneX, line, max, scaleLinear } from 'd3';
 import { useSettings } from '../../app/settings.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc } from '../../job/job-context.ts';
 import { ValueGrid } from '../../ui/value-grid.tsx';
 import { JUDGE, RANK } from '../../workers/plan-client.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
@@ -13,7 +13,7 @@ const PAD = { left: 46, right: 12, top: 14, bottom: 24 };
 
 /** What the plan can feed over boost, with the pull's own points in it: where there is room, and where it ends. */
 export function Envelope() {
-  const { doc } = useJob();
+  const doc = useDoc();
   const { units } = useSettings();
   const points = useAnswer(JUDGE, 'envelope', doc, (api, plan) => api.envelope(plan), RANK.compare).answer;
   if (!points || points.length < 2) return null;

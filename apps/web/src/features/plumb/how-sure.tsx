@@ -1,7 +1,7 @@
 import type { Confidence } from '@venula/core/advise';
 import { proxy } from 'comlink';
 import { useEffect, useState } from 'react';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useLive } from '../../job/job-context.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { Superseded } from '../../workers/lane.ts';
 import { SEARCH, SEARCH_MS } from '../../workers/plan-client.ts';
@@ -10,7 +10,8 @@ const SAMPLES = 1000;
 
 /** How sure is the answer, when consumption, pump, fuel, volts and losses are not exactly what was typed? */
 export function HowSure() {
-  const { doc, live } = useJob();
+  const doc = useDoc();
+  const live = useLive();
   const stateId = live.plan?.tightest ?? null;
   const [done, setDone] = useState(0);
   const [result, setResult] = useState<Confidence | null>(null);

@@ -1,12 +1,12 @@
 import type { Junction } from '@venula/core/document';
 import { useFormat } from '../../app/settings.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useShown } from '../../job/job-context.ts';
 import { FigureSources } from '../../job/figure-sources.tsx';
 import { PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
 
 /** A place where ways meet: tank, rail, Y, surge tank, the car's own supply. */
 export function JunctionTray({ id }: { readonly id: string }) {
-  const { doc } = useJob();
+  const doc = useDoc();
   const junction = doc.plumbing.junctions[id];
   if (!junction) return null;
   const at = (field: string) => `/plumbing/junctions/${id}/${field}`;
@@ -29,7 +29,8 @@ export function JunctionTray({ id }: { readonly id: string }) {
 }
 
 function JunctionFacts({ id, junction }: { readonly id: string; readonly junction: Junction }) {
-  const { shown, doc } = useJob();
+  const shown = useShown();
+  const doc = useDoc();
   const format = useFormat();
   const values = shown?.values;
   if (!values) return null;

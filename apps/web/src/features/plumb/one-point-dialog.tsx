@@ -1,7 +1,7 @@
 import type { ElementOf } from '@venula/core/document';
 import { pumpFigures, pumpFromPoint, type PumpType } from '@venula/core/kinds';
 import { useState } from 'react';
-import { useJob } from '../../job/job-context.ts';
+import { useOpenJob } from '../../job/job-context.ts';
 import { Choice } from '../../ui/choice.tsx';
 import { FormDialog } from '../../ui/form-dialog.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
@@ -14,7 +14,7 @@ const TYPES: readonly { readonly value: PumpType; readonly label: string }[] = [
 
 /** All that is known is one point on a label: the usual curve of that type is drawn through it. */
 export function OnePointDialog({ id, pump }: { readonly id: string; readonly pump: ElementOf<'pump'> }) {
-  const { edit, readOnly } = useJob();
+  const { edit, readOnly } = useOpenJob();
   const [open, setOpen] = useState(false);
   const [type, setType] = useState<PumpType>(pump.type);
   const [flow, setFlow] = useState(9.44e-5);

@@ -10,7 +10,7 @@ import {
   splitRun,
 } from '@venula/core/edit';
 import { ArrowLeft, ArrowRight, Scissors, Trash2, Unlink } from 'lucide-react';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { PickMenu, type PickGroup } from '../../ui/pick-menu.tsx';
 
 /** Which of the two lists is open. */
@@ -38,7 +38,8 @@ export function PartTools({
   readonly onMenu: (menu: PartMenu) => void;
   readonly onSelect: (id: string | null) => void;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const e = doc.plumbing.elements[id];
   if (!e || readOnly) return null;
   const [pathId, path] = Object.entries(doc.plumbing.paths).find(([, p]) => p.order.includes(id)) ?? [];

@@ -4,7 +4,7 @@ import type { StationResult } from '@venula/core/engine';
 import { END_IDS, ENDS, HOSE_KIND_IDS, HOSE_KINDS, partFields, sizesOf } from '@venula/core/kinds';
 import { Minus, Plus } from 'lucide-react';
 import { useFormat } from '../../app/settings.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useOpenJob, useShown } from '../../job/job-context.ts';
 import { PumpFields } from './pump-fields.tsx';
 import { RegulatorFields } from './regulator-fields.tsx';
 import { FigureSources } from '../../job/figure-sources.tsx';
@@ -13,7 +13,8 @@ import { Choice } from '../../ui/choice.tsx';
 
 /** The part that was touched, with everything about it that can be changed. */
 export function PartTray({ id }: { readonly id: string }) {
-  const { doc, shown } = useJob();
+  const doc = useDoc();
+  const shown = useShown();
   const e = doc.plumbing.elements[id];
   if (!e) return null;
   const station = shown?.values?.stations.find((s) => s.elementId === id);
@@ -55,7 +56,8 @@ function NumberFields({ id, part }: { readonly id: string; readonly part: Plumbi
 }
 
 function JetSource({ id, jet }: { readonly id: string; readonly jet: ElementOf<'jet'> }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const tanks = Object.entries(doc.plumbing.junctions).filter(([, j]) => j.kind === 'tank');
   const known = tanks.some(([t]) => t === jet.fromId);
   return (
@@ -73,7 +75,7 @@ function JetSource({ id, jet }: { readonly id: string; readonly jet: ElementOf<'
 }
 
 function RunFields({ id, run }: { readonly id: string; readonly run: ElementOf<'run'> }) {
-  const { edit, readOnly } = useJob();
+  const { edit, readOnly } = useOpenJob();
   return (
     <>
       <PlanChoice
@@ -108,7 +110,7 @@ function RunFields({ id, run }: { readonly id: string; readonly run: ElementOf<'
 
 /** Two big keys for the change made most often. */
 function SizeStepper({ id, run }: { readonly id: string; readonly run: ElementOf<'run'> }) {
-  const { edit, readOnly } = useJob();
+  const { edit, readOnly } = useOpenJob();
   const sizes = sizesOf(HOSE_KINDS[run.hose]);
   const set = (dash: number | undefined) => {
     if (dash === undefined) return;

@@ -8,7 +8,7 @@ import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useSettings } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useLive, useOpenJob, useShown } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Legend } from '../../ui/legend.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
@@ -38,7 +38,10 @@ const TABS = [
 ] as const;
 
 export function PlumbPage() {
-  const { id: jobId, doc, live, shown, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const live = useLive();
+  const shown = useShown();
+  const { id: jobId, edit, readOnly } = useOpenJob();
   const { units } = useSettings();
   const [selected, setSelected] = useState<string | null>(null);
   const [place, setPlace] = useState<string | null>(null);
@@ -199,7 +202,7 @@ export function PlumbPage() {
 }
 
 function PlumbBars({ result }: { readonly result: StateResult }) {
-  const { doc } = useJob();
+  const doc = useDoc();
   const v = result.values!;
   const pump = [...v.pumps].sort((a, b) => a.suctionMargin - b.suctionMargin)[0];
   return (

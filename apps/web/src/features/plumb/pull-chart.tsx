@@ -4,7 +4,7 @@ import { curveMonotoneX, extent, line, scaleLinear } from 'd3';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { Envelope } from './envelope.tsx';
 import { ValueGrid } from '../../ui/value-grid.tsx';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useJob, useLive, useOpenJob } from '../../job/job-context.ts';
 
 interface Series {
   readonly name: string;
@@ -19,7 +19,8 @@ const PAD = { left: 40, right: 20, top: 14, bottom: 20 };
 
 /** The whole pull: flows on the left, the rail over the manifold on the right, the operating state as a cursor. */
 export function PullChart() {
-  const { live, doc } = useJob();
+  const live = useLive();
+  const doc = useDoc();
   const pull = live.states.filter((s) => s.state.kind === 'pull');
   if (pull.length < 2) return <p className="text-soft">The pull needs two points to be drawn.</p>;
   return (
@@ -87,7 +88,8 @@ function Chart({
   readonly title: string;
   readonly least?: number;
 }) {
-  const { stateId, selectState } = useJob();
+  const stateId = useJob((job) => job.stateId);
+  const { selectState } = useOpenJob();
   const { units } = useSettings();
   const unit = shownUnit(dimension, units);
   const all = pull.flatMap((s) => series.flatMap((c) => c.of(s) ?? []));
@@ -165,7 +167,7 @@ function Chart({
 }
 
 function PullTable({ pull }: { readonly pull: readonly StateResult[] }) {
-  const { stateId } = useJob();
+  const stateId = useJob((job) => job.stateId);
   const { units } = useSettings();
   const format = useFormat();
   const flow = (v: number | null | undefined) =>

@@ -11,7 +11,7 @@ import {
 import { elementPath as at } from '@venula/core/edit';
 import { PUMPS, swapPump } from '@venula/core/kinds';
 import { useFormat } from '../../app/settings.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { ThresholdField } from '../../job/threshold-field.tsx';
 import { PlanQuantity } from '../../job/plan-fields.tsx';
 import { Choice } from '../../ui/choice.tsx';
@@ -20,7 +20,7 @@ import { OnePointDialog } from './one-point-dialog.tsx';
 
 /** A pump: which, its curve, when it runs and how fast. */
 export function PumpFields({ id, pump }: { readonly id: string; readonly pump: ElementOf<'pump'> }) {
-  const { edit, readOnly } = useJob();
+  const { edit, readOnly } = useOpenJob();
   const own = pump.catalogueId === undefined || !(pump.catalogueId in PUMPS);
   return (
     <>
@@ -60,7 +60,8 @@ const FIRST_THRESHOLD = 34_474;
 
 /** Always, above a boost, or by the rule made for it in Wire: one and the same rule, told here in short. */
 function WhenItRuns({ id }: { readonly id: string }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const { id: own } = ruleOf(doc, id);
   const threshold = stagingThreshold(doc, id);
   return (
@@ -96,7 +97,7 @@ const USUAL_MAP: SpeedControl = {
 
 /** Sensor and controller map; with the one figure that follows from them: where full speed begins. */
 function SpeedFields({ id, speed }: { readonly id: string; readonly speed: SpeedControl | undefined }) {
-  const { edit, readOnly } = useJob();
+  const { edit, readOnly } = useOpenJob();
   const format = useFormat();
   const full = speed ? fullSpeedAt(speed) : 0;
   return (

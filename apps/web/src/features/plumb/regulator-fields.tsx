@@ -1,7 +1,7 @@
 import type { ElementOf } from '@venula/core/document';
 import { elementPath as at } from '@venula/core/edit';
 import { REGULATOR_CLASS_IDS, REGULATORS } from '@venula/core/kinds';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { PlanOptional, PlanQuantity } from '../../job/plan-fields.tsx';
 import { Choice } from '../../ui/choice.tsx';
 
@@ -13,7 +13,8 @@ export function RegulatorFields({
   readonly id: string;
   readonly regulator: ElementOf<'bypass-regulator' | 'blocking-regulator'>;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const known = REGULATOR_CLASS_IDS.find((c) => REGULATORS[c].cv === regulator.cv);
   return (
     <>

@@ -3,7 +3,7 @@ import { elementPath } from '@venula/core/edit';
 import type { StationResult } from '@venula/core/engine';
 import { HOSE_KINDS, sizesOf } from '@venula/core/kinds';
 import { useFormat, useSettings } from '../../app/settings.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useShown } from '../../job/job-context.ts';
 import { PlanChoice, PlanQuantity } from '../../job/plan-fields.tsx';
 import { captionOf } from './plumb-loop.ts';
 
@@ -15,7 +15,7 @@ export function RunsTable({
   readonly selected: string | null;
   readonly onSelect: (id: string) => void;
 }) {
-  const { shown } = useJob();
+  const shown = useShown();
   const format = useFormat();
   const stations = shown?.values?.stations ?? [];
   return (
@@ -65,7 +65,7 @@ export function RunsTable({
 }
 
 function What({ id }: { readonly id: string }) {
-  const { doc } = useJob();
+  const doc = useDoc();
   const { units } = useSettings();
   const e = doc.plumbing.elements[id];
   if (!e) return null;

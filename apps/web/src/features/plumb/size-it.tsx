@@ -1,7 +1,7 @@
 import { proxy } from 'comlink';
 import { useEffect, useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { Superseded } from '../../workers/lane.ts';
 import { SEARCH, SEARCH_MS } from '../../workers/plan-client.ts';
@@ -9,7 +9,8 @@ import type { SizingAnswer } from '../../workers/plan.worker.ts';
 
 /** Tries combinations of hose, pump, regulator and wire against every check; shows those nothing else beats. */
 export function SizeIt() {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const format = useFormat();
   const [progress, setProgress] = useState<readonly [number, number] | null>(null);
   const [found, setFound] = useState<{ of: typeof doc; answer: SizingAnswer } | null>(null);

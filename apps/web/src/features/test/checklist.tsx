@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import { useStartRun } from '../../api/queries.ts';
 import type { ReadingKind, RunKind, RunRow } from '../../api/types.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from './cautioned-start.tsx';
 import { readingsOf, signedOff, type Reading } from './readings.ts';
 import { SignOff } from './sign-off.tsx';
@@ -42,7 +42,7 @@ export interface ChecklistProps<R extends string> {
 /** A list gone through item by item with two large keys each, then signed off; the verdict is the server's. */
 export function Checklist<R extends string>(props: ChecklistProps<R>) {
   const { run, kind, title, items, good, bad, open } = props;
-  const { id, readOnly } = useJob();
+  const { id, readOnly } = useOpenJob();
   const queue = useReadingQueue(id);
   const start = useStartRun(id);
   const readings = run ? readingsOf(run, queue.waiting) : [];

@@ -2,14 +2,14 @@ import { dryTest, type DryRow } from '@venula/core/harness';
 import { useMemo } from 'react';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc } from '../../job/job-context.ts';
 import { inputWords } from '../../ui/signal-words.ts';
 import { Checklist } from './checklist.tsx';
 import { dryResults } from './readings.ts';
 
 /** The truth table tried on the car: key, crash switch and every signal by hand, and what must happen. */
 export function DryTest({ run }: { readonly run: RunRow | undefined }) {
-  const { doc } = useJob();
+  const doc = useDoc();
   const { units } = useSettings();
   const rows = useMemo(() => dryTest(doc), [doc]);
   return (

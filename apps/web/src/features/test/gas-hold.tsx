@@ -7,7 +7,7 @@ import { useStartRun } from '../../api/queries.ts';
 import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { ReadingField } from '../../ui/reading-field.tsx';
@@ -22,7 +22,7 @@ const PSI = 6894.757293168;
 const USUAL_LIMIT = 0.1e-6 / 60;
 
 export function GasHold({ run }: { readonly run: RunRow | undefined }) {
-  const { id } = useJob();
+  const { id } = useOpenJob();
   const queue = useReadingQueue(id);
   const readings = run ? readingsOf(run, queue.waiting) : [];
   const done = run && signedOff(readings);
@@ -41,7 +41,8 @@ export function GasHold({ run }: { readonly run: RunRow | undefined }) {
 }
 
 function SetUp({ again }: { readonly again: boolean }) {
-  const { id, doc, person, readOnly } = useJob();
+  const doc = useDoc();
+  const { id, person, readOnly } = useOpenJob();
   const format = useFormat();
   const start = useStartRun(id);
   const { units } = useSettings();
@@ -133,7 +134,7 @@ function SetUp({ again }: { readonly again: boolean }) {
 }
 
 function Hold({ run }: { readonly run: RunRow }) {
-  const { id } = useJob();
+  const { id } = useOpenJob();
   const queue = useReadingQueue(id);
   const format = useFormat();
   const readings = readingsOf(run, queue.waiting);
@@ -233,7 +234,7 @@ function ReadingForm({
   readonly correcting: HoldPoint | null;
   readonly onDone: () => void;
 }) {
-  const { id, readOnly } = useJob();
+  const { id, readOnly } = useOpenJob();
   const queue = useReadingQueue(id);
   const format = useFormat();
   const { units } = useSettings();

@@ -1,13 +1,13 @@
 import { jointList } from '@venula/core/supply';
 import { useMemo } from 'react';
 import type { RunRow } from '../../api/types.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc } from '../../job/job-context.ts';
 import { Checklist } from './checklist.tsx';
 import { jointResults } from './readings.ts';
 
 /** Every joint of the plan: wipe, look, tick, with the pump forced and the engine off. */
 export function JointWalk({ run }: { readonly run: RunRow | undefined }) {
-  const { doc } = useJob();
+  const doc = useDoc();
   const joints = useMemo(() => jointList(doc), [doc]);
   return (
     <Checklist

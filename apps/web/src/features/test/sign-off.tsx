@@ -2,11 +2,11 @@ import { newId } from '../../outbox/ids.ts';
 import { useState } from 'react';
 import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useOpenJob } from '../../job/job-context.ts';
 
 /** Closes a run. The verdict is worked out by the server from the readings; only the words are typed. */
 export function SignOff({ run, hint }: { readonly run: RunRow; readonly hint: string }) {
-  const { id, person, readOnly } = useJob();
+  const { id, person, readOnly } = useOpenJob();
   const queue = useReadingQueue(id);
   const [note, setNote] = useState('');
   if (readOnly) return null;

@@ -5,7 +5,7 @@ import type { NewReading } from '../../api/queries.ts';
 import type { ReadingKind, RunKind } from '../../api/types.ts';
 import { tell } from '../../api/client.ts';
 import { useFormat } from '../../app/settings.ts';
-import { useJob } from '../../job/job-context.ts';
+import { useJob, useLive, useOpenJob } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { Cautions } from './cautions.tsx';
@@ -31,13 +31,15 @@ function readingWords({ kind, payload }: NewReading, format: ReturnType<typeof u
 
 export function TestPage() {
   const format = useFormat();
-  const { id, live } = useJob();
+  const live = useLive();
+  const { id } = useOpenJob();
   const runs = useRuns(id);
   const queue = useReadingQueue(id);
   const newest = (kind: RunKind) => runs.data?.filter((r) => r.kind === kind).at(-1);
   const stops = live.plan?.findings.filter((f) => f.severity === 'stop').length ?? 0;
   const refused = queue.waiting.filter((w) => w.refused);
-  const open = queue.waiting.filter((w) => !w.refused);
+  const open = queue.waiting.filter((w) => !w.refused && !w.landed);
+  const unkept = open.filter((w) => w.unkept).length;
   const unsent = open.filter((w) => !w.foreign).length;
   const foreign = open.length - unsent;
   return (
@@ -56,6 +58,12 @@ export function TestPage() {
         <p role="status" className="mt-2 border-l-4 border-mark bg-well px-3 py-2">
           {unsent} {unsent === 1 ? 'reading waits' : 'readings wait'} on this device; sent when the server
           answers.
+        </p>
+      )}
+      {unkept > 0 && (
+        <p role="alert" className="mt-2 border-l-4 border-stop bg-well px-3 py-2 font-semibold">
+          This device has no room for {unkept === 1 ? 'a reading' : `${unkept} readings`}: keep this page open
+          until {unkept === 1 ? 'it is' : 'they are'} sent.
         </p>
       )}
       {foreign > 0 && (
@@ -95,7 +103,8 @@ export function TestPage() {
 
 /** What the gauge and the meter will read, at every state, before anybody looks. */
 function Predictions() {
-  const { live, stateId } = useJob();
+  const live = useLive();
+  const stateId = useJob((job) => job.stateId);
   const format = useFormat();
   return (
     <section>

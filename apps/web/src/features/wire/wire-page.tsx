@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { circuitOrder } from './volts/circuit-order.ts';
 import { useSearchParams } from 'react-router';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
-import { useJob } from '../../job/job-context.ts';
+import { useDoc, useLive, useShown } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
@@ -23,7 +23,8 @@ const VIEWS = [
 
 /** Wire: how many volts arrive, when everything runs, whether the wiring does so, and the sheet to build it by. */
 export function WirePage() {
-  const { doc, shown } = useJob();
+  const doc = useDoc();
+  const shown = useShown();
   const [search, setSearch] = useSearchParams();
   const [chosen, setChosen] = useState('');
   const view = VIEWS.some(([v]) => v === search.get('view')) ? search.get('view')! : 'volts';
@@ -80,7 +81,7 @@ export function WirePage() {
 }
 
 function WireBars({ solution }: { readonly solution: CircuitSolution }) {
-  const { doc } = useJob();
+  const doc = useDoc();
   const fused = solution.feed.filter((d) => d.kind === 'fuse').at(-1);
   const fuse = fused && doc.wiring.circuits[fused.circuitId]?.segments[fused.id];
   return (
@@ -117,7 +118,8 @@ function WireBars({ solution }: { readonly solution: CircuitSolution }) {
 
 /** What the alternator gives at idle against everything that is on then. */
 function BudgetBars() {
-  const { doc, live } = useJob();
+  const doc = useDoc();
+  const live = useLive();
   const { alternatorIdleA, carLoadA = 0 } = doc.brief.electrical;
   const idle = live.states.find((s) => s.state.kind === 'idle')?.values;
   if (alternatorIdleA === undefined || !idle) return null;

@@ -2,72 +2,106 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render, type RenderResult } from '@testing-library/react';
 import { evaluatePlan } from '@venula/core/advise';
 import type { JobDocument } from '@venula/core/document';
-import { applyPatch } from '@venula/core/edit';
 import type { PatchOperation } from '@venula/core/outcome';
-import { useMemo, useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import type { Role } from '../../../src/api/types.ts';
 import { SettingsProvider } from '../../../src/app/settings-provider.tsx';
-import { JobContext, type JobContextValue } from '../../../src/job/job-context.ts';
-import { openJob } from '../../../src/job/job-state.ts';
-import type { LivePlan } from '../../../src/job/use-plan.ts';
+import { JobContext } from '../../../src/job/job-context.ts';
+import { jobReducer, openJob, type JobAction, type JobState } from '../../../src/job/job-state.ts';
+import { OpenJob, type Edits } from '../../../src/job/open-job.ts';
+import type { LivePlan, PlanSource } from '../../../src/job/plan-watch.ts';
 
 export interface Opened extends RenderResult {
   /** Every edit the page has made, in order. */
   readonly edits: (readonly PatchOperation[])[];
   readonly doc: () => JobDocument;
+  readonly job: OpenJob;
 }
 
-/** A piece of the page in an open job whose edits take hold at once, judged by the core itself. */
+/** Those who want to know, told one after the other. */
+function listeners() {
+  const all = new Set<() => void>();
+  return {
+    tell: () => all.forEach((l) => l()),
+    subscribe: (l: () => void) => {
+      all.add(l);
+      return () => void all.delete(l);
+    },
+  };
+}
+
+/** Edits that take hold at once and go nowhere. */
+function editsOf(start: JobDocument): {
+  readonly edits: Edits;
+  readonly made: (readonly PatchOperation[])[];
+} {
+  let state: JobState = openJob(start, 1);
+  let ids = 0;
+  const made: (readonly PatchOperation[])[] = [];
+  const { tell, subscribe } = listeners();
+  const dispatch = (action: JobAction): void => {
+    state = jobReducer(state, action);
+    tell();
+  };
+  const id = (): string => `edit-${++ids}`;
+  const edits: Edits = {
+    getState: () => state,
+    subscribe,
+    edit: (patch) => {
+      made.push(patch);
+      dispatch({ type: 'edit', id: id(), patch });
+      if (state.message !== '') throw new Error(state.message);
+    },
+    undo: () => dispatch({ type: 'undo', id: id() }),
+    redo: () => dispatch({ type: 'redo', id: id() }),
+    drop: (editId) => dispatch({ type: 'dropped', editId }),
+    resolve: (keepTheirs) => dispatch({ type: 'resolved', keepTheirs, newId: id }),
+  };
+  return { edits, made };
+}
+
+/** The plan judged by the core itself, at once. */
+function plansOf(fault: string | null): PlanSource {
+  let live: LivePlan = { states: [], plan: null, judged: false, fault };
+  const { tell, subscribe } = listeners();
+  return {
+    getPlan: () => live,
+    subscribe,
+    solve(doc) {
+      if (fault !== null) return;
+      const plan = evaluatePlan(doc);
+      live = { states: plan.states, plan, judged: true, fault };
+      tell();
+    },
+    stop: () => undefined,
+  };
+}
+
+/** A piece of the page in an open job whose edits take hold at once, at idle, judged by the core itself. */
 export function inJob(
   ui: ReactNode,
   start: JobDocument,
   { role = 'technician', fault = null }: { readonly role?: Role; readonly fault?: string | null } = {},
 ): Opened {
-  const edits: (readonly PatchOperation[])[] = [];
-  let now = start;
-  let asked = 0;
-  function Job({ children }: { readonly children: ReactNode }) {
-    const [doc, setDoc] = useState(start);
-    const plan = useMemo(() => (fault === null ? evaluatePlan(doc) : null), [doc]);
-    const live: LivePlan = {
-      states: plan?.states ?? [],
-      plan,
-      judged: plan !== null,
-      fault,
-      again: () => asked++,
-    };
-    const shown = live.states.find((s) => s.state.id === 'idle') ?? null;
-    const value: JobContextValue = {
+  const { edits, made } = editsOf(start);
+  const job = new OpenJob(
+    {
       id: '11111111-1111-4111-8111-111111111111',
       number: 7,
       person: { id: 'p1', login: 'tess', name: 'Tess Varga', role },
-      state: openJob(doc, 1),
-      doc,
-      live,
-      shown,
-      stateId: 'idle',
-      readOnly: role === 'viewer',
-      selectState: () => undefined,
-      edit: (...patch) => {
-        edits.push(patch);
-        const after = applyPatch(doc, patch);
-        if (!after.ok) throw new Error(JSON.stringify(after.errors));
-        now = after.value;
-        setDoc(after.value);
-      },
-      dropRefused: () => undefined,
-      undo: () => undefined,
-      redo: () => undefined,
-    };
-    return <JobContext value={value}>{children}</JobContext>;
-  }
+    },
+    edits,
+    plansOf(fault),
+  );
+  job.start();
+  job.selectState('idle');
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const result = render(
     <QueryClientProvider client={client}>
       <SettingsProvider>
-        <Job>{ui}</Job>
+        <JobContext value={job}>{ui}</JobContext>
       </SettingsProvider>
     </QueryClientProvider>,
   );
-  return { ...result, edits, doc: () => now };
+  return { ...result, edits: made, doc: () => job.getView().doc, job };
 }

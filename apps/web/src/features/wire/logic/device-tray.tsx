@@ -4,7 +4,7 @@ import { tableSignals } from '@venula/core/harness';
 import { signalKey, type Signal } from '@venula/core/trigger';
 import { Trash2 } from 'lucide-react';
 import { useSettings } from '../../../app/settings.ts';
-import { useJob } from '../../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../../job/job-context.ts';
 import { PlanChoice, PlanQuantity, PlanText } from '../../../job/plan-fields.tsx';
 import { Choice } from '../../../ui/choice.tsx';
 import { signalWords } from '../../../ui/signal-words.ts';
@@ -21,7 +21,8 @@ export function DeviceTray({
   readonly onCircuit: (circuitId: string) => void;
   readonly onGone: () => void;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const device = harness.devices[id];
   if (!device) return null;
   const drawn = doc.wiring.harness !== undefined;
@@ -123,7 +124,8 @@ function SignalChoice({
   readonly value: readonly Signal[];
   readonly harness: Harness;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const { units } = useSettings();
   const offered = new Map<string, readonly Signal[]>();
   for (const signal of tableSignals(harness, rulesOf(doc))) offered.set(signalKey(signal), [signal]);

@@ -4,7 +4,7 @@ import { addDevice, allTerminals, NEW_DEVICES } from '@venula/core/edit';
 import { MOST_SIGNALS, wiringSheet } from '@venula/core/harness';
 import { useMemo, useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
-import { useJob } from '../../../job/job-context.ts';
+import { useDoc, useLive, useOpenJob } from '../../../job/job-context.ts';
 import { Headline } from '../../../ui/headline.tsx';
 import { sayAgain } from '@venula/core/say';
 import { BENCH, RANK } from '../../../workers/plan-client.ts';
@@ -18,7 +18,9 @@ import { WireList } from './wire-list.tsx';
 
 /** From rule to copper and back: the wiring drawn, and what it does at every combination of inputs. */
 export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: string) => void }) {
-  const { doc, live, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const live = useLive();
+  const { edit, readOnly } = useOpenJob();
   const { units } = useSettings();
   const sheet = useMemo(() => wiringSheet(doc), [doc]);
   const { answer: logic, fault, again } = useAnswer(BENCH, 'logic', doc, (api, d) => api.logic(d), RANK.plan);

@@ -3,7 +3,7 @@ import type { WiringSheet } from '@venula/core/harness';
 import { terminalKey, WIRE_SIZES, wireSizeName } from '@venula/core/kinds';
 import { Trash2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
-import { useJob } from '../../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../../job/job-context.ts';
 import { Choice } from '../../../ui/choice.tsx';
 import { WireSwatch } from '../../../ui/wire-colors.tsx';
 import { useFormat } from '../../../app/settings.ts';
@@ -20,7 +20,8 @@ export function WireList({
   readonly selected: string | null;
   readonly onSelect: (id: string) => void;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const format = useFormat();
   const free = doc.wiring.harness !== undefined && !readOnly;
   const { harness } = sheet;

@@ -6,7 +6,7 @@ import { wireSizeName } from '@venula/core/kinds';
 import { Download, Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';
-import { useJob } from '../../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../../job/job-context.ts';
 import { saveFile } from '../../../ui/save-file.ts';
 import { WireSwatch } from '../../../ui/wire-colors.tsx';
 import { inputWords } from '../../../ui/signal-words.ts';
@@ -17,7 +17,8 @@ const endWords = (e: WireEnd): string =>
 
 /** The wiring sheet: drawing, wire list, pins, truth table and labels on one page to print. */
 export function SheetView() {
-  const { doc, number } = useJob();
+  const doc = useDoc();
+  const { number } = useOpenJob();
   const format = useFormat();
   const { units } = useSettings();
   const sheet = useMemo(() => wiringSheet(doc), [doc]);

@@ -4,7 +4,7 @@ import type { StagingAdvice } from '@venula/core/replay';
 import { RULE_TIMES } from '@venula/core/trigger';
 import { useState } from 'react';
 import { useFormat } from '../../../app/settings.ts';
-import { useJob } from '../../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../../job/job-context.ts';
 import { PickMenu } from '../../../ui/pick-menu.tsx';
 import { QuantityField } from '../../../ui/quantity-field.tsx';
 import { addClause, addTerm, dropClause, newTerm, ruleChange, SAYINGS, withTerm } from './rule-edit.ts';
@@ -23,7 +23,8 @@ export function RuleCard({
   readonly name: string;
   readonly advice: StagingAdvice | undefined;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const [menu, setMenu] = useState('');
   const { id, rule } = ruleOf(doc, loadId);
   const change = (next: PumpTrigger) => edit(...ruleChange(doc, rule, next));

@@ -3,7 +3,7 @@ import { standardDrive, type Leg } from '@venula/core/replay';
 import type { LaneStep } from '@venula/core/trigger';
 import { useMemo, useState } from 'react';
 import { useFormat } from '../../../app/settings.ts';
-import { useJob } from '../../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../../job/job-context.ts';
 import { Headline } from '../../../ui/headline.tsx';
 import { LaneFaultNote } from '../../../ui/lane-fault-note.tsx';
 import type { Replay } from '../../../workers/plan.worker.ts';
@@ -15,7 +15,8 @@ import { useReplay } from './use-replay.ts';
 
 /** When everything runs: rules as sentences, replayed along a drive with the rail beneath. */
 export function TriggerView() {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const [legs, setLegs] = useState<readonly Leg[]>(standardDrive);
   const { answer: replay, fresh, fault, again } = useReplay(doc, legs);
   const loads = useMemo(() => Object.values(rulesOf(doc)).map((r) => r.loadId), [doc]);

@@ -2,7 +2,7 @@ import type { Circuit, ElectricLoad, JobDocument } from '@venula/core/document';
 import { addCircuit, addLoad, NEW_LOADS, removeCircuit, setTap, tapTargets } from '@venula/core/edit';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { useJob } from '../../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../../job/job-context.ts';
 import { PlanChoice, PlanQuantity, PlanText } from '../../../job/plan-fields.tsx';
 import { Choice } from '../../../ui/choice.tsx';
 import { PickMenu } from '../../../ui/pick-menu.tsx';
@@ -17,7 +17,8 @@ export function CircuitPicker({
   readonly circuitId: string | undefined;
   readonly onChoose: (id: string) => void;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const [open, setOpen] = useState(false);
   const { circuits } = doc.wiring;
   const bare = Object.entries(doc.plumbing.elements).filter(
@@ -85,7 +86,8 @@ export function CircuitTray({
   readonly circuit: Circuit;
   readonly onGone: () => void;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const at = (field: string) => `/wiring/circuits/${circuitId}/${field}`;
   const tapped = circuit.supply === 'fuse-box' || circuit.supply === 'ignition';
   const load = doc.wiring.loads?.[circuit.loadId];
@@ -155,7 +157,8 @@ function TapChoice({
   readonly label: string;
   readonly none: string;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const tap = doc.wiring.circuits[circuitId]?.[side];
   const options = [{ value: '', label: none }, ...pieces(doc, circuitId, side)];
   const value = tap ? `${tap.circuitId}/${tap.after}` : '';

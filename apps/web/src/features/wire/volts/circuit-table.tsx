@@ -1,6 +1,6 @@
 import type { ElementDrop, PlacedSegment } from '@venula/core/engine';
 import { useFormat, useSettings } from '../../../app/settings.ts';
-import { useJob } from '../../../job/job-context.ts';
+import { useDoc } from '../../../job/job-context.ts';
 import { segmentCaption } from './wire-loop.ts';
 
 /** The track's twin: piece by piece with what each carries and drops. */
@@ -15,7 +15,7 @@ export function CircuitTable({
   readonly drops: readonly ElementDrop[];
   readonly onSelect: (id: string) => void;
 }) {
-  const { doc } = useJob();
+  const doc = useDoc();
   const { units } = useSettings();
   const format = useFormat();
   const circuit = doc.wiring.circuits[circuitId]!;

@@ -2,7 +2,7 @@ import type { Segment } from '@venula/core/document';
 import { insertSegment, moveSegment, NEW_SEGMENTS, removeSegment } from '@venula/core/edit';
 import { ArrowLeft, ArrowRight, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { useJob } from '../../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../../job/job-context.ts';
 import { PickMenu } from '../../../ui/pick-menu.tsx';
 
 /** What can be done with the piece that was touched: add behind it, move, take out. */
@@ -16,7 +16,8 @@ export function SegmentTools({
   readonly id: string | null;
   readonly onSelect: (id: string | null) => void;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const [open, setOpen] = useState(false);
   const circuit = doc.wiring.circuits[circuitId];
   if (!circuit || readOnly) return null;

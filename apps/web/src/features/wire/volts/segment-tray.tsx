@@ -4,7 +4,7 @@ import { valueAt } from '@venula/core/formats';
 import { ALL_FUSES, WIRE_SIZES, wireSizeName } from '@venula/core/kinds';
 import type { PatchOperation } from '@venula/core/outcome';
 import { useFormat } from '../../../app/settings.ts';
-import { useJob } from '../../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../../job/job-context.ts';
 import { Choice } from '../../../ui/choice.tsx';
 import { TextField } from '../../../ui/text-field.tsx';
 import { FigureSources } from '../../../job/figure-sources.tsx';
@@ -27,7 +27,8 @@ export function SegmentTray({
   readonly id: string;
   readonly drop: ElementDrop | undefined;
 }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const format = useFormat();
   const s = doc.wiring.circuits[circuitId]?.segments[id];
   if (!s) return null;
@@ -163,7 +164,8 @@ const ENDS = ['ring terminal', '6.3 mm flat', 'relay socket contact', 'sealed co
 
 /** How one end of a wire is made off; as usual for what it goes to unless told. */
 function WireEndFields({ path, label }: { readonly path: string; readonly label: string }) {
-  const { doc, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
   const end = valueAt(doc, path) as WireEnd | undefined;
   const put = (next: WireEnd) => edit({ op: 'add', path, value: next });
   return (

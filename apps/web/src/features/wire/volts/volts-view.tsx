@@ -5,7 +5,7 @@ import { familyOf } from '@venula/core/kinds';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';
-import { useJob } from '../../../job/job-context.ts';
+import { useDoc, useLive, useOpenJob, useShown } from '../../../job/job-context.ts';
 import { Headline } from '../../../ui/headline.tsx';
 import { Legend } from '../../../ui/legend.tsx';
 import { LoopDrawing } from '../../../ui/track/loop-drawing.tsx';
@@ -27,7 +27,10 @@ export function VoltsView({
   readonly circuitId: string | undefined;
   readonly onCircuit: (id: string) => void;
 }) {
-  const { doc, live, shown, edit, readOnly } = useJob();
+  const doc = useDoc();
+  const live = useLive();
+  const shown = useShown();
+  const { edit, readOnly } = useOpenJob();
   const { units } = useSettings();
   const format = useFormat();
   const [selected, setSelected] = useState<string | null>(null);
