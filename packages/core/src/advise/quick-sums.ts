@@ -11,6 +11,7 @@ import { ALL_FUSES } from '../kinds/wiring/wire/wire-data.ts';
 import { familyOf, wireResistance, type Conductor, type WireSize } from '../kinds/wiring/wire/wire.ts';
 import { DROP_LIMITS } from '../judge/limits.ts';
 import { boreOf, runGeometry } from '../kinds/plumbing/run/geometry.ts';
+import type { FieldInfo } from '../fields/field.ts';
 
 /** What one gauge does with a load. */
 export interface WireChoice {
@@ -35,6 +36,13 @@ export interface WireQuestion {
   readonly place: WirePlace;
 }
 
+/** What the wire sum asks for: described as the numbers of a plan are. */
+export const WIRE_SUM_FIELDS = {
+  amps: { label: 'Current', dimension: 'amps', min: 0.1, max: 200, usual: 15 },
+  lengthM: { label: 'Source to load, one way', dimension: 'length', min: 0.05, max: 30, usual: 4.572 },
+  bundled: { label: 'Wires in the bundle', dimension: 'count', min: 1, max: 60, usual: 1 },
+} as const satisfies Record<string, FieldInfo>;
+
 /**
  * Wire gauge and fuse for a load: every size of a family against the drop, the heat and a fuse that fits.
  * @param q current A, one-way length m, conductor, where it runs
@@ -55,6 +63,18 @@ export function wireChoices(q: WireQuestion): WireChoice[] {
     return { size, drop, stands, kelvin, fuse, good: drop <= limit && stands >= q.amps && fuse !== null };
   });
 }
+
+const LPH = 1e-3 / 3600;
+
+/** What the line sum asks for: described as the numbers of a plan are. */
+export const LINE_SUM_FIELDS = {
+  flow: { label: 'Flow', dimension: 'flow', min: LPH, max: 5000 * LPH, usual: 400 * LPH },
+  ethanol: { label: 'Ethanol content', dimension: 'fraction', min: 0, max: 1, usual: 0.1 },
+  lengthM: { label: 'Length', dimension: 'length', min: 0.05, max: 30, usual: 4.572 },
+  bendDegrees: { label: 'Bends, degrees in all', dimension: 'count', min: 0, max: 3600, usual: 180 },
+  /** A return is judged against it. */
+  railPa: { label: 'Rail at idle', dimension: 'pressure', min: 20e3, max: 1e6, usual: 300e3 },
+} as const satisfies Record<string, FieldInfo>;
 
 /** What one size of hose does with a flow. */
 export interface LineChoice {

@@ -7,7 +7,15 @@ export {
 } from '../advise/confidence.ts';
 export { type EnvelopePoint, operatingEnvelope } from '../advise/envelope.ts';
 export { evaluateOne, evaluatePlan, evaluateStates } from '../advise/evaluate-plan.ts';
-export { type Kept, type LineQuestion, keepInJob, lineChoices, wireChoices } from '../advise/quick-sums.ts';
+export {
+  type Kept,
+  LINE_SUM_FIELDS,
+  type LineQuestion,
+  WIRE_SUM_FIELDS,
+  keepInJob,
+  lineChoices,
+  wireChoices,
+} from '../advise/quick-sums.ts';
 export { sizeCircuit } from '../advise/size-circuit.ts';
 export { type SizingResult, SizingSearch, paretoFront, sizingChoices } from '../advise/sizing.ts';
 export type { PlanResult } from '../advise/plan-result.ts';

@@ -2,10 +2,10 @@ import type { ElementOf } from '@venula/core/document';
 import { CURVE_COLUMNS, readPumpCurve, type CurvePreview } from '@venula/core/formats';
 import { sayPumpFault } from '@venula/core/say';
 import { fittingMotor, pumpFaults } from '@venula/core/kinds';
-import { line, max, scaleLinear } from 'd3';
 import { useMemo, useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { useOpenJob } from '../../job/job-context.ts';
+import { LineChart } from '../../ui/chart/line-chart.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { readTable } from '../../ui/read-table.ts';
 import { SheetDialog } from '../../ui/sheet-dialog.tsx';
@@ -144,42 +144,24 @@ export function CurveDialog({ id, pump }: { readonly id: string; readonly pump: 
 function Plot({ preview }: { readonly preview: CurvePreview }) {
   const points = preview.rows
     .filter((r) => r.problem === null)
-    .map((r) => ({ line: r.line, p: r.values[0]!, q: r.values[1]!, i: r.values[2]! }))
-    .sort((a, b) => a.p - b.p);
-  if (points.length < 2) return <div className="h-[170px] bg-well" />;
-  const x = scaleLinear([0, max(points, (d) => d.p) ?? 1], [34, 288]);
-  const y = scaleLinear([0, (max(points, (d) => d.q) ?? 1) * 1.3], [146, 10]);
-  const a = scaleLinear([0, (max(points, (d) => d.i) ?? 1) * 1.3], [146, 10]);
-  const path = (of: (d: (typeof points)[number]) => number) =>
-    line<(typeof points)[number]>((d) => x(d.p), of)(points) ?? '';
+    .map((r) => ({ line: r.line, pressure: r.values[0]!, flow: r.values[1]!, current: r.values[2]! }))
+    .sort((a, b) => a.pressure - b.pressure);
   return (
-    <svg
-      viewBox="0 0 300 170"
-      className="w-full"
-      role="img"
-      aria-label="Flow and current over pressure; the table holds the numbers"
-    >
-      <path d="M34 10 V146 H290" fill="none" stroke="var(--soft)" />
-      <path
-        d={path((d) => a(d.i))}
-        fill="none"
-        stroke="var(--power)"
-        strokeWidth={2.4}
-        strokeDasharray="6 4"
-      />
-      <path d={path((d) => y(d.q))} fill="none" stroke="var(--feed)" strokeWidth={3} />
-      {points.map((d) => (
-        <circle key={d.line} cx={x(d.p)} cy={y(d.q)} r={4} fill="var(--feed)" />
-      ))}
-      <text x={288} y={164} textAnchor="end" fontSize={12}>
-        pressure
-      </text>
-      <text x={40} y={24} fontSize={12} style={{ fill: 'var(--feed)' }}>
-        flow
-      </text>
-      <text x={288} y={24} textAnchor="end" fontSize={12} style={{ fill: 'var(--power)' }}>
-        current, dashed
-      </text>
-    </svg>
+    <LineChart
+      title="Flow over pressure"
+      rows={points}
+      id={(p) => String(p.line)}
+      x={{ dimension: 'pressure', of: (p) => p.pressure }}
+      y={{ dimension: 'flow', zero: true }}
+      right={{ dimension: 'amps', zero: true }}
+      size={{ width: 320, height: 190 }}
+      straight
+      series={[
+        { name: 'flow', color: 'var(--feed)', width: 3, of: (p) => p.flow, dots: () => 'full' },
+        { name: 'current', color: 'var(--power)', dash: '6 4', of: (p) => p.current, right: true },
+      ]}
+      empty="Two points make a curve."
+      numbers="elsewhere"
+    />
   );
 }

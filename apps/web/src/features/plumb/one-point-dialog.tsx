@@ -1,26 +1,39 @@
 import type { ElementOf } from '@venula/core/document';
-import { pumpFigures, pumpFromPoint, type PumpType } from '@venula/core/kinds';
+import { POINT_FIELDS, pumpFigures, pumpFromPoint, type PumpType } from '@venula/core/kinds';
 import { useState } from 'react';
 import { useOpenJob } from '../../job/job-context.ts';
-import { Choice } from '../../ui/choice.tsx';
+import { choice, FieldList, type Asked } from '../../ui/field-list.tsx';
 import { FormDialog } from '../../ui/form-dialog.tsx';
-import { QuantityField } from '../../ui/quantity-field.tsx';
 
-const TYPES: readonly { readonly value: PumpType; readonly label: string }[] = [
-  { value: 'turbine', label: 'turbine, brushed' },
-  { value: 'positive-displacement', label: 'gerotor, gear or roller, brushed' },
-  { value: 'brushless', label: 'brushless' },
+interface Point {
+  readonly type: PumpType;
+  readonly flow: number;
+  readonly pressure: number;
+  readonly volts: number;
+}
+
+const ASKED: readonly Asked<Point>[] = [
+  choice<Point, 'type'>('type', 'Type', [
+    { value: 'turbine', label: 'turbine, brushed' },
+    { value: 'positive-displacement', label: 'gerotor, gear or roller, brushed' },
+    { value: 'brushless', label: 'brushless' },
+  ]),
+  { key: 'flow', field: POINT_FIELDS.flow },
+  { key: 'pressure', field: POINT_FIELDS.pressure },
+  { key: 'volts', field: POINT_FIELDS.volts },
 ];
 
 /** All that is known is one point on a label: the usual curve of that type is drawn through it. */
 export function OnePointDialog({ id, pump }: { readonly id: string; readonly pump: ElementOf<'pump'> }) {
   const { edit, readOnly } = useOpenJob();
   const [open, setOpen] = useState(false);
-  const [type, setType] = useState<PumpType>(pump.type);
-  const [flow, setFlow] = useState(9.44e-5);
-  const [pressure, setPressure] = useState(275_790);
-  const [volts, setVolts] = useState(13.5);
-  const model = pumpFromPoint({ type, flow, pressure, volts });
+  const [point, setPoint] = useState<Point>({
+    type: pump.type,
+    flow: POINT_FIELDS.flow.usual,
+    pressure: POINT_FIELDS.pressure.usual,
+    volts: POINT_FIELDS.volts.usual,
+  });
+  const model = pumpFromPoint(point);
   const use = () => {
     if (!model) return;
     const { catalogueId: _from, moreCurves: _more, ...rest } = pump;
@@ -44,28 +57,7 @@ export function OnePointDialog({ id, pump }: { readonly id: string; readonly pum
       onUse={use}
     >
       <div className="grid grid-cols-2 gap-3">
-        <Choice label="Type" value={type} options={TYPES} onChoose={setType} />
-        <QuantityField
-          label="Flow"
-          dimension="flow"
-          value={flow}
-          range={{ min: 1e-6, max: 2e-3 }}
-          onCommit={setFlow}
-        />
-        <QuantityField
-          label="at a pressure of"
-          dimension="pressure"
-          value={pressure}
-          range={{ min: 0, max: 1.5e6 }}
-          onCommit={setPressure}
-        />
-        <QuantityField
-          label="and volts at the pump"
-          dimension="volts"
-          value={volts}
-          range={{ min: 8, max: 30 }}
-          onCommit={setVolts}
-        />
+        <FieldList asked={ASKED} values={point} onChange={setPoint} />
       </div>
       {!model && (
         <p role="alert" className="mt-2 text-sm font-semibold text-stop">

@@ -1,30 +1,55 @@
-import { lineChoices, type LineQuestion } from '@venula/core/advise';
+import { LINE_SUM_FIELDS, lineChoices, type LineQuestion } from '@venula/core/advise';
 import { BACK_PRESSURE_SHARE } from '@venula/core/judge';
 import { HOSE_KINDS, type HoseKindId } from '@venula/core/kinds';
 import { useState } from 'react';
 import { useFormat, useSettings } from '../../app/settings.ts';
-import { Choice } from '../../ui/choice.tsx';
+import { choice, FieldList, type Asked } from '../../ui/field-list.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
-import { QuantityField } from '../../ui/quantity-field.tsx';
 import { ChoiceTable } from './choice-table.tsx';
 import { KeepInJob } from './keep-in-job.tsx';
 import { SumFrame } from './sum-frame.tsx';
 
-const LPH = 1e-3 / 3600;
 /** A feed that loses more than this is worth a size (common practice), Pa. */
 const FEED_LIMIT = 30e3;
 const GASOLINE = { gasolineDensity15: 745, rvpPa: 62e3 } as const;
+
+interface Known {
+  readonly flow: number;
+  readonly ethanol: number;
+  readonly hose: HoseKindId;
+  readonly lengthM: number;
+  readonly bendDegrees: number;
+  readonly railPa: number;
+}
+const F = LINE_SUM_FIELDS;
+const START: Known = {
+  flow: F.flow.usual,
+  ethanol: F.ethanol.usual,
+  hose: 'ptfe',
+  lengthM: F.lengthM.usual,
+  bendDegrees: F.bendDegrees.usual,
+  railPa: F.railPa.usual,
+};
+
+const asked = (role: 'feed' | 'return'): readonly Asked<Known>[] => [
+  { key: 'flow', field: F.flow, ...(role === 'return' ? { label: 'Flow that goes home at idle' } : {}) },
+  { key: 'ethanol', field: F.ethanol },
+  choice<Known, 'hose'>(
+    'hose',
+    'Hose or tube',
+    Object.values(HOSE_KINDS).map((h) => ({ value: h.id, label: h.name })),
+  ),
+  { key: 'lengthM', field: F.lengthM },
+  { key: 'bendDegrees', field: F.bendDegrees },
+  ...(role === 'return' ? [{ key: 'railPa', field: F.railPa } as const] : []),
+];
 
 /** What a line loses at a flow, size by size: a feed, or a return against a third of the rail. */
 export function LineSum({ role }: { readonly role: 'feed' | 'return' }) {
   const format = useFormat();
   const { units } = useSettings();
-  const [flow, setFlow] = useState(400 * LPH);
-  const [ethanol, setEthanol] = useState(0.1);
-  const [lengthM, setLength] = useState(4.572);
-  const [bendDegrees, setBends] = useState(180);
-  const [hose, setHose] = useState<HoseKindId>('ptfe');
-  const [railPa, setRail] = useState(300e3);
+  const [known, setKnown] = useState(START);
+  const { flow, ethanol, hose, lengthM, bendDegrees, railPa } = known;
   const question: LineQuestion = {
     fuel: { ...GASOLINE, ethanol },
     kelvin: 308.15,
@@ -50,53 +75,7 @@ export function LineSum({ role }: { readonly role: 'feed' | 'return' }) {
           ? `${format('pressure', FEED_LIMIT)} is where the next size starts to pay.`
           : `Return back-pressure should stay under a third of the rail at idle, ${format('pressure', limit)}.`
       }
-      known={
-        <>
-          <QuantityField
-            label={role === 'feed' ? 'Flow' : 'Flow that goes home at idle'}
-            dimension="flow"
-            value={flow}
-            range={{ min: LPH, max: 5000 * LPH }}
-            onCommit={setFlow}
-          />
-          <QuantityField
-            label="Ethanol content"
-            dimension="fraction"
-            value={ethanol}
-            range={{ min: 0, max: 1 }}
-            onCommit={setEthanol}
-          />
-          <Choice
-            label="Hose or tube"
-            value={hose}
-            options={Object.values(HOSE_KINDS).map((h) => ({ value: h.id, label: h.name }))}
-            onChoose={setHose}
-          />
-          <QuantityField
-            label="Length"
-            dimension="length"
-            value={lengthM}
-            range={{ min: 0.05, max: 30 }}
-            onCommit={setLength}
-          />
-          <QuantityField
-            label="Bends, degrees in all"
-            dimension="count"
-            value={bendDegrees}
-            range={{ min: 0, max: 3600 }}
-            onCommit={setBends}
-          />
-          {role === 'return' && (
-            <QuantityField
-              label="Rail at idle"
-              dimension="pressure"
-              value={railPa}
-              range={{ min: 20e3, max: 1e6 }}
-              onCommit={setRail}
-            />
-          )}
-        </>
-      }
+      known={<FieldList asked={asked(role)} values={known} onChange={setKnown} />}
     >
       {best && (
         <div className="max-w-[420px]">

@@ -1,35 +1,29 @@
 import { fullSpeedAt, sensorVolts, speedCommand } from '@venula/core/demand';
 import type { SpeedControl } from '@venula/core/document';
+import { SPEED_FIELDS, USUAL_SPEED } from '@venula/core/kinds';
 import { useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
-import { QuantityField } from '../../ui/quantity-field.tsx';
+import { FieldList, type Asked } from '../../ui/field-list.tsx';
 import { KeepInJob } from './keep-in-job.tsx';
 import { SumFrame } from './sum-frame.tsx';
 
-const PSI = 6894.757293168;
-const START: SpeedControl = {
-  sensorLowPa: 0,
-  sensorHighPa: 15 * PSI,
-  sensorLowV: 0.5,
-  sensorHighV: 4.5,
-  lowV: 0.5,
-  lowSpeed: 0.3,
-  fullV: 3.7,
-};
-const FIELDS = [
-  ['sensorLowPa', 'Sender reads from', 'pressure', -100e3, 200e3],
-  ['sensorHighPa', 'to', 'pressure', -50e3, 700e3],
-  ['sensorLowV', 'and gives from', 'volts', 0, 5],
-  ['sensorHighV', 'to', 'volts', 0, 5],
-  ['lowV', 'Lowest speed at and below', 'volts', 0, 5],
-  ['lowSpeed', 'which is', 'fraction', 0.05, 1],
-  ['fullV', 'Full speed at and above', 'volts', 0, 5],
-] as const;
+/** In the order they are said: what the sender gives, then what the controller makes of it. */
+const ASKED = (
+  [
+    ['sensorLowPa', 'Sender reads from'],
+    ['sensorHighPa', 'to'],
+    ['sensorLowV', 'and gives from'],
+    ['sensorHighV', 'to'],
+    ['lowV', 'Lowest speed at and below'],
+    ['lowSpeed', 'which is'],
+    ['fullV', 'Full speed at and above'],
+  ] as const
+).map(([key, label]): Asked<SpeedControl> => ({ key, label, field: SPEED_FIELDS[key] }));
 
 /** From manifold pressure over sender volts to the speed a controller asks its pump for. */
 export function SenderSum() {
   const format = useFormat();
-  const [map, setMap] = useState(START);
+  const [map, setMap] = useState(USUAL_SPEED);
   const sound =
     map.sensorHighPa > map.sensorLowPa && map.fullV > map.lowV && map.sensorHighV > map.sensorLowV;
   const full = sound ? fullSpeedAt(map) : NaN;
@@ -48,16 +42,7 @@ export function SenderSum() {
             : 'Full speed is never asked for: the sender does not reach those volts.'
       }
       second="Straight between the points, held at both ends."
-      known={FIELDS.map(([key, label, dimension, min, max]) => (
-        <QuantityField
-          key={key}
-          label={label}
-          dimension={dimension}
-          value={map[key]}
-          range={{ min, max }}
-          onCommit={(v) => setMap({ ...map, [key]: v })}
-        />
-      ))}
+      known={<FieldList asked={ASKED} values={map} onChange={setMap} />}
     >
       {sound && (
         <table className="w-full max-w-[480px] text-sm">

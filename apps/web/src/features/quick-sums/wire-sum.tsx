@@ -1,11 +1,10 @@
-import { wireChoices } from '@venula/core/advise';
+import { WIRE_SUM_FIELDS, wireChoices } from '@venula/core/advise';
 import { DROP_LIMITS } from '@venula/core/judge';
 import { wireSizeName, type Conductor } from '@venula/core/kinds';
 import { useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
-import { Choice } from '../../ui/choice.tsx';
+import { choice, FieldList, type Asked } from '../../ui/field-list.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
-import { QuantityField } from '../../ui/quantity-field.tsx';
 import { ChoiceTable } from './choice-table.tsx';
 import { KeepInJob } from './keep-in-job.tsx';
 import { SumFrame } from './sum-frame.tsx';
@@ -18,15 +17,47 @@ const PLACES = {
 } as const;
 type Place = keyof typeof PLACES;
 
+interface Known {
+  readonly amps: number;
+  readonly lengthM: number;
+  readonly place: Place;
+  readonly bundled: number;
+  readonly conductor: Conductor;
+  readonly family: 'awg' | 'metric';
+}
+const F = WIRE_SUM_FIELDS;
+const START: Known = {
+  amps: F.amps.usual,
+  lengthM: F.lengthM.usual,
+  place: 'under-body',
+  bundled: F.bundled.usual,
+  conductor: 'copper',
+  family: 'awg',
+};
+const ASKED: readonly Asked<Known>[] = [
+  { key: 'amps', field: F.amps },
+  { key: 'lengthM', field: F.lengthM },
+  choice<Known, 'place'>(
+    'place',
+    'Runs through',
+    Object.entries(PLACES).map(([value, p]) => ({ value: value as Place, label: p.label })),
+  ),
+  { key: 'bundled', field: F.bundled },
+  choice<Known, 'conductor'>('conductor', 'Conductor', [
+    { value: 'copper', label: 'copper' },
+    { value: 'copper-clad', label: 'copper-clad aluminum' },
+  ]),
+  choice<Known, 'family'>('family', 'Sizes', [
+    { value: 'awg', label: 'AWG' },
+    { value: 'metric', label: 'mm²' },
+  ]),
+];
+
 /** Which wire and fuse for a load. */
 export function WireSum() {
   const format = useFormat();
-  const [amps, setAmps] = useState(15);
-  const [lengthM, setLength] = useState(4.572);
-  const [place, setPlace] = useState<Place>('under-body');
-  const [conductor, setConductor] = useState<Conductor>('copper');
-  const [family, setFamily] = useState<'awg' | 'metric'>('awg');
-  const [bundled, setBundled] = useState(1);
+  const [known, setKnown] = useState(START);
+  const { amps, lengthM, place, conductor, family, bundled } = known;
   const rows = wireChoices({
     amps,
     lengthM,
@@ -52,55 +83,7 @@ export function WireSum() {
           ? `It loses ${format('volts', best.drop)} out and back and stands ${format('amps', best.stands)} there.`
           : 'Shorten the way, split the load, or feed it nearer to the battery.'
       }
-      known={
-        <>
-          <QuantityField
-            label="Current"
-            dimension="amps"
-            value={amps}
-            range={{ min: 0.1, max: 200 }}
-            onCommit={setAmps}
-          />
-          <QuantityField
-            label="Source to load, one way"
-            dimension="length"
-            value={lengthM}
-            range={{ min: 0.05, max: 30 }}
-            onCommit={setLength}
-          />
-          <Choice
-            label="Runs through"
-            value={place}
-            options={Object.entries(PLACES).map(([value, p]) => ({ value: value as Place, label: p.label }))}
-            onChoose={setPlace}
-          />
-          <QuantityField
-            label="Wires in the bundle"
-            dimension="count"
-            value={bundled}
-            range={{ min: 1, max: 60 }}
-            onCommit={setBundled}
-          />
-          <Choice
-            label="Conductor"
-            value={conductor}
-            options={[
-              { value: 'copper', label: 'copper' },
-              { value: 'copper-clad', label: 'copper-clad aluminum' },
-            ]}
-            onChoose={setConductor}
-          />
-          <Choice
-            label="Sizes"
-            value={family}
-            options={[
-              { value: 'awg', label: 'AWG' },
-              { value: 'metric', label: 'mm²' },
-            ]}
-            onChoose={setFamily}
-          />
-        </>
-      }
+      known={<FieldList asked={ASKED} values={known} onChange={setKnown} />}
     >
       {conductor === 'copper-clad' && (
         <p className="mb-2 border-l-4 border-fix bg-well px-3 py-1.5 font-medium">

@@ -1,5 +1,6 @@
 import { formatQuantity, shownUnit, type UnitSystem } from '@venula/core/quantities';
 import { useSettings } from '../../app/settings.ts';
+import { ValueAxis } from '../chart/axes.tsx';
 import { LINES } from '../lines.ts';
 import { brokenScale } from './broken-scale.ts';
 import type { Layout, PlacedPath, Slot } from './lay-out.ts';
@@ -78,24 +79,12 @@ export function FallingLines({
           opacity={0.12}
         />
       )}
-      {scale.ticks.map((t) => (
-        <g key={t}>
-          <line x1={44} x2={layout.width - 8} y1={top + scale(t)} y2={top + scale(t)} stroke="var(--rule)" />
-          <text x={38} y={top + scale(t) + 4} textAnchor="end" fontSize={12} style={{ fill: 'var(--soft)' }}>
-            {Number(t.toFixed(3)).toString().replace('-', '−')}
-          </text>
-        </g>
-      ))}
-      <text
-        x={38}
-        y={top - 8}
-        textAnchor="end"
-        fontSize={12}
-        fontWeight={600}
-        style={{ fill: 'var(--soft)' }}
-      >
-        {unit.symbol}
-      </text>
+      <ValueAxis
+        ticks={scale.ticks}
+        at={(t) => top + scale(t)}
+        plot={{ left: 44, right: layout.width - 8, top: top - 3, bottom: top + CHART_HEIGHT }}
+        unit={unit.symbol}
+      />
       {scale.breakAt !== null && (
         <path
           d={`M34 ${top + scale.breakAt + 5} l12 -6 M34 ${top + scale.breakAt + 11} l12 -6`}

@@ -4,6 +4,8 @@ import type { DriveMoment, Leg, RailMoment } from '@venula/core/replay';
 import { extent, line, scaleLinear, type ScaleLinear } from 'd3';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';
+import { ValueAxis } from '../../../ui/chart/axes.tsx';
+import { useCursor } from '../../../ui/chart/use-cursor.ts';
 import { useWidth } from '../../../ui/use-size.ts';
 import type { Replay } from '../../../workers/plan.worker.ts';
 import { LEG_WORDS } from './leg-words.ts';
@@ -45,13 +47,18 @@ export function LanesChart({
   const lanesAt = HEAD + BOOST + GAP;
   const railAt = lanesAt + lanes.length * LANE + GAP;
   const height = railAt + RAIL + 8;
+  const cursor = useCursor(moments.length, (i) => x(moments[i]!.t), width, -1);
+  const now = moments[cursor.at];
   return (
     <div ref={ref}>
+      <Reading replay={replay} names={names} at={cursor.at} onKeyDown={cursor.on.onKeyDown} />
       <svg
         width={width}
         height={height}
         role="group"
         aria-label="The drive replayed; the table below holds the steps"
+        onPointerMove={cursor.on.onPointerMove}
+        onPointerLeave={cursor.on.onPointerLeave}
       >
         <LegHeads legs={legs} x={x} height={height} />
         <BoostTrace moments={moments} x={x} top={HEAD} lines={lines} onMove={onMove} width={width} />
@@ -66,6 +73,17 @@ export function LanesChart({
           />
         ))}
         <RailTrace rails={rails} x={x} top={railAt} width={width} />
+        {now && (
+          <line
+            x1={x(now.t)}
+            x2={x(now.t)}
+            y1={HEAD}
+            y2={height - 8}
+            stroke="var(--mark)"
+            strokeWidth={2}
+            pointerEvents="none"
+          />
+        )}
         {dips.map((d) => (
           <rect
             key={d.from}
@@ -79,6 +97,53 @@ export function LanesChart({
         ))}
       </svg>
     </div>
+  );
+}
+
+/** One moment of the drive in numbers: pointed at, or stepped to with the arrow keys. */
+function Reading({
+  replay: { moments, lanes, rails },
+  names,
+  at,
+  onKeyDown,
+}: {
+  readonly replay: Replay;
+  readonly names: Readonly<Record<string, string>>;
+  readonly at: number;
+  readonly onKeyDown: (e: KeyboardEvent) => void;
+}) {
+  const format = useFormat();
+  const now = moments[at];
+  const rail = now && rails.findLast((r) => r.t <= now.t + 1e-9);
+  const on = lanes.filter((lane) => lane.steps[at]?.on).map((lane) => names[lane.loadId] ?? lane.loadId);
+  const words = now
+    ? [
+        `${now.t.toFixed(1)} s`,
+        `boost ${format('pressure', now.boost)}`,
+        rail &&
+          (rail.rail === null
+            ? `no rail pressure, ${format('pressure', rail.required)} wanted`
+            : `rail ${format('pressure', rail.rail)} of ${format('pressure', rail.required)} wanted`),
+        on.length > 0 ? `running: ${on.join(', ')}` : 'nothing runs',
+      ]
+        .filter(Boolean)
+        .join(' · ')
+    : 'Point at the drive, or step through it with the arrow keys, to read it.';
+  return (
+    <p
+      className="label min-h-[2.4rem] text-sm text-soft"
+      role="slider"
+      tabIndex={0}
+      aria-label="Moment of the drive"
+      aria-valuemin={0}
+      aria-valuemax={moments.at(-1)?.t ?? 0}
+      aria-valuenow={now?.t ?? 0}
+      aria-valuetext={words}
+      onKeyDown={onKeyDown}
+      data-testid="drive-reading"
+    >
+      {words}
+    </p>
   );
 }
 
@@ -288,14 +353,11 @@ function RailTrace({
       <text x={8} y={top + 32} fontSize={11} className="label" style={{ fill: 'var(--soft)' }}>
         dashed: wanted
       </text>
-      {y.ticks(4).map((t) => (
-        <g key={t}>
-          <line x1={LEFT} x2={width - RIGHT} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
-          <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" fontSize={12} style={{ fill: 'var(--soft)' }}>
-            {t}
-          </text>
-        </g>
-      ))}
+      <ValueAxis
+        ticks={y.ticks(4)}
+        at={y}
+        plot={{ left: LEFT, right: width - RIGHT, top, bottom: top + RAIL }}
+      />
       <path d={wanted ?? ''} fill="none" stroke="var(--ink)" strokeWidth={1.6} strokeDasharray="5 4" />
       <path d={rail ?? ''} fill="none" stroke="var(--feed)" strokeWidth={3} />
     </g>

@@ -1,3 +1,4 @@
+import type { FieldInfo } from '../../../fields/field.ts';
 import { PUMPS } from './generic-pumps.ts';
 import { pumpLaw, type PumpModel, type PumpType } from './pump-model.ts';
 
@@ -12,6 +13,13 @@ export interface KnownPoint {
   /** A at that point, where known. */
   readonly amps?: number;
 }
+
+/** What is asked of one known point: described as the numbers of a plan are. */
+export const POINT_FIELDS = {
+  flow: { label: 'Flow', dimension: 'flow', min: 1e-6, max: 2e-3, usual: 9.44e-5 },
+  pressure: { label: 'at a pressure of', dimension: 'pressure', min: 0, max: 1.5e6, usual: 275_790 },
+  volts: { label: 'and volts at the pump', dimension: 'volts', min: 8, max: 30, usual: 13.5 },
+} as const satisfies Record<string, FieldInfo>;
 
 const TYPICAL: Readonly<Record<PumpType, keyof typeof PUMPS>> = {
   turbine: 'T340',

@@ -1,20 +1,22 @@
-import { quantity } from '../../../fields/field.ts';
+import { quantity, type FieldInfo } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { flag, labelled, list, object, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
 import { PUMPS } from './generic-pumps.ts';
 import type { PumpCurve, PumpModel } from './pump-figures.ts';
 
-const volts = (label: string) => quantity({ label, dimension: 'volts', unit: 'V', min: 0, max: 5 });
+const volts = (label: string, usual: number) =>
+  quantity({ label, dimension: 'volts', unit: 'V', min: 0, max: 5, usual });
 
 /** A pump controller: sensor volts by manifold pressure, speed by volts, both straight and held at the ends. */
-export const speedControlShape = object({
+const SPEED = {
   sensorLowPa: quantity({
     label: 'Sender from',
     dimension: 'pressure',
     unit: 'Pa gauge',
     min: -100e3,
     max: 200e3,
+    usual: 0,
   }),
   sensorHighPa: quantity({
     label: 'Sender to',
@@ -22,14 +24,32 @@ export const speedControlShape = object({
     unit: 'Pa gauge',
     min: -50e3,
     max: 700e3,
+    usual: 103_421,
   }),
-  sensorLowV: volts('Sender gives from'),
-  sensorHighV: volts('Sender gives to'),
-  lowV: volts('Least speed at or below'),
-  lowSpeed: quantity({ label: 'Least speed', dimension: 'fraction', unit: '', min: 0.05, max: 1 }),
-  fullV: volts('Full speed at or above'),
-});
+  sensorLowV: volts('Sender gives from', 0.5),
+  sensorHighV: volts('Sender gives to', 4.5),
+  lowV: volts('Least speed at or below', 0.5),
+  lowSpeed: quantity({
+    label: 'Least speed',
+    dimension: 'fraction',
+    unit: '',
+    min: 0.05,
+    max: 1,
+    usual: 0.3,
+  }),
+  fullV: volts('Full speed at or above', 3.7),
+};
+export const speedControlShape = object(SPEED);
 export type SpeedControl = Infer<typeof speedControlShape>;
+
+type SpeedField = keyof SpeedControl;
+const each = <T>(of: (key: SpeedField) => T): Record<SpeedField, T> =>
+  Object.fromEntries(Object.keys(SPEED).map((key) => [key, of(key as SpeedField)])) as Record<SpeedField, T>;
+
+/** What a controller's map is made of, described. */
+export const SPEED_FIELDS: Readonly<Record<SpeedField, FieldInfo>> = each((key) => SPEED[key].field);
+/** A controller as it comes: a sender of one atmosphere, full speed a little below its end. */
+export const USUAL_SPEED: SpeedControl = each((key) => SPEED[key].field.usual!);
 
 /** One point of a curve. */
 export const CURVE_FIELDS = {
