@@ -95,30 +95,3 @@ test('a tablet by touch: targets are large enough and the pull can be dragged', 
   await expect(page.getByTestId('state-now')).toContainText('7400 rpm');
   await context.close();
 });
-
-test('edit to line: the median is reported', async ({ page }) => {
-  await signIn(page);
-  // The demo job.
-  await page.getByText('Hill-climb coupé').first().click();
-  await stage(page, 'Plumb');
-  await part(page, 'feed').click();
-  const drawn = () => page.evaluate(() => performance.getEntriesByName('venula:edit-to-line').length);
-  for (let i = 0; i < 12; i++) {
-    const before = await drawn();
-    await page.getByRole('button', { name: i % 2 ? 'One size larger' : 'One size smaller' }).click();
-    await expect.poll(drawn).toBeGreaterThan(before);
-    // The next edit comes when a person would make it: this one has been judged and its fixes tried.
-    await expect(page.getByRole('region', { name: 'Findings' })).toHaveAttribute('aria-busy', 'false');
-    await expect(page.getByText('working out the effect…')).toHaveCount(0);
-  }
-  const times = await page.evaluate(() =>
-    performance
-      .getEntriesByName('venula:edit-to-line')
-      .map((e) => e.duration)
-      .sort((a, b) => a - b),
-  );
-  expect(times.length).toBeGreaterThan(10);
-  console.log(
-    `      edit to line: median ${times[Math.floor(times.length / 2)]!.toFixed(1)} ms of ${times.length}`,
-  );
-});

@@ -191,7 +191,7 @@ test('roles: a viewer reads only; a stop is accepted by a lead, not by a technic
   await stage(page, 'Wire');
   await expect(page.getByRole('button', { name: 'Add a circuit' })).toHaveCount(0);
   await part(page, 'feed-1').click();
-  await expect(page.getByLabel('Size', { exact: true })).toBeDisabled();
+  await expect(page.getByLabel('Wire size', { exact: true })).toBeDisabled();
   await page.getByRole('tab', { name: 'Trigger', exact: true }).click();
   await expect(page.getByTestId('replay')).toHaveAttribute('data-fresh', 'true');
   await expect(page.getByLabel('stops with the key')).toBeDisabled();

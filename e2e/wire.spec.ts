@@ -123,7 +123,7 @@ test('by keyboard only: a heavier wire, a piece put in and taken out, a rule cha
   await expect(answer(page)).toContainText('The pump gets');
   await part(page, 'feed-1').focus();
   await page.keyboard.press('ArrowUp');
-  await expect(page.getByLabel('Size', { exact: true })).toHaveValue('awg-8');
+  await expect(page.getByLabel('Wire size', { exact: true })).toHaveValue('awg-8');
   await part(page, 'plug').focus();
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Add a piece after Pump plug 1' }).focus();
@@ -212,7 +212,7 @@ test('quick sums need no job and no sign-in, and are kept in a job by somebody w
   await page.getByRole('link', { name: 'Open it' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Sums kept here');
   await part(page, 'feed-2').click();
-  await expect(page.getByLabel('Size', { exact: true })).toHaveValue('awg-6');
+  await expect(page.getByLabel('Wire size', { exact: true })).toHaveValue('awg-6');
 });
 
 const jobLabel = async (page: Page): Promise<string> =>

@@ -5,7 +5,7 @@ import { outcomeOf, type Outcome } from '../src/outbox/answers.ts';
 import { Lane } from '../src/outbox/lane.ts';
 import { waitingByJob } from '../src/outbox/use-waiting-work.ts';
 import { Device, JOB, Shop, SteppedClock } from './support/simulated-shop.ts';
-import { refusal } from './support/shop-server.ts';
+import { FORBIDDEN, refusal } from './support/shop-server.ts';
 
 const later = (afterMs: number | null = null): Extract<Outcome, { kind: 'later' }> => ({
   kind: 'later',
@@ -117,7 +117,7 @@ describe('the outbox of a device', () => {
     runId: 'run-1',
     readingId: id,
     kind: 'joint' as const,
-    payload: { jointId: id, result: 'dry' },
+    payload: { jointId: id, result: 'dry' as const },
     corrects: null,
     takenAt: '2026-11-27T10:00:00.000Z',
   });
@@ -144,7 +144,7 @@ describe('the outbox of a device', () => {
   test('a reading the server refuses stays with its reason and stands in nobody’s way', async () => {
     const shop = new Shop(1);
     const tab = await shop.open(new Device());
-    void tab.queue.add(JOB, { ...reading('bad'), payload: { result: 'forbidden' } });
+    void tab.queue.add(JOB, { ...reading('bad'), payload: { jointId: 'bad', result: FORBIDDEN } });
     void tab.queue.add(JOB, reading('good'));
     await shop.clock.step(1000);
     expect(shop.server.readings.map((r) => r.readingId)).toEqual(['good']);

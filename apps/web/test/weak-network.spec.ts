@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { PatchOperation } from '@venula/core/outcome';
-import type { NewReading } from '../src/api/queries.ts';
+import { FORBIDDEN, resultOf } from './support/shop-server.ts';
 import { CALM, Device, JOB, Shop, type Tab } from './support/simulated-shop.ts';
 
 /** VENULA_RUNS=2000 is the whole campaign; the suite takes a sample. */
@@ -69,7 +69,7 @@ async function play(seed: number): Promise<void> {
         runId: run,
         readingId: id,
         kind: 'joint',
-        payload: { jointId: `j${turn}`, result: random() < 0.1 ? 'forbidden' : 'dry' },
+        payload: { jointId: `j${turn}`, result: random() < 0.1 ? FORBIDDEN : 'dry' },
         corrects: null,
         takenAt: new Date(clock.now()).toISOString(),
       });
@@ -135,7 +135,7 @@ async function play(seed: number): Promise<void> {
   // Every reading is stored or kept with its reason, and those of one tab for one run are in the order they were taken.
   const waiting = devices.flatMap((d) => d.held().filter((i) => i.kind === 'reading'));
   for (const { payload, refused } of waiting)
-    expect([(payload as NewReading).payload['result'], refused !== undefined]).toEqual(['forbidden', true]);
+    expect([resultOf(payload), refused !== undefined]).toEqual([FORBIDDEN, true]);
   for (const { id } of taken)
     expect(readingIds.includes(id) || waiting.some((w) => w.id === id && w.refused !== undefined)).toBe(true);
   for (const run of RUN_IDS)

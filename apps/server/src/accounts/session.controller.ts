@@ -25,7 +25,7 @@ export class SessionController {
   @Public()
   @Post()
   @HttpCode(200)
-  @Describes(signIn)
+  @Describes('SignIn', signIn)
   async create(
     @Body(new JoiPipe(signIn)) body: SignIn,
     @Res({ passthrough: true }) res: Response,

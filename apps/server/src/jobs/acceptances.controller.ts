@@ -17,7 +17,7 @@ export class AcceptancesController {
   }
 
   @Post()
-  @Describes(acceptBody)
+  @Describes('NewAcceptance', acceptBody)
   accept(
     @Param('id', ParseUUIDPipe) id: string,
     @Body(new JoiPipe(acceptBody)) body: AcceptBody,

@@ -25,7 +25,7 @@ export class JobsController {
   }
 
   @Post()
-  @Describes(newJob)
+  @Describes('NewJob', newJob)
   create(@Body(new JoiPipe(newJob)) body: NewJob, @CurrentActor() actor: Actor) {
     return this.jobs.create(body, actor);
   }
@@ -37,7 +37,7 @@ export class JobsController {
 
   @Post(':id/changes')
   @HttpCode(200)
-  @Describes(changeBody)
+  @Describes('NewChange', changeBody)
   change(
     @Param('id', ParseUUIDPipe) id: string,
     @Body(new JoiPipe(changeBody)) body: ChangeBody,
@@ -49,7 +49,7 @@ export class JobsController {
   @Needs('lead')
   @Post(':id/archive')
   @HttpCode(204)
-  @Describes(archiveBody)
+  @Describes('Archive', archiveBody)
   async archive(
     @Param('id', ParseUUIDPipe) id: string,
     @Body(new JoiPipe(archiveBody)) body: { archived: boolean },

@@ -22,7 +22,7 @@ export class RevisionsController {
   }
 
   @Post()
-  @Describes(revisionBody)
+  @Describes('NewRevision', revisionBody)
   freeze(
     @Param('id', ParseUUIDPipe) id: string,
     @Body(new JoiPipe(revisionBody)) { name }: RevisionBody,

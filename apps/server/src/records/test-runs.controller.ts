@@ -17,7 +17,7 @@ export class TestRunsController {
   }
 
   @Post()
-  @Describes(newRun)
+  @Describes('NewRun', newRun)
   start(
     @Param('id', ParseUUIDPipe) id: string,
     @Body(new JoiPipe(newRun)) body: NewRun,
@@ -27,7 +27,7 @@ export class TestRunsController {
   }
 
   @Post(':runId/readings')
-  @Describes(newReading)
+  @Describes('NewReading', newReading)
   add(
     @Param('id', ParseUUIDPipe) id: string,
     @Param('runId', ParseUUIDPipe) runId: string,

@@ -1,9 +1,21 @@
-import type { JobDocument, Style } from '@venula/core/document';
+import type { JobDocument } from '@venula/core/document';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { outcomeOf } from '../outbox/answers.ts';
 import { api } from './client.ts';
 import { forget, heard, keep } from './kept.ts';
-import type { AcceptanceRow, JobList, JobRecord, Person, ReadingKind, RevisionRow, RunRow } from './types.ts';
+import type {
+  AcceptanceRow,
+  JobList,
+  JobRecord,
+  NewAcceptance,
+  NewJob,
+  NewRevision,
+  NewRun,
+  Person,
+  RevisionRow,
+  RunRow,
+  SignIn,
+} from './types.ts';
 
 export const keys = {
   me: ['me'],
@@ -39,7 +51,7 @@ export const useMe = () =>
 export const useSignIn = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: { login: string; password: string }) => api<Person>('POST', '/session', body),
+    mutationFn: (body: SignIn) => api<Person>('POST', '/session', body),
     onSuccess: (person) => {
       client.setQueryData(keys.me, person);
       void keep(keys.me, person);
@@ -78,8 +90,7 @@ export const useJobs = (search: string, page: number, archived: boolean) =>
 export const useCreateJob = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: { title?: string; pattern?: Style; document?: unknown; copyOf?: string }) =>
-      api<JobRecord>('POST', '/jobs', body),
+    mutationFn: (body: NewJob) => api<JobRecord>('POST', '/jobs', body),
     onSuccess: () => client.invalidateQueries({ queryKey: keys.jobs }),
   });
 };
@@ -111,8 +122,7 @@ export const useAcceptances = (id: string) =>
 export const useAccept = (id: string) => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: { acceptanceId: string; findingKey: string; reason: string }) =>
-      api<AcceptanceRow>('POST', `/jobs/${id}/acceptances`, body),
+    mutationFn: (body: NewAcceptance) => api<AcceptanceRow>('POST', `/jobs/${id}/acceptances`, body),
     retry: retryLater,
     onSuccess: () => client.invalidateQueries({ queryKey: keys.acceptances(id) }),
   });
@@ -135,7 +145,7 @@ export const useRevision = (id: string, revisionId: string | null) =>
 export const useFreeze = (id: string) => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (name: string) => api<RevisionRow>('POST', `/jobs/${id}/revisions`, { name }),
+    mutationFn: (body: NewRevision) => api<RevisionRow>('POST', `/jobs/${id}/revisions`, body),
     onSuccess: () => client.invalidateQueries({ queryKey: keys.revisions(id) }),
   });
 };
@@ -149,18 +159,8 @@ export const useRuns = (id: string) =>
 export const useStartRun = (id: string) => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: { runId: string; kind: RunRow['kind']; setup: Record<string, unknown> }) =>
-      api<RunRow>('POST', `/jobs/${id}/runs`, body),
+    mutationFn: (body: NewRun) => api<RunRow>('POST', `/jobs/${id}/runs`, body),
     retry: retryLater,
     onSuccess: () => client.invalidateQueries({ queryKey: keys.runs(id) }),
   });
 };
-
-export interface NewReading {
-  readonly runId: string;
-  readonly readingId: string;
-  readonly kind: ReadingKind;
-  readonly payload: Record<string, unknown>;
-  readonly corrects: string | null;
-  readonly takenAt: string;
-}

@@ -8,7 +8,7 @@ import {
   type OutboxStore,
   type Refusal,
 } from '../outbox/store.ts';
-import type { NewReading } from './queries.ts';
+import type { NewReading } from './types.ts';
 
 /** A reading that waits on this device; `refused` once the server would not take it for what it holds. */
 export interface WaitingReading extends NewReading {

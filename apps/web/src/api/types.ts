@@ -1,5 +1,27 @@
 import type { JobDocument } from '@venula/core/document';
 import type { Severity } from '@venula/core/outcome';
+import type * as requests from './requests.ts';
+
+/** What the page sends it does not change any more. */
+export type Sent<T> = T extends (infer I)[]
+  ? readonly Sent<I>[]
+  : T extends object
+    ? { readonly [K in keyof T]: Sent<T[K]> }
+    : T;
+
+export type SignIn = Sent<requests.SignIn>;
+export type NewJob = Sent<requests.NewJob>;
+export type NewChange = Sent<requests.NewChange>;
+export type NewAcceptance = Sent<requests.NewAcceptance>;
+export type NewRevision = Sent<requests.NewRevision>;
+export type NewRun = Sent<requests.NewRun>;
+/** A reading with the run it belongs to, which the server takes from its address. */
+export interface NewReading extends Sent<requests.NewReading> {
+  readonly runId: string;
+  readonly corrects: string | null;
+}
+export type ReadingKind = NewReading['kind'];
+export type RunKind = NewRun['kind'];
 
 export type Role = 'technician' | 'lead' | 'viewer';
 
@@ -80,8 +102,6 @@ export interface RevisionRow {
   readonly at: string;
 }
 
-export type ReadingKind = 'dry-row' | 'joint' | 'pressure' | 'sign-off';
-
 export interface ReadingRow {
   readonly id: string;
   readonly kind: ReadingKind;
@@ -90,8 +110,6 @@ export interface ReadingRow {
   readonly author: string;
   readonly takenAt: string;
 }
-
-export type RunKind = 'dry-test' | 'joint-walk' | 'gas-hold';
 
 export interface RunRow {
   readonly id: string;

@@ -3,8 +3,9 @@ import { useEffect, useSyncExternalStore } from 'react';
 import { deviceOutbox, onWake } from '../outbox/device.ts';
 import { browserClock } from '../outbox/lane.ts';
 import { api } from './client.ts';
-import { keys, type NewReading } from './queries.ts';
+import { keys } from './queries.ts';
 import { ReadingQueue } from './reading-queue.ts';
+import type { NewReading } from './types.ts';
 
 type Reread = (jobId: string) => Promise<unknown>;
 

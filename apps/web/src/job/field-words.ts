@@ -1,10 +1,8 @@
-import { fieldAt, labelAt, valueAt } from '@venula/core/formats';
-import { wireSizeName, type WireSize } from '@venula/core/kinds';
+import { fieldAt, labelAt, valueAt, valueCalled } from '@venula/core/formats';
 import { shortened, type Dimension } from '@venula/core/quantities';
 
 /** Names of what has no description of its own. */
 const OTHERWISE: Readonly<Record<string, string>> = {
-  name: 'name',
   harness: 'wiring as drawn',
   triggers: 'trigger rules',
 };
@@ -30,13 +28,15 @@ export function valueWords(
   value: unknown,
   format: (dimension: Dimension, value: number) => string,
 ): string {
-  const last = pointer.split('/').at(-1)!;
   if (value === null || value === undefined) return 'removed';
+  if (typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean') {
+    const called = valueCalled(doc, pointer, value);
+    if (called !== undefined) return called;
+  }
   if (typeof value === 'number') {
     const field = fieldAt(doc, pointer);
-    return field ? format(field.dimension, value) : last === 'dash' ? `-${value}` : String(value);
+    return field ? format(field.dimension, value) : String(value);
   }
-  if (last === 'size' && typeof value === 'string') return wireSizeName(value as WireSize);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) return `a list of ${value.length}`;
   if (typeof value === 'object' && 'name' in value) return 'there';

@@ -7,7 +7,7 @@ import {
   type Severity,
 } from '@venula/core/outcome';
 import { sayAgain, type SaidFinding } from '@venula/core/say';
-import { useEffect, useMemo, useState } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import { tell } from '../api/client.ts';
 import { useAccept, useAcceptances } from '../api/queries.ts';
 import type { AcceptanceRow } from '../api/types.ts';
@@ -15,13 +15,14 @@ import { useFormat, useSettings } from '../app/settings.ts';
 import { SEVERITY_NAME, SeverityMark, TONE } from '../ui/severity.tsx';
 import type { FixPreview } from '../workers/plan.worker.ts';
 import { JUDGE, RANK } from '../workers/plan-client.ts';
-import { useDoc, useJob, useLive, useOpenJob } from './job-context.ts';
+import { useJob, useJudgement, useOpenJob } from './job-context.ts';
 
 /** Acceptance that stands for the finding's present numbers; an older one has lapsed. */
 export const standingFor = (finding: Finding, rows: readonly AcceptanceRow[]): AcceptanceRow | undefined =>
   rows.find((r) => r.findingKey === findingKey(finding) && r.fingerprint === findingFingerprint(finding));
 
-export function FindingsPanel({
+/** What stands against the plan, the worst first. Drawn anew only with a new judgement. */
+export const FindingsPanel = memo(function FindingsPanel({
   stages,
   codes = [],
 }: {
@@ -29,28 +30,30 @@ export function FindingsPanel({
   /** Findings of other stages that belong here as well. */
   readonly codes?: readonly string[];
 }) {
-  const live = useLive();
+  const plan = useJudgement();
+  const judged = useJob((job) => job.live.judged);
+  const fault = useJob((job) => job.live.fault);
   const { id, solveAgain } = useOpenJob();
   const acceptances = useAcceptances(id).data ?? [];
-  const findings = (live.plan?.findings ?? []).filter(
+  const findings = (plan?.findings ?? []).filter(
     (f) => !stages || stages.includes(f.stage) || codes.includes(f.code),
   );
   const open = findings.filter((f) => !standingFor(f, acceptances));
   const accepted = findings.filter((f) => standingFor(f, acceptances));
-  if (live.fault !== null)
+  if (fault !== null)
     return (
       <p role="alert" className="border-t-2 border-stop py-3">
         <strong className="text-stop">This plan cannot be judged.</strong> What you enter is kept all the
         same. Undo the last change, or look for the part it was about.{' '}
-        <span className="text-soft">({live.fault})</span>{' '}
+        <span className="text-soft">({fault})</span>{' '}
         <button type="button" className="btn btn-small" onClick={solveAgain}>
           Try again
         </button>
       </p>
     );
-  if (!live.plan) return <p className="py-4 text-soft">Checking the plan…</p>;
+  if (!plan) return <p className="py-4 text-soft">Checking the plan…</p>;
   return (
-    <section aria-label="Findings" aria-busy={!live.judged}>
+    <section aria-label="Findings" aria-busy={!judged}>
       {findings.length === 0 && (
         <p className="border-t-2 border-good py-3 font-semibold text-good">
           {stages ? 'Nothing stands against this stage.' : 'Nothing found against this plan.'}
@@ -73,9 +76,9 @@ export function FindingsPanel({
       )}
     </section>
   );
-}
+});
 
-function FindingCard({
+const FindingCard = memo(function FindingCard({
   finding,
   lapsed,
 }: {
@@ -146,18 +149,18 @@ function FindingCard({
       )}
     </article>
   );
-}
+});
 
 /** What each offered fix would leave, worked out before it is pressed. */
 function usePreviews(finding: Finding): readonly (FixPreview | null | undefined)[] {
-  const doc = useDoc();
   const judged = useJob((job) => job.live.judged);
-  const { readOnly } = useOpenJob();
+  const job = useOpenJob();
   const [previews, setPreviews] = useState<readonly (FixPreview | null | undefined)[]>([]);
   useEffect(() => {
     let current = true;
     // Who can only read is offered no fixes.
-    if (!judged || readOnly) return;
+    if (!judged || job.readOnly) return;
+    const { doc } = job.getView();
     const slots = finding.fixes.map((_, i) => `preview ${findingKey(finding)} ${i}`);
     const all = finding.fixes.map((fix: FindingFix, i) =>
       JUDGE.ask(slots[i]!, (api) => api.preview(doc, fix.patch), { rank: RANK.preview }),
@@ -171,7 +174,7 @@ function usePreviews(finding: Finding): readonly (FixPreview | null | undefined)
       // The next edit is judged before anything is tried on the plan before it.
       for (const slot of slots) JUDGE.drop(slot);
     };
-  }, [finding, doc, judged, readOnly]);
+  }, [finding, judged, job]);
   return previews;
 }
 

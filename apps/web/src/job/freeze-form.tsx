@@ -14,7 +14,7 @@ export function FreezeForm({ suggestion }: { readonly suggestion: string }) {
       className="flex flex-wrap items-end gap-2"
       onSubmit={(e) => {
         e.preventDefault();
-        freeze.mutate(name, { onSuccess: () => setName('') });
+        freeze.mutate({ name }, { onSuccess: () => setName('') });
       }}
     >
       <label className="label flex flex-col text-sm text-soft">

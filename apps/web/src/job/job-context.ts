@@ -20,7 +20,9 @@ export function useJob<T>(select: (view: JobView) => T): T {
 }
 
 export const useDoc = () => useJob((job) => job.doc);
-/** The plan solved and judged, as far as it has got. */
-export const useLive = () => useJob((job) => job.live);
+/** Every operating state of the newest plan that has been solved. */
+export const useStates = () => useJob((job) => job.live.states);
+/** The newest judgement; may be a moment behind the states. */
+export const useJudgement = () => useJob((job) => job.live.plan);
 /** The operating state everything is shown at. */
 export const useShown = () => useJob((job) => job.shown);

@@ -1,10 +1,10 @@
 import type { JobDocument } from '@venula/core/document';
-import type { PatchOperation } from '@venula/core/outcome';
+import type { ChangeOperation, PatchOperation } from '@venula/core/outcome';
 import { outcomeOf, type Later, type Outcome } from '../outbox/answers.ts';
 import { Lane, type Clock } from '../outbox/lane.ts';
 import type { Presence } from '../outbox/presence.ts';
 import { mine, nextSeq, type OutboxItem, type OutboxStore } from '../outbox/store.ts';
-import type { ConflictDetail, JobRecord } from '../api/types.ts';
+import type { ConflictDetail, JobRecord, NewChange } from '../api/types.ts';
 import {
   jobReducer,
   openJob,
@@ -17,13 +17,6 @@ import {
 /** Gathers a burst of edits into one change. */
 const PAUSE_MS = 300;
 
-export interface ChangeBody {
-  readonly changeId: string;
-  readonly clientId: string;
-  readonly baseVersion: number;
-  readonly patch: readonly PatchOperation[];
-}
-
 export interface ChangeAnswer {
   readonly version: number;
   readonly document?: JobDocument;
@@ -31,7 +24,7 @@ export interface ChangeAnswer {
 
 /** The two things a session asks of the server. */
 export interface JobServer {
-  change(jobId: string, body: ChangeBody): Promise<ChangeAnswer>;
+  change(jobId: string, body: NewChange): Promise<ChangeAnswer>;
   read(jobId: string): Promise<JobRecord>;
 }
 
@@ -49,7 +42,10 @@ export interface SessionTools {
 const BEAT_MS = 2_000;
 const GONE_MS = 7_000;
 
-type StoredEdit = Pick<Edit, 'baseVersion' | 'patch'>;
+interface StoredEdit {
+  readonly baseVersion: number;
+  readonly patch: readonly ChangeOperation[];
+}
 
 /**
  * A job open in one page: keeps every edit on the device from the moment it is made until the server has acknowledged it,

@@ -1,7 +1,7 @@
 import type { JobDocument } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
 import { addedErrors, diffDocuments, overlappingPaths } from '@venula/core/formats';
-import type { PatchOperation } from '@venula/core/outcome';
+import type { ChangeOperation, PatchOperation } from '@venula/core/outcome';
 import type { ConflictDetail } from '../api/types.ts';
 import { sentence } from '../outbox/answers.ts';
 import type { Refusal } from '../outbox/store.ts';
@@ -14,14 +14,14 @@ export interface Edit {
   readonly id: string;
   /** Version of the job it was made on. */
   readonly baseVersion: number;
-  readonly patch: readonly PatchOperation[];
+  readonly patch: readonly ChangeOperation[];
   /** Sent at least once: it may have arrived, so its content is fixed. */
   readonly tried: boolean;
 }
 
 export interface RefusedEdit {
   readonly id: string;
-  readonly patch: readonly PatchOperation[];
+  readonly patch: readonly ChangeOperation[];
   readonly refusal: Refusal;
 }
 
@@ -139,8 +139,8 @@ function withEdit(
 ):
   | {
       readonly state: JobState;
-      readonly back: readonly PatchOperation[];
-      readonly patch: readonly PatchOperation[];
+      readonly back: readonly ChangeOperation[];
+      readonly patch: readonly ChangeOperation[];
     }
   | string {
   const applied = applyPatch(state.doc, wanted);
@@ -215,7 +215,7 @@ export function jobReducer(state: JobState, action: JobAction): JobState {
         };
         return settled({
           ...state,
-          refused: [...state.refused, { id: action.id, patch: action.patch, refusal }],
+          refused: [...state.refused, { id: action.id, patch: made.patch, refusal }],
         });
       }
       const undo = [...made.state.undo.slice(-UNDO_DEPTH), { editId: action.id, patch: made.back }];

@@ -114,7 +114,8 @@ export class OpenJob {
   private look(): JobView {
     const state = this.edits.getState();
     const live = this.plans.getPlan();
-    const find = (id: string): StateResult | undefined => live.states.find((s) => s.state.id === id);
+    const find = (id: string): StateResult | undefined =>
+      live.first?.state.id === id ? live.first : live.states.find((s) => s.state.id === id);
     // Until somebody chooses: where the worst trouble shows, else where the supply is tightest.
     const firstStop = live.plan?.findings.find((f) => f.severity === 'stop' && f.stateId);
     const shown =

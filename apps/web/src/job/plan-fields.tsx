@@ -1,5 +1,6 @@
 import { typeFigure } from '@venula/core/edit';
 import { fieldAt, valueAt } from '@venula/core/formats';
+import { useFormat } from '../app/settings.ts';
 import { Choice } from '../ui/choice.tsx';
 import { QuantityField } from '../ui/quantity-field.tsx';
 import { TextField } from '../ui/text-field.tsx';
@@ -40,7 +41,27 @@ export function PlanQuantity({
   );
 }
 
-export function PlanChoice<T extends string | number>({
+/** A number; one that comes in sizes is picked from them, with the one that stands there where it is none of them. */
+export function PlanNumber({ path, label }: { readonly path: string; readonly label?: string }) {
+  const doc = useDoc();
+  const format = useFormat();
+  const { edit, readOnly } = useOpenJob();
+  const field = fieldAt(doc, path);
+  if (!field?.sizes) return <PlanQuantity path={path} {...(label ? { label } : {})} />;
+  const value = valueAt(doc, path) as number;
+  const sizes = [...new Set([...field.sizes, value])].sort((a, b) => a - b);
+  return (
+    <Choice
+      label={label ?? field.label}
+      value={value}
+      options={sizes.map((v) => ({ value: v, label: format(field.dimension, v, v % 1 === 0 ? 0 : 1) }))}
+      disabled={readOnly}
+      onChoose={(chosen) => edit(...typeFigure(doc, path, chosen))}
+    />
+  );
+}
+
+export function PlanChoice({
   path,
   label,
   options,
@@ -49,18 +70,47 @@ export function PlanChoice<T extends string | number>({
   readonly path: string;
   readonly label: string;
   readonly bare?: boolean;
-  readonly options: readonly { readonly value: T; readonly label: string }[];
+  readonly options: readonly { readonly value: string | number; readonly label: string }[];
+}) {
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
+  // Left out, it is as the first one says.
+  const value = (valueAt(doc, path) as string | number | undefined) ?? options[0]!.value;
+  return (
+    <Choice
+      label={label}
+      value={value}
+      options={options}
+      disabled={readOnly}
+      {...(bare ? { bare } : {})}
+      onChoose={(chosen) => edit({ op: 'add', path, value: chosen })}
+    />
+  );
+}
+
+export function PlanFlag({
+  path,
+  label,
+  yes,
+  no,
+}: {
+  readonly path: string;
+  readonly label: string;
+  readonly yes: string;
+  readonly no: string;
 }) {
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
   return (
     <Choice
       label={label}
-      value={valueAt(doc, path) as T}
-      options={options}
+      value={valueAt(doc, path) === true ? 'yes' : 'no'}
+      options={[
+        { value: 'yes', label: yes },
+        { value: 'no', label: no },
+      ]}
       disabled={readOnly}
-      {...(bare ? { bare } : {})}
-      onChoose={(value) => edit({ op: 'replace', path, value })}
+      onChoose={(chosen) => edit({ op: 'add', path, value: chosen === 'yes' })}
     />
   );
 }
@@ -71,24 +121,32 @@ export function PlanText({
   max,
   min,
   rows,
+  optional,
 }: {
   readonly path: string;
   readonly label: string;
   readonly max: number;
   readonly min?: number;
   readonly rows?: number;
+  /** Empty takes it away. */
+  readonly optional?: boolean;
 }) {
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
+  const value = valueAt(doc, path) as string | undefined;
+  const put = (next: string): void => {
+    if (next !== '' || !optional) edit({ op: 'add', path, value: next });
+    else if (value !== undefined) edit({ op: 'remove', path });
+  };
   return (
     <TextField
       label={label}
-      value={valueAt(doc, path) as string}
+      value={value ?? ''}
       max={max}
       disabled={readOnly}
-      {...(min ? { min } : {})}
+      {...(min && !optional ? { min } : {})}
       {...(rows ? { rows } : {})}
-      onCommit={(value) => edit({ op: 'replace', path, value })}
+      onCommit={put}
     />
   );
 }
@@ -98,20 +156,18 @@ export function PlanOptional({
   path,
   label,
   start,
-  absent,
 }: {
   readonly path: string;
   readonly label?: string;
   /** Value it starts from, SI; the usual one where not given. */
   readonly start?: number;
-  /** What its absence means, in words. */
-  readonly absent: string;
 }) {
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
   const field = fieldAt(doc, path);
   if (!field) return null;
   const words = label ?? field.label;
+  const absent = field.absent ?? 'not given';
   if (valueAt(doc, path) === undefined) {
     return (
       <div>

@@ -7,6 +7,8 @@ import { JUDGE, LINE, RANK } from '../workers/plan-client.ts';
 export interface LivePlan {
   /** Every operating state of the newest plan that has been solved. */
   readonly states: readonly StateResult[];
+  /** The state that is looked at, ahead of the others: until they are solved as well. */
+  readonly first: StateResult | null;
   /** Findings and weakest links; may be a moment behind the line. */
   readonly plan: PlanResult | null;
   /** The plan the findings belong to is the one on the screen. */
@@ -33,7 +35,13 @@ const PAUSE_MS = 60;
  * Stale answers are dropped.
  */
 export class PlanWatch implements PlanSource {
-  private plan: LivePlan = { states: [], plan: null, judged: false, fault: null };
+  private plan: LivePlan = {
+    states: [],
+    first: null,
+    plan: null,
+    judged: false,
+    fault: null,
+  };
   private readonly listeners = new Set<() => void>();
   private turn = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
@@ -56,11 +64,11 @@ export class PlanWatch implements PlanSource {
     this.tell({ judged: false, fault: null });
     LINE.ask('shown', (api) => api.state(doc, stateId), { rank: RANK.shown }).then((one) => {
       if (!current() || !one) return;
-      this.tell({ states: this.plan.states.map((s) => (s.state.id === one.state.id ? one : s)) });
+      this.tell({ first: one });
       drawn(started);
     }, fail);
     LINE.ask('states', (api) => api.states(doc), { rank: RANK.states }).then((states) => {
-      if (current()) this.tell({ states });
+      if (current()) this.tell({ states, first: null });
     }, fail);
     clearTimeout(this.timer);
     this.timer = setTimeout(() => {

@@ -1,13 +1,13 @@
 import { NavLink } from 'react-router';
 import { STAGES, type StageKey } from '../app/stages.ts';
 import { TONE } from '../ui/severity.tsx';
-import { useLive, useOpenJob } from './job-context.ts';
+import { useJudgement, useOpenJob } from './job-context.ts';
 
 /** Stations of the job, each with the worst thing that stands against it. */
 export function StageRail() {
-  const live = useLive();
+  const plan = useJudgement();
   const { id } = useOpenJob();
-  const worst = (stage: StageKey) => live.plan?.findings.find((f) => f.stage === stage)?.severity;
+  const worst = (stage: StageKey) => plan?.findings.find((f) => f.stage === stage)?.severity;
   return (
     <nav className="no-print row-span-4 flex flex-col bg-rail text-rail-ink" aria-label="Stages">
       <NavLink

@@ -3,21 +3,21 @@ import type { StateResult } from '@venula/core/engine';
 import { area, curveMonotoneX, line, max, scaleLinear } from 'd3';
 import { useRef } from 'react';
 import { useFormat } from '../app/settings.ts';
-import { useJob, useLive, useOpenJob, useShown } from './job-context.ts';
+import { useJob, useOpenJob, useShown, useStates } from './job-context.ts';
 
 const WIDTH = 520;
 const HEIGHT = 52;
 
 /** The operating states, the pull as a curve to drag along: drives every stage. */
 export function StateStrip() {
-  const live = useLive();
+  const states = useStates();
   const shown = useShown();
   const stateId = useJob((job) => job.stateId);
   const { selectState } = useOpenJob();
   const format = useFormat();
-  const before = live.states.filter((s) => ['prime', 'idle', 'cruise'].includes(s.state.kind));
-  const pull = live.states.filter((s) => s.state.kind === 'pull');
-  const after = live.states.filter((s) => ['lift-off', 'hot-soak'].includes(s.state.kind));
+  const before = states.filter((s) => ['prime', 'idle', 'cruise'].includes(s.state.kind));
+  const pull = states.filter((s) => s.state.kind === 'pull');
+  const after = states.filter((s) => ['lift-off', 'hot-soak'].includes(s.state.kind));
   return (
     <div
       className="no-print flex h-[76px] items-center gap-2 border-t-2 border-ink bg-well px-3"

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { deviceOutbox } from './device.ts';
+import { deviceOutbox } from '../outbox/device.ts';
 import type { OutboxStore } from './store.ts';
 
 /** What of a job this device has and the server has not. */

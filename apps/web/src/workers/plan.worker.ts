@@ -128,13 +128,13 @@ const sureWorker = {
     doc: JobDocument,
     stateId: string,
     total: number,
-    onProgress: (done: number) => void,
+    onProgress: (done: number, total: number) => void,
   ): Promise<Confidence> {
     stopped = false;
     const samples: ConfidenceSample[] = [];
     for (let n = 0; n < total && !stopped; n += STRETCH) {
       samples.push(...confidenceSamples(doc, stateId, n, STRETCH, 1));
-      onProgress(Math.min(total, n + STRETCH));
+      onProgress(Math.min(total, n + STRETCH), total);
       // Lets a stop message in.
       await new Promise((resume) => setTimeout(resume, 0));
     }

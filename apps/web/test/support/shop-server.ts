@@ -3,12 +3,12 @@ import { applyPatch } from '@venula/core/edit';
 import { overlappingPaths, valueAt } from '@venula/core/formats';
 import type { PatchOperation } from '@venula/core/outcome';
 import { ApiError } from '../../src/api/client.ts';
-import type { NewReading } from '../../src/api/queries.ts';
-import type { ChangeAnswer, ChangeBody } from '../../src/job/job-session.ts';
+import type { NewChange, NewReading } from '../../src/api/types.ts';
+import type { ChangeAnswer } from '../../src/job/job-session.ts';
 
 interface Change {
   readonly id: string;
-  readonly clientId: string;
+  readonly clientId?: string;
   readonly version: number;
   readonly baseVersion: number;
   readonly patch: readonly PatchOperation[];
@@ -29,6 +29,13 @@ export const refusal = (
     ...(retryAfterMs === undefined ? {} : { retryAfterMs }),
   });
 
+/** What this server takes for no result at all. */
+export const FORBIDDEN = 'forbidden' as 'leak';
+export const resultOf = (reading: unknown): unknown => {
+  const { payload } = reading as NewReading;
+  return 'result' in payload ? payload.result : undefined;
+};
+
 /**
  * The server's rules for changes and readings in a few lines: versions, retries, conflicts, content it refuses, runs that
  * close. What jobs.service.ts and test-runs.service.ts do with a database.
@@ -40,7 +47,7 @@ export class ShopServer {
 
   constructor(public document: JobDocument) {}
 
-  change(body: ChangeBody): ChangeAnswer {
+  change(body: NewChange): ChangeAnswer {
     const already = this.changes.find((c) => c.id === body.changeId);
     if (already) {
       if (JSON.stringify(already.patch) !== JSON.stringify(body.patch)) throw refusal(409, 'ID_TAKEN');
@@ -74,7 +81,7 @@ export class ShopServer {
       if (JSON.stringify(already) !== JSON.stringify(reading)) throw refusal(409, 'ID_TAKEN');
       return already;
     }
-    if (body.payload['result'] === 'forbidden') throw refusal(400, 'VALIDATION');
+    if (resultOf(body) === FORBIDDEN) throw refusal(400, 'VALIDATION');
     this.readings.push(reading);
     return reading;
   }

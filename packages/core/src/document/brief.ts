@@ -1,6 +1,6 @@
 import { count, quantity } from '../fields/field.ts';
 import { withSources } from '../fields/provenance.ts';
-import { labelled, list, object, oneOf, optional, type Infer } from '../fields/shape.ts';
+import { choice, labelled, list, object, optional, type Infer } from '../fields/shape.ts';
 
 /** What the engine takes and what the plan is held against. */
 const LPH = 1e-3 / 3600;
@@ -98,8 +98,8 @@ const injectors = withSources({
   }),
 });
 
-const amps = (label: string, min: number, max: number, usual: number) =>
-  optional(quantity({ label, dimension: 'amps', unit: 'A', min, max, usual }));
+const amps = (label: string, min: number, max: number, usual: number, absent: string) =>
+  optional(quantity({ label, dimension: 'amps', unit: 'A', min, max, usual, absent }));
 const air = (label: string, max: number) =>
   quantity({ label, dimension: 'temperature', unit: 'K', min: 253, max });
 
@@ -125,10 +125,10 @@ const electrical = withSources({
   underBodyK: air('Air under the body', 393),
   cabinK: air('Cabin air', 353),
   /** Hot. */
-  alternatorIdleA: amps('Alternator gives at idle', 5, 400, 60),
+  alternatorIdleA: amps('Alternator gives at idle', 5, 400, 60, 'not known'),
   /** Ignition, controller, injectors, lamps, blower. */
-  carLoadA: amps('The car itself takes at idle', 0, 300, 30),
-  crankingA: amps('Starter takes', 20, 2000, 180),
+  carLoadA: amps('The car itself takes at idle', 0, 300, 30, 'not counted'),
+  crankingA: amps('Starter takes', 20, 2000, 180, 'not known'),
 });
 
 const basePressure = { dimension: 'pressure', unit: 'Pa', min: 50e3, max: 800e3, usual: 300e3 } as const;
@@ -144,7 +144,7 @@ export const briefShape = withSources({
     max: 110e3,
     usual: 101_325,
   }),
-  powerBasis: labelled('Power is given at the', oneOf(['crank', 'wheels'])),
+  powerBasis: labelled('Power is given at the', choice({ crank: 'crank', wheels: 'wheels' })),
   drivetrainLoss: quantity({
     label: 'Lost in the drivetrain',
     dimension: 'fraction',
@@ -168,10 +168,12 @@ export const briefShape = withSources({
     why: 'reference line off and plugged',
   }),
   /** Where the engine’s controller cannot be changed. */
-  controllerBasePa: optional(quantity({ ...basePressure, label: 'Controller tuned for a base of' })),
+  controllerBasePa: optional(
+    quantity({ ...basePressure, label: 'Controller tuned for a base of', absent: 'the same' }),
+  ),
   /** Peak power wanted later, on the same basis as the pull: would the plan still do? */
   laterPowerW: optional(
-    quantity({ label: 'Power goal later', dimension: 'power', unit: 'W', min: 0, max: 3e6 }),
+    quantity({ label: 'Power goal later', dimension: 'power', unit: 'W', min: 0, max: 3e6, absent: 'none' }),
   ),
   designMargin: quantity({
     label: 'Margin asked',

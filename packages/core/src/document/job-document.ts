@@ -4,8 +4,19 @@ import { withSources } from '../fields/provenance.ts';
 import { JUNCTIONS, PLUMBING, shapesOf } from '../kinds/index.ts';
 import { shapesWith } from '../kinds/wiring/index.ts';
 import { of, terminalShape } from '../kinds/wiring/fields.ts';
-import { WIRE_SIZES } from '../kinds/wiring/wire/wire.ts';
-import { byId, labelled, list, object, oneOf, optional, text, variant, type Infer } from '../fields/shape.ts';
+import { WIRE_SIZES, wireSizeName } from '../kinds/wiring/wire/wire.ts';
+import {
+  byId,
+  choice,
+  labelled,
+  list,
+  object,
+  oneOf,
+  optional,
+  text,
+  variant,
+  type Infer,
+} from '../fields/shape.ts';
 import { ruleShape } from '../trigger/shape.ts';
 import { briefShape } from './brief.ts';
 
@@ -65,13 +76,21 @@ const circuit = object({
   name,
   /** The pump or other load it feeds. */
   loadId: id,
-  supply: labelled('Supply', oneOf(['battery', 'fuse-box', 'ignition', 'alternator'])),
+  supply: labelled(
+    'Fed from',
+    choice({
+      battery: 'battery post',
+      'fuse-box': 'fuse box stud',
+      ignition: 'ignition feed',
+      alternator: 'alternator post',
+    }),
+  ),
   /** Fed from another circuit instead of its supply. */
   feedFrom: optional(labelled('Fed from another circuit', tap)),
   /** Its ground joins another circuit's ground ahead of one of its pieces. */
   groundInto: optional(labelled('Ground joins another circuit', tap)),
   /** What else hangs on a factory feed that is tapped, and its fuse; empty: not looked up. */
-  alsoFeeds: optional(labelled('Also on that feed, and its fuse', text(200))),
+  alsoFeeds: optional(labelled('What else hangs on that feed, and its fuse', text(200))),
   feed: labelled('Order of the feed', list(id, 0, 30)),
   ground: labelled('Order of the ground', list(id, 0, 30)),
   segments: byId(segment, 60),
@@ -90,7 +109,7 @@ const harness = object({
       from: labelled('From', terminalShape),
       to: labelled('To', terminalShape),
       color: labelled('Color', text(30)),
-      size: labelled('Wire size', oneOf(WIRE_SIZES)),
+      size: labelled('Wire size', oneOf(WIRE_SIZES, wireSizeName)),
       lengthM: quantity({ label: 'Length', dimension: 'length', unit: 'm', min: 0.01, max: 30 }),
       of,
     }),
@@ -106,7 +125,14 @@ export const jobShape = object({
   vehicle: object({
     description: labelled('Vehicle', text(200)),
     engine: labelled('Engine', text(120)),
-    induction: labelled('Induction', oneOf(['naturally-aspirated', 'mild-boost', 'high-boost'])),
+    induction: labelled(
+      'Induction',
+      choice({
+        'naturally-aspirated': 'naturally aspirated',
+        'mild-boost': 'mild boost',
+        'high-boost': 'high boost',
+      }),
+    ),
     asFound: labelled('As found', text(2000)),
   }),
   brief: briefShape,
@@ -130,7 +156,6 @@ export type Path = JobDocument['plumbing']['paths'][string];
 export type Circuit = Infer<typeof circuit>;
 export type { PieceRef, TerminalRef } from '../kinds/wiring/fields.ts';
 export type { WireEnd } from '../kinds/wiring/wire/segment.ts';
-export { SUPPRESSION } from '../kinds/wiring/relay/index.ts';
 export type Tap = Infer<typeof tap>;
 export type PumpTrigger = Infer<typeof ruleShape>;
 export type Harness = Infer<typeof harness>;

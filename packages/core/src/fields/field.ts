@@ -11,6 +11,10 @@ export interface FieldInfo {
   readonly max: number;
   /** What stands there where nobody has said otherwise, SI; absent: it must be told. */
   readonly usual?: number;
+  /** Sizes it comes in, where it does; others may stand there. */
+  readonly sizes?: readonly number[];
+  /** What it means that a figure which may be left out is left out. */
+  readonly absent?: string;
   /** Where the usual figure or the limits come from, or what the figure does. */
   readonly why?: string;
 }

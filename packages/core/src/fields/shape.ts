@@ -12,6 +12,8 @@ export interface Shape<T> {
   readonly optional?: boolean;
   /** What a technician calls what stands there. */
   readonly label?: string;
+  /** What a technician calls its values, by the value as text. */
+  readonly words?: Readonly<Record<string, string>>;
   /** What a key of the value leads to; absent where nothing is inside. */
   inside?(key: string, value: unknown): Shape<unknown> | undefined;
   /** Of several descriptions the one of this value. */
@@ -122,7 +124,9 @@ export const text = (max: number, min = 0): Shape<string> => ({
   },
 });
 
-export const flag = (): Shape<boolean> => ({
+/** Yes or no, in words where those say more. */
+export const flag = (words?: { readonly true: string; readonly false: string }): Shape<boolean> => ({
+  ...(words ? { words } : {}),
   schema: { type: 'boolean' },
   check(value, at, errors) {
     if (typeof value !== 'boolean')
@@ -130,7 +134,12 @@ export const flag = (): Shape<boolean> => ({
   },
 });
 
-export const oneOf = <const T extends string | number>(values: readonly T[]): Shape<T> => ({
+export const oneOf = <const T extends string | number>(
+  values: readonly T[],
+  /** What each is called, where it is not called what it is. */
+  called?: (value: T) => string,
+): Shape<T> => ({
+  ...(called ? { words: Object.fromEntries(values.map((v) => [String(v), called(v)])) } : {}),
   schema: { enum: [...values] },
   check(value, at, errors) {
     if (!values.includes(value as T)) {
@@ -145,6 +154,10 @@ export const oneOf = <const T extends string | number>(values: readonly T[]): Sh
     }
   },
 });
+
+/** One of several values, each with what it is called. */
+export const choice = <const W extends Readonly<Record<string, string>>>(words: W) =>
+  oneOf(Object.keys(words) as (keyof W & string)[], (value) => words[value]!);
 
 export const list = <T>(item: Shape<T>, min: number, max: number): Shape<T[]> => ({
   schema: { type: 'array', items: item.schema, minItems: min, maxItems: max },

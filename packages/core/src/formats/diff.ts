@@ -1,5 +1,5 @@
 import { isPlainObject } from '../fields/plain-object.ts';
-import type { PatchOperation } from '../outcome/finding.ts';
+import type { ChangeOperation, PatchOperation } from '../outcome/finding.ts';
 
 const escape = (key: string): string => key.replaceAll('~', '~0').replaceAll('/', '~1');
 
@@ -26,10 +26,10 @@ const same = (a: unknown, b: unknown): boolean => {
  * @source RFC 6902
  * @example diffDocuments({ a: 1 }, { a: 2 }).length // => 1
  */
-export function diffDocuments(from: unknown, to: unknown, at = ''): PatchOperation[] {
+export function diffDocuments(from: unknown, to: unknown, at = ''): ChangeOperation[] {
   if (same(from, to)) return [];
   if (!isPlainObject(from) || !isPlainObject(to)) return [{ op: 'replace', path: at, value: to }];
-  const out: PatchOperation[] = [];
+  const out: ChangeOperation[] = [];
   for (const key of Object.keys(from)) {
     const path = `${at}/${escape(key)}`;
     if (!Object.hasOwn(to, key) || to[key] === undefined) out.push({ op: 'remove', path });

@@ -29,3 +29,20 @@ export function fieldAt(doc: object, pointer: string): FieldInfo | undefined {
  * @example labelAt(fullReturnJob('x'), '/brief/powerBasis') // => 'Power is given at the'
  */
 export const labelAt = (doc: object, pointer: string): string | undefined => shapeAt(doc, pointer)?.label;
+
+/**
+ * What a value at a place is called.
+ * @param doc the job
+ * @param pointer RFC 6901 pointer
+ * @param value text, number or yes-or-no that stands there, or could
+ * @returns its name; undefined where it has none of its own
+ * Validity: pointers into the job format.
+ * @throws nothing
+ * @source docs/job.schema.json
+ * @example valueCalled(fullReturnJob('x'), '/plumbing/elements/feed/zone', 'engine-bay') // => 'engine bay'
+ */
+export const valueCalled = (
+  doc: object,
+  pointer: string,
+  value: string | number | boolean,
+): string | undefined => shapeAt(doc, pointer)?.words?.[String(value)];

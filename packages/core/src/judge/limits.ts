@@ -7,6 +7,6 @@ export const CRANKING_VOLTS = 10;
 /** Rail more than this above set is a fix, Pa. */
 export const RAIL_HIGH_LIMIT = 20e3;
 /** Return back-pressure above this share of the idle rail pressure is a fix. */
-export const BACK_PRESSURE_SHARE = 0.35;
+export const BACK_PRESSURE_SHARE = 1 / 3;
 /** How far above the factory rail a supplementary regulator may be set, Pa (2 psi). */
 export const SUPPLEMENTARY_ABOVE = 2 * 6894.757293168;

@@ -14,6 +14,11 @@ export interface PatchOperation {
   readonly value?: unknown;
 }
 
+/** One that changes something: what a difference between two documents is made of. */
+export interface ChangeOperation extends PatchOperation {
+  readonly op: 'add' | 'remove' | 'replace';
+}
+
 /** Where a finding is: what the id is the id of. */
 export interface Place {
   readonly of:

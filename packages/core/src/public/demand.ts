@@ -1,4 +1,4 @@
 export type { PullPoint } from '../demand/pull.ts';
 export { fullSpeedAt, sensorVolts, speedCommand } from '../demand/speed-map.ts';
-export { threeNumberPull } from '../demand/three-number-pull.ts';
+export { type ThreeNumbers, threeNumberPull } from '../demand/three-number-pull.ts';
 export { ruleOfThumbRatio, volumeRatio } from '../fuel/fuel.ts';

@@ -9,7 +9,6 @@ export {
   type Path,
   type PumpTrigger,
   STYLES,
-  SUPPRESSION,
   type Segment,
   type TerminalRef,
   type SpeedControl,

@@ -8,7 +8,8 @@ export {
 export { checkReport, checkSchema } from '../formats/check-report.ts';
 export { valueAt } from '../fields/pointer.ts';
 export { diffDocuments, overlappingPaths } from '../formats/diff.ts';
-export { fieldAt, labelAt } from '../formats/field-at.ts';
+export { fieldAt, labelAt, valueCalled } from '../formats/field-at.ts';
+export { type FormField, formAt } from '../formats/form-at.ts';
 export { CURVE_COLUMNS, type CurvePreview, readPumpCurve } from '../formats/pump-curve-csv.ts';
 export {
   JOB_FILE_LIMIT,

@@ -1,4 +1,5 @@
 export {
+  type ChangeOperation,
   type Finding,
   type FindingFix,
   type PatchOperation,

@@ -1,7 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { checkJob, checkSchema, fieldAt, fullReturnJob, jobSchema, labelAt } from '../support/core.ts';
+import {
+  checkJob,
+  checkSchema,
+  fieldAt,
+  formAt,
+  fullReturnJob,
+  jobSchema,
+  labelAt,
+  valueAt,
+  valueCalled,
+} from '../support/core.ts';
 import { startingJobs, withField } from '../support/random-documents.ts';
 
 const docs = (name: string): unknown =>
@@ -49,6 +59,52 @@ describe('a field is found whatever kind of part stands there', () => {
     expect(nameless.filter((n) => !/\/(dash|version|\w+From\/value)$/.test(n))).toEqual([]);
   });
 });
+
+describe('what can be asked of a part', () => {
+  const asked = [...startingJobs()].flatMap(([id, job]) =>
+    [...thingsIn(job)].map((at) => [id, job, at] as const),
+  );
+
+  test('every part of every pattern and demo job is asked in the words of a shop, and what stands there is an answer', () => {
+    expect(asked.length).toBeGreaterThan(400);
+    for (const [id, job, at] of asked) {
+      const form = formAt(job, at);
+      expect([id, at, form[0]?.label]).toEqual([id, at, 'Name']);
+      const thing = valueAt(job, at) as Record<string, unknown>;
+      for (const field of form) {
+        expect(field.label).toMatch(/^[A-Z]/);
+        const value = thing[field.key];
+        if (field.as !== 'choice' || value === undefined) continue;
+        expect(field.options.map((o) => o.value)).toContain(value);
+        // No option shows a key of the file: "engine-bay".
+        for (const { label } of field.options) expect(label).not.toMatch(/^[a-z]+-[a-z]+(-[a-z]+)*$/);
+      }
+    }
+  });
+
+  test('a number that may be left out says what that means', () => {
+    const silent = asked.flatMap(([, job, at]) =>
+      formAt(job, at).flatMap((f) => (f.as === 'number' && f.optional && !f.field.absent ? [f.label] : [])),
+    );
+    expect(silent).toEqual([]);
+  });
+
+  test('values are said as the form says them; what has no words of its own has none', () => {
+    const doc = fullReturnJob('x');
+    expect(valueCalled(doc, '/plumbing/elements/feed/dash', 6)).toBe('-6');
+    expect(valueCalled(doc, '/plumbing/elements/regulator/referenced', false)).toBe('open to air');
+    expect(valueCalled(doc, '/plumbing/elements/feed/name', 'Feed')).toBeUndefined();
+    expect(formAt(doc, '/no/such/place')).toEqual([]);
+    expect(formAt(doc, '/plumbing/elements/feed/name')).toEqual([]);
+  });
+});
+
+/** Places of parts, pieces, loads and drawn parts. */
+function* thingsIn(value: unknown, at = ''): Generator<string> {
+  if (typeof value !== 'object' || value === null) return;
+  if ('kind' in value && 'name' in value) yield at;
+  for (const [key, inside] of Object.entries(value)) yield* thingsIn(inside, `${at}/${key}`);
+}
 
 function* numbersIn(value: unknown, at = ''): Generator<readonly [string, number]> {
   if (typeof value === 'number') yield [at, value];

@@ -250,7 +250,6 @@ export {
   setTap,
   tapTargets,
 } from '../../src/edit/circuit.ts';
-export { SUPPRESSION } from '../../src/document/job-document.ts';
 export {
   addDevice,
   allTerminals,
@@ -343,7 +342,8 @@ export {
 } from '../../src/formats/brief-csv.ts';
 export { readSheet, type Sheet, type SheetColumn, type SheetRow } from '../../src/formats/sheet.ts';
 export { operatingEnvelope, type EnvelopePoint } from '../../src/advise/envelope.ts';
-export { fieldAt, labelAt } from '../../src/formats/field-at.ts';
+export { fieldAt, labelAt, valueCalled } from '../../src/formats/field-at.ts';
+export { formAt } from '../../src/formats/form-at.ts';
 export {
   addedErrors,
   brokenShape,

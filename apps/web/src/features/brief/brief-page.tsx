@@ -3,9 +3,10 @@ import { ruleOfThumbRatio, volumeRatio } from '@venula/core/demand';
 import type { ReactNode } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
-import { useDoc, useLive, useOpenJob } from '../../job/job-context.ts';
+import { useDoc, useOpenJob, useStates } from '../../job/job-context.ts';
 import { FigureSources } from '../../job/figure-sources.tsx';
-import { PlanChoice, PlanOptional, PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
+import { PlanOptional, PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
+import { PlanField } from '../../job/plan-form.tsx';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { Headline } from '../../ui/headline.tsx';
@@ -20,32 +21,42 @@ const INDUCTION = [
   { value: 'high-boost', label: 'high boost', bsfc: 0.65 * LB_HP_H },
 ] as const;
 
-export function BriefPage() {
-  const doc = useDoc();
-  const live = useLive();
+/** What the fuel system has to deliver, at the hardest point of the pull. */
+function Demand() {
+  const states = useStates();
   const format = useFormat();
-  const pull = live.states.filter((s) => s.state.kind === 'pull');
+  const pull = states.filter((s) => s.state.kind === 'pull');
   const peak = pull.reduce<(typeof pull)[number] | undefined>(
     (most, s) => (most && most.state.draw >= s.state.draw ? most : s),
     undefined,
   );
-  const sentence = peak?.values
-    ? `${format('flow', peak.state.draw)} at the rail, at ${format('pressure', peak.values.required)}, at ${peak.state.rpm.toFixed(0)} rpm.`
-    : 'Working out the demand…';
+  return (
+    <Headline
+      tone="good"
+      sentence={
+        peak?.values
+          ? `${format('flow', peak.state.draw)} at the rail, at ${format('pressure', peak.values.required)}, at ${peak.state.rpm.toFixed(0)} rpm.`
+          : 'Working out the demand…'
+      }
+      second="This is what the fuel system has to deliver; everything after is measured against it."
+    />
+  );
+}
+
+const STAGES = ['brief'] as const;
+
+export function BriefPage() {
+  const doc = useDoc();
   return (
     <StageFrame
       aside={
         <>
           <DemandChart />
-          <FindingsPanel stages={['brief']} />
+          <FindingsPanel stages={STAGES} />
         </>
       }
     >
-      <Headline
-        tone="good"
-        sentence={sentence}
-        second="This is what the fuel system has to deliver; everything after is measured against it."
-      />
+      <Demand />
       <Block title="Job and vehicle">
         <PlanText path="/title" label="Job" max={120} min={1} />
         <PlanText path="/customer" label="Customer" max={120} />
@@ -64,14 +75,7 @@ export function BriefPage() {
       <Block title="Engine and pull">
         <InductionChoice />
         <PlanQuantity path="/brief/bsfc" explain />
-        <PlanChoice
-          path="/brief/powerBasis"
-          label="Power is given at the"
-          options={[
-            { value: 'crank', label: 'crank' },
-            { value: 'wheels', label: 'wheels' },
-          ]}
-        />
+        <PlanField path="/brief/powerBasis" />
         {doc.brief.powerBasis === 'wheels' && <PlanQuantity path="/brief/drivetrainLoss" />}
         <PlanQuantity path="/brief/designMargin" />
         <FigureSources
@@ -84,7 +88,6 @@ export function BriefPage() {
         <PlanOptional
           path="/brief/laterPowerW"
           start={Math.max(...doc.brief.pull.map((p) => p.powerW)) * 1.25}
-          absent="none"
         />
       </Block>
       <Block title="Pressure and injectors">
@@ -95,7 +98,7 @@ export function BriefPage() {
         <PlanQuantity path="/brief/injectors/dutyLimit" />
         <PlanQuantity path="/brief/injectors/maxDifferentialPa" />
         <InjectorSheet />
-        <PlanOptional path="/brief/controllerBasePa" start={doc.brief.basePressurePa} absent="the same" />
+        <PlanOptional path="/brief/controllerBasePa" start={doc.brief.basePressurePa} />
       </Block>
       <Block title="Idle and cruise">
         <PlanQuantity path="/brief/idle/rpm" />
@@ -114,9 +117,9 @@ export function BriefPage() {
         <PlanQuantity path="/brief/electrical/underBodyK" />
         <PlanQuantity path="/brief/electrical/cabinK" />
         <PlanQuantity path="/brief/barometricPa" />
-        <PlanOptional path="/brief/electrical/alternatorIdleA" absent="not known" />
-        <PlanOptional path="/brief/electrical/carLoadA" absent="not counted" />
-        <PlanOptional path="/brief/electrical/crankingA" absent="not known" />
+        <PlanOptional path="/brief/electrical/alternatorIdleA" />
+        <PlanOptional path="/brief/electrical/carLoadA" />
+        <PlanOptional path="/brief/electrical/crankingA" />
         <FigureSources owner="/brief/electrical" />
       </Block>
     </StageFrame>

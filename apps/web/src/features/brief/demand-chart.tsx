@@ -1,7 +1,7 @@
 import type { StateResult } from '@venula/core/engine';
 import { formatQuantity } from '@venula/core/quantities';
 import { useFormat, useSettings } from '../../app/settings.ts';
-import { useJob, useLive, useOpenJob } from '../../job/job-context.ts';
+import { useJob, useOpenJob, useStates } from '../../job/job-context.ts';
 import { ChartTable } from '../../ui/chart/chart-table.tsx';
 import { LineChart } from '../../ui/chart/line-chart.tsx';
 
@@ -9,12 +9,13 @@ const idOf = (s: StateResult): string => s.state.id;
 
 /** What the engine takes along the pull and what the plan can deliver at that pressure, with its table twin. */
 export function DemandChart() {
-  const live = useLive();
+  const states = useStates();
+  const fault = useJob((job) => job.live.fault);
   const chosen = useJob((job) => job.stateId);
   const { selectState, solveAgain } = useOpenJob();
   const { units } = useSettings();
   const format = useFormat();
-  const pull = live.states.filter((s) => s.state.kind === 'pull');
+  const pull = states.filter((s) => s.state.kind === 'pull');
   return (
     <>
       <LineChart
@@ -37,7 +38,7 @@ export function DemandChart() {
         chosen={chosen}
         onChoose={selectState}
         empty="The pull needs two points to be drawn."
-        fault={live.fault === null ? null : { why: live.fault, again: solveAgain }}
+        fault={fault === null ? null : { why: fault, again: solveAgain }}
         numbers="elsewhere"
       />
       <ChartTable

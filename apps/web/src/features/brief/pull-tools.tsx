@@ -1,10 +1,10 @@
-import { threeNumberPull, type PullPoint } from '@venula/core/demand';
-import { PULL_COLUMNS, readPull } from '@venula/core/formats';
-import { curveMonotoneX, line, max, scaleLinear } from 'd3';
+import { threeNumberPull, type PullPoint, type ThreeNumbers } from '@venula/core/demand';
+import { fieldAt, PULL_COLUMNS, readPull } from '@venula/core/formats';
 import { useMemo, useState } from 'react';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
+import { LineChart } from '../../ui/chart/line-chart.tsx';
+import { FieldList, type Asked } from '../../ui/field-list.tsx';
 import { FormDialog } from '../../ui/form-dialog.tsx';
-import { QuantityField } from '../../ui/quantity-field.tsx';
 import { readTable } from '../../ui/read-table.ts';
 import { SheetDialog } from '../../ui/sheet-dialog.tsx';
 
@@ -25,13 +25,23 @@ function ThreeNumbersDialog() {
   const { edit, readOnly } = useOpenJob();
   const [open, setOpen] = useState(false);
   const peak = doc.brief.pull.reduce((best, p) => (p.powerW > best.powerW ? p : best));
-  const [powerW, setPower] = useState(peak.powerW);
-  const [powerRpm, setPowerRpm] = useState(peak.rpm);
-  const [torqueRpm, setTorqueRpm] = useState(Math.round((peak.rpm * 0.65) / 100) * 100);
-  const [redline, setRedline] = useState(Math.max(...doc.brief.pull.map((p) => p.rpm)));
-  const [boostPa, setBoost] = useState(Math.max(...doc.brief.pull.map((p) => p.boostPa)));
-  const pull = threeNumberPull({ powerW, powerRpm, torqueRpm, redline, boostPa });
-  const speed = { min: 1000, max: 20_000 };
+  const [three, setThree] = useState<ThreeNumbers>({
+    powerW: peak.powerW,
+    powerRpm: peak.rpm,
+    torqueRpm: Math.round((peak.rpm * 0.65) / 100) * 100,
+    redline: Math.max(...doc.brief.pull.map((p) => p.rpm)),
+    boostPa: Math.max(...doc.brief.pull.map((p) => p.boostPa)),
+  });
+  const pull = threeNumberPull(three);
+  // Each is a figure of a point of the pull, and is held to what that may be.
+  const of = (key: 'powerW' | 'rpm' | 'boostPa') => fieldAt(doc, `/brief/pull/0/${key}`)!;
+  const asked: readonly Asked<ThreeNumbers>[] = [
+    { key: 'powerW', label: 'Peak power', field: of('powerW') },
+    { key: 'powerRpm', label: 'Peak power at', field: of('rpm') },
+    { key: 'torqueRpm', label: 'Peak torque at', field: of('rpm') },
+    { key: 'redline', label: 'Redline', field: of('rpm') },
+    { key: 'boostPa', label: 'Boost on the plateau', field: of('boostPa') },
+  ];
   return (
     <FormDialog
       open={open}
@@ -48,41 +58,7 @@ function ThreeNumbersDialog() {
       }}
     >
       <div className="grid grid-cols-3 gap-3">
-        <QuantityField
-          label="Peak power"
-          dimension="power"
-          value={powerW}
-          range={{ min: 1e3, max: 3e6 }}
-          onCommit={setPower}
-        />
-        <QuantityField
-          label="Peak power at"
-          dimension="engineSpeed"
-          value={powerRpm}
-          range={speed}
-          onCommit={setPowerRpm}
-        />
-        <QuantityField
-          label="Peak torque at"
-          dimension="engineSpeed"
-          value={torqueRpm}
-          range={speed}
-          onCommit={setTorqueRpm}
-        />
-        <QuantityField
-          label="Redline"
-          dimension="engineSpeed"
-          value={redline}
-          range={speed}
-          onCommit={setRedline}
-        />
-        <QuantityField
-          label="Boost on the plateau"
-          dimension="pressure"
-          value={boostPa}
-          range={{ min: 0, max: 70 * PSI }}
-          onCommit={setBoost}
-        />
+        <FieldList asked={asked} values={three} onChange={setThree} />
       </div>
       {pull.length > 1 ? (
         <PullShape pull={pull} />
@@ -144,33 +120,22 @@ function PullSheet() {
 }
 
 function PullShape({ pull }: { readonly pull: readonly PullPoint[] }) {
-  const x = scaleLinear([pull[0]!.rpm, pull.at(-1)!.rpm], [10, 290]);
-  const y = scaleLinear([0, (max(pull, (p) => p.powerW) ?? 1) * 1.1], [140, 10]);
-  const b = scaleLinear([0, Math.max(1, (max(pull, (p) => p.boostPa) ?? 1) * 1.6)], [140, 10]);
-  const path = (of: (p: PullPoint) => number) =>
-    line<PullPoint>((p) => x(p.rpm), of).curve(curveMonotoneX)([...pull]) ?? '';
   return (
-    <svg
-      viewBox="0 0 300 158"
-      className="mt-2 w-full max-w-[420px]"
-      role="img"
-      aria-label="Power and boost along the pull"
-    >
-      <path d="M10 10 V140 H290" fill="none" stroke="var(--soft)" />
-      <path d={path((p) => y(p.powerW))} fill="none" stroke="var(--feed)" strokeWidth={3} />
-      <path
-        d={path((p) => b(p.boostPa))}
-        fill="none"
-        stroke="var(--power)"
-        strokeWidth={2.4}
-        strokeDasharray="6 4"
-      />
-      <text x={14} y={22} fontSize={12} style={{ fill: 'var(--feed)' }}>
-        power
-      </text>
-      <text x={288} y={154} textAnchor="end" fontSize={12}>
-        engine speed; boost dashed
-      </text>
-    </svg>
+    <LineChart
+      title="Power along the pull"
+      rows={pull}
+      id={(p) => String(p.rpm)}
+      x={{ dimension: 'engineSpeed', of: (p) => p.rpm }}
+      y={{ dimension: 'power', zero: true }}
+      right={{ dimension: 'pressure', zero: true }}
+      size={{ width: 330, height: 180 }}
+      className="mt-2 max-w-[460px]"
+      series={[
+        { name: 'power', color: 'var(--feed)', width: 3, of: (p) => p.powerW },
+        { name: 'boost', color: 'var(--power)', dash: '6 4', of: (p) => p.boostPa, right: true },
+      ]}
+      empty="Two points make a pull."
+      numbers="folded"
+    />
   );
 }

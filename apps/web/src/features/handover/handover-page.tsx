@@ -11,7 +11,7 @@ import { useFormat, useSettings } from '../../app/settings.ts';
 import { ruleWords } from '../../ui/rule-words.ts';
 import { FreezeForm } from '../../job/freeze-form.tsx';
 import { standingFor } from '../../job/findings-panel.tsx';
-import { useDoc, useJob, useLive, useOpenJob } from '../../job/job-context.ts';
+import { useDoc, useJob, useJudgement, useOpenJob, useStates } from '../../job/job-context.ts';
 import { saveFile } from '../../ui/save-file.ts';
 import { SEVERITY_NAME } from '../../ui/severity.tsx';
 import { FigureRecord } from './figure-record.tsx';
@@ -22,14 +22,15 @@ const when = (iso: string) =>
 /** The record on one page: what was fitted, what it should read, what it read, what was accepted, who signed. */
 export function HandoverPage() {
   const doc = useDoc();
-  const live = useLive();
+  const states = useStates();
+  const plan = useJudgement();
   const version = useJob((job) => job.state.version);
   const { id, number } = useOpenJob();
   const format = useFormat();
   const { units } = useSettings();
   const runs = useRuns(id).data ?? [];
   const rows = useAcceptances(id).data ?? [];
-  const findings = live.plan?.findings ?? [];
+  const findings = plan?.findings ?? [];
   const hose = billOfMaterials(doc).filter((l) => l.group === 'hose');
   const kept = Object.values(doc.plumbing.elements).flatMap((e) =>
     e.kind === 'run' && e.existing ? [e] : [],
@@ -83,7 +84,7 @@ export function HandoverPage() {
                 </tr>
               </thead>
               <tbody>
-                {live.states.map((s) => (
+                {states.map((s) => (
                   <tr key={s.state.id} className="border-b border-rule">
                     <th scope="row" className="py-0.5 text-left font-medium">
                       {sayState(s.state)}

@@ -23,6 +23,8 @@ const GROUPS: readonly [BillGroup, string][] = [
 /** A cell that a spreadsheet would run as a formula is written as text. */
 const inert = (cell: string): string => (/^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
 
+const STAGES = ['parts'] as const;
+
 export function PartsPage() {
   const doc = useDoc();
   const format = useFormat();
@@ -47,7 +49,7 @@ export function PartsPage() {
         <>
           <Changes />
           <div className="mt-4">
-            <FindingsPanel stages={['parts']} />
+            <FindingsPanel stages={STAGES} />
           </div>
         </>
       }

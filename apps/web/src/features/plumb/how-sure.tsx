@@ -1,70 +1,26 @@
-import type { Confidence } from '@venula/core/advise';
-import { proxy } from 'comlink';
-import { useEffect, useState } from 'react';
-import { useDoc, useLive } from '../../job/job-context.ts';
+import { useDoc, useJob } from '../../job/job-context.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
-import { Superseded } from '../../workers/lane.ts';
-import { SEARCH, SEARCH_MS } from '../../workers/plan-client.ts';
+import { SearchProgress } from '../../ui/search-progress.tsx';
+import { useSearch } from '../../workers/use-search.ts';
 
 const SAMPLES = 1000;
 
 /** How sure is the answer, when consumption, pump, fuel, volts and losses are not exactly what was typed? */
 export function HowSure() {
   const doc = useDoc();
-  const live = useLive();
-  const stateId = live.plan?.tightest ?? null;
-  const [done, setDone] = useState(0);
-  const [result, setResult] = useState<Confidence | null>(null);
-  const [running, setRunning] = useState(false);
-  const [of, setOf] = useState<typeof doc | null>(null);
-
-  const [fault, setFault] = useState<string | null>(null);
-  useEffect(
-    () => () => {
-      SEARCH.tell((api) => api.stop());
-      SEARCH.drop('confidence');
-    },
-    [],
+  const stateId = useJob((job) => job.live.plan?.tightest ?? null);
+  const { progress, found, fault, start, stop } = useSearch('confidence', doc, (api, plan, told) =>
+    api.confidence(plan, stateId ?? '', SAMPLES, told),
   );
   if (stateId === null) return <p className="text-soft">There is no pull to judge.</p>;
-
-  const start = () => {
-    setRunning(true);
-    setResult(null);
-    setDone(0);
-    setOf(doc);
-    setFault(null);
-    const progress = proxy((n: number) => setDone(n));
-    SEARCH.ask('confidence', (api) => api.confidence(doc, stateId, SAMPLES, progress), {
-      budgetMs: SEARCH_MS,
-    }).then(
-      (r) => {
-        setResult(r.samples > 0 ? r : null);
-        setRunning(false);
-      },
-      (error: unknown) => {
-        if (error instanceof Superseded) return;
-        setFault(error instanceof Error ? error.message : String(error));
-        setRunning(false);
-      },
-    );
-  };
-
+  const result = found && found.answer.samples > 0 ? found.answer : null;
   return (
     <section aria-label="How sure" className="min-h-[150px]">
       {fault !== null && (
         <LaneFaultNote what="The variations could not be solved" why={fault} again={start} />
       )}
-      {running ? (
-        <div className="flex items-center gap-3">
-          <progress className="h-4 grow" max={SAMPLES} value={done} aria-label="Plans solved" />
-          <span className="label w-[130px] text-soft">
-            {done} of {SAMPLES} plans
-          </span>
-          <button type="button" className="btn btn-small" onClick={() => SEARCH.tell((api) => api.stop())}>
-            Stop
-          </button>
-        </div>
+      {progress ? (
+        <SearchProgress progress={progress} of="plans" label="Plans solved" onStop={stop} />
       ) : (
         !result && (
           <div className="flex items-center gap-4">
@@ -90,7 +46,9 @@ export function HowSure() {
               {pct(result.low)} on a bad day, {pct(result.middle)} in the middle, {pct(result.high)} on a good
               one.
             </p>
-            {of !== doc && <p className="mt-1 text-sm font-semibold text-fix">The plan has changed since.</p>}
+            {found?.stale && (
+              <p className="mt-1 text-sm font-semibold text-fix">The plan has changed since.</p>
+            )}
             <button type="button" className="btn btn-small mt-2" onClick={start}>
               Again
             </button>

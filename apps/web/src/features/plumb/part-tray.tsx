@@ -1,58 +1,53 @@
 import type { ElementOf, PlumbingElement } from '@venula/core/document';
 import { elementPath as at } from '@venula/core/edit';
-import type { StationResult } from '@venula/core/engine';
-import { END_IDS, ENDS, HOSE_KIND_IDS, HOSE_KINDS, partFields, sizesOf } from '@venula/core/kinds';
+import { END_IDS, ENDS, HOSE_KINDS, sizesOf } from '@venula/core/kinds';
 import { Minus, Plus } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { useDoc, useOpenJob, useShown } from '../../job/job-context.ts';
 import { PumpFields } from './pump-fields.tsx';
-import { RegulatorFields } from './regulator-fields.tsx';
+import { SeatChoice, SetPressure } from './regulator-fields.tsx';
 import { FigureSources } from '../../job/figure-sources.tsx';
-import { PlanChoice, PlanQuantity, PlanText } from '../../job/plan-fields.tsx';
+import { PlanForm } from '../../job/plan-form.tsx';
 import { Choice } from '../../ui/choice.tsx';
+import { FactRow } from '../../ui/fact-row.tsx';
 
 /** The part that was touched, with everything about it that can be changed. */
 export function PartTray({ id }: { readonly id: string }) {
   const doc = useDoc();
-  const shown = useShown();
   const e = doc.plumbing.elements[id];
   if (!e) return null;
-  const station = shown?.values?.stations.find((s) => s.elementId === id);
+  const owner = `/plumbing/elements/${id}`;
   return (
     <div className="grid grid-cols-5 gap-x-3 gap-y-2">
-      <PlanText path={at(id, 'name')} label="Name" max={80} min={1} />
-      {e.kind === 'run' ? (
-        <RunFields id={id} run={e} />
-      ) : e.kind === 'pump' ? (
+      {e.kind === 'pump' ? (
         <PumpFields id={id} pump={e} />
-      ) : e.kind === 'bypass-regulator' || e.kind === 'blocking-regulator' ? (
-        <RegulatorFields id={id} regulator={e} />
       ) : (
-        <>
-          {e.kind === 'jet' && <JetSource id={id} jet={e} />}
-          <NumberFields id={id} part={e} />
-        </>
+        <PlanForm owner={owner} own={ownFields(id, e)} />
       )}
-      {e.kind === 'filter' && (
-        <PlanChoice
-          path={at(id, 'media')}
-          label="Element"
-          options={[
-            { value: 'glass-fiber', label: 'glass fiber' },
-            { value: 'steel', label: 'steel mesh' },
-            { value: 'paper', label: 'paper' },
-          ]}
-        />
-      )}
-      {station && <StationFacts station={station} />}
-      <FigureSources owner={`/plumbing/elements/${id}`} />
+      <StationFacts id={id} />
+      <FigureSources owner={owner} />
     </div>
   );
 }
 
-/** Every number of a part, as its kind describes it: what a kind without a form of its own shows. */
-function NumberFields({ id, part }: { readonly id: string; readonly part: PlumbingElement }) {
-  return partFields(part).map(({ key }) => <PlanQuantity key={key} path={at(id, key)} />);
+/** What a kind shows in another way than a plain field. */
+function ownFields(id: string, part: PlumbingElement): Readonly<Record<string, ReactNode>> {
+  switch (part.kind) {
+    case 'run':
+      return { dash: <SizeStepper id={id} run={part} />, ends: <RunEnds id={id} run={part} /> };
+    case 'jet':
+      return { fromId: <JetSource id={id} jet={part} /> };
+    case 'bypass-regulator':
+    case 'blocking-regulator':
+      return {
+        cv: <SeatChoice id={id} regulator={part} />,
+        droop: null,
+        setPa: <SetPressure id={id} regulator={part} />,
+      };
+    default:
+      return {};
+  }
 }
 
 function JetSource({ id, jet }: { readonly id: string; readonly jet: ElementOf<'jet'> }) {
@@ -74,38 +69,24 @@ function JetSource({ id, jet }: { readonly id: string; readonly jet: ElementOf<'
   );
 }
 
-function RunFields({ id, run }: { readonly id: string; readonly run: ElementOf<'run'> }) {
+function RunEnds({ id, run }: { readonly id: string; readonly run: ElementOf<'run'> }) {
   const { edit, readOnly } = useOpenJob();
-  return (
-    <>
-      <PlanChoice
-        path={at(id, 'hose')}
-        label="Hose or tube"
-        options={HOSE_KIND_IDS.map((k) => ({ value: k, label: HOSE_KINDS[k].name }))}
-      />
-      <SizeStepper id={id} run={run} />
-      <PlanQuantity path={at(id, 'lengthM')} />
-      {([0, 1] as const).map((side) => (
-        <Choice
-          key={side}
-          label={side === 0 ? 'First end' : 'Second end'}
-          value={run.ends[side]!}
-          disabled={readOnly}
-          options={END_IDS.map((k) => ({ value: k, label: ENDS[k].name }))}
-          onChoose={(end) =>
-            edit({
-              op: 'replace',
-              path: at(id, 'ends'),
-              value: side === 0 ? [end, run.ends[1]] : [run.ends[0], end],
-            })
-          }
-        />
-      ))}
-      <PlanQuantity path={at(id, 'bendDegrees')} />
-      {run.boreM !== undefined && <PlanQuantity path={at(id, 'boreM')} />}
-      <PlanQuantity path={at(id, 'extraK')} />
-    </>
-  );
+  return ([0, 1] as const).map((side) => (
+    <Choice
+      key={side}
+      label={side === 0 ? 'First end' : 'Second end'}
+      value={run.ends[side]!}
+      disabled={readOnly}
+      options={END_IDS.map((k) => ({ value: k, label: ENDS[k].name }))}
+      onChoose={(end) =>
+        edit({
+          op: 'replace',
+          path: at(id, 'ends'),
+          value: side === 0 ? [end, run.ends[1]] : [run.ends[0], end],
+        })
+      }
+    />
+  ));
 }
 
 /** Two big keys for the change made most often. */
@@ -154,30 +135,25 @@ function SizeStepper({ id, run }: { readonly id: string; readonly run: ElementOf
   );
 }
 
-function StationFacts({ station }: { readonly station: StationResult }) {
+/** What the state that is looked at does with it: drawn anew by itself, the form above it is not. */
+function StationFacts({ id }: { readonly id: string }) {
+  const shown = useShown();
   const format = useFormat();
-  const facts = [
+  const station = shown?.values?.stations.find((s) => s.elementId === id);
+  if (!station) return null;
+  const facts: (readonly [string, string])[] = [
     ['in', format('pressure', station.pUp)],
     ['out', format('pressure', station.pDown)],
     ['flow', format('flow', station.flow)],
     ...(station.run
-      ? [
+      ? ([
           ['speed', `${station.run.velocity.toFixed(1)} m/s`],
           ['Re', station.run.reynolds.toFixed(0)],
           ['of the path', format('fraction', station.run.share)],
           ['fittings as hose', format('length', station.run.equivalentLength)],
-        ]
+        ] as const)
       : []),
-    ...(station.valve ? [['valve', station.valve]] : []),
-  ] as const;
-  return (
-    <dl className="col-span-5 flex flex-wrap gap-x-5 gap-y-1 border-t border-rule pt-2 text-sm">
-      {facts.map(([k, v]) => (
-        <div key={k} className="flex gap-1.5">
-          <dt className="label text-soft">{k}</dt>
-          <dd className="font-semibold">{v}</dd>
-        </div>
-      ))}
-    </dl>
-  );
+    ...(station.valve ? ([['valve', station.valve]] as const) : []),
+  ];
+  return <FactRow facts={facts} />;
 }

@@ -1,6 +1,5 @@
 import { sayEnding, sayState } from '@venula/core/say';
 import { movePart, removePart, removePath, splitRun } from '@venula/core/edit';
-import type { StateResult } from '@venula/core/engine';
 import { BACK_PRESSURE_SHARE, SUCTION_LIMITS } from '@venula/core/judge';
 import { HOSE_KINDS, sizesOf } from '@venula/core/kinds';
 import { Tabs } from 'radix-ui';
@@ -8,13 +7,13 @@ import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useSettings } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
-import { useDoc, useLive, useOpenJob, useShown } from '../../job/job-context.ts';
+import { useDoc, useJob, useJudgement, useOpenJob, useShown } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Legend } from '../../ui/legend.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { Headline } from '../../ui/headline.tsx';
-import { LoopDrawing } from '../../ui/track/loop-drawing.tsx';
+import { LoopDrawing, type LoopDrawingProps } from '../../ui/track/loop-drawing.tsx';
 import type { KeysHeld } from '../../ui/track/part.tsx';
 import { JunctionTray } from './junction-tray.tsx';
 import { PartTools, type PartMenu } from './part-tools.tsx';
@@ -22,7 +21,7 @@ import { PartTray } from './part-tray.tsx';
 import { plumbAnswer } from './plumb-answer.ts';
 import { plumbTrack } from './plumb-loop.ts';
 import { RunsTable } from './runs-table.tsx';
-import { useVariant } from './use-variant.ts';
+import { useVariant, type Variant } from './use-variant.ts';
 
 const Compare = lazyView(async () => (await import('./compare.tsx')).Compare);
 const HowSure = lazyView(async () => (await import('./how-sure.tsx')).HowSure);
@@ -37,19 +36,19 @@ const TABS = [
   ['sure', 'How sure?'],
 ] as const;
 
+const STAGES = ['plumb', 'parts', 'brief'] as const;
+
 export function PlumbPage() {
-  const doc = useDoc();
-  const live = useLive();
-  const shown = useShown();
-  const { id: jobId, edit, readOnly } = useOpenJob();
-  const { units } = useSettings();
+  const plumbing = useJob((job) => job.doc.plumbing);
+  const job = useOpenJob();
+  const { edit, readOnly } = job;
   const [selected, setSelected] = useState<string | null>(null);
   const [place, setPlace] = useState<string | null>(null);
   const [search, setSearch] = useSearchParams();
   const tab = TABS.find(([key]) => key === search.get('view'))?.[0] ?? 'part';
   const setTab = (view: string) => setSearch(view === 'part' ? {} : { view }, { replace: true });
   const [menu, setMenu] = useState<PartMenu>(null);
-  const variant = useVariant(jobId);
+  const variant = useVariant(job.id);
   /** Touching a part, or a place where ways meet, brings its tray up. */
   const choose = (id: string | null) => {
     setSelected(id);
@@ -61,23 +60,11 @@ export function PlumbPage() {
     setPlace(id);
     setTab('part');
   };
-  const findings = useMemo(
-    () => (live.plan?.findings ?? []).filter((f) => f.stage === 'plumb' || f.stage === 'parts'),
-    [live.plan],
-  );
-  const track = useMemo(() => plumbTrack(doc, shown, findings, units), [doc, shown, findings, units]);
-  const planA = useMemo(() => {
-    const then = variant.states.find((s) => s.state.id === shown?.state.id);
-    return variant.doc && then?.values ? plumbTrack(variant.doc, then, [], units) : null;
-  }, [variant.doc, variant.states, shown?.state.id, units]);
-  const worst = shown?.worstNode ?? '';
-  const worstPlace = (doc.plumbing.elements[worst] ?? doc.plumbing.junctions[worst])?.name ?? worst;
-  const answer = live.plan ? plumbAnswer(live.plan, units) : null;
-  const part = selected !== null && doc.plumbing.elements[selected] ? selected : null;
-  const junction = place !== null && doc.plumbing.junctions[place] ? place : null;
+  const part = selected !== null && plumbing.elements[selected] ? selected : null;
+  const junction = place !== null && plumbing.junctions[place] ? place : null;
 
   const step = (id: string, by: 1 | -1) => {
-    const e = doc.plumbing.elements[id];
+    const e = plumbing.elements[id];
     if (e?.kind !== 'run' || readOnly) return;
     const sizes = sizesOf(HOSE_KINDS[e.hose]);
     const dash = by > 0 ? sizes.find((s) => s > e.dash) : sizes.filter((s) => s < e.dash).at(-1);
@@ -91,6 +78,7 @@ export function PlumbPage() {
 
   const key = (id: string, pressed: string, held: KeysHeld): boolean => {
     if (readOnly) return false;
+    const { doc } = job.getView();
     if (pressed === 'Delete') {
       const way = Object.entries(doc.plumbing.paths).find(([, p]) => p.order.includes(id))?.[0];
       edit(...(held.shift && way !== undefined ? removePath(doc, way) : removePart(doc, id)));
@@ -116,26 +104,15 @@ export function PlumbPage() {
     <StageFrame
       aside={
         <>
-          {shown?.values && <PlumbBars result={shown} />}
-          <FindingsPanel stages={['plumb', 'parts', 'brief']} />
+          <PlumbBars />
+          <FindingsPanel stages={STAGES} />
         </>
       }
     >
-      <Headline
-        tone={answer?.tone ?? 'good'}
-        sentence={answer?.sentence ?? 'Solving the plan…'}
-        second={answer?.second ?? ''}
-      />
-      {shown && !shown.values && (
-        <p role="alert" className="my-3 border-l-4 border-stop bg-well p-3">
-          {shown.converged ? 'Nothing flows at' : 'No steady state at'} {sayState(shown.state).toLowerCase()}:{' '}
-          {sayEnding(shown.ending)}.{worstPlace && ` Look at “${worstPlace}”.`}
-          {live.states.some((s) => s.values) && ' The other states still stand.'}
-        </p>
-      )}
-      <LoopDrawing
-        track={planA ? { ...track, before: planA } : track}
-        title={`Plumbing at ${shown ? sayState(shown.state) : ''}`}
+      <PlumbHeadline />
+      <Unsolved />
+      <PlumbDrawing
+        variant={variant}
         selected={part}
         onSelect={choose}
         onJunction={choosePlace}
@@ -201,9 +178,69 @@ export function PlumbPage() {
   );
 }
 
-function PlumbBars({ result }: { readonly result: StateResult }) {
+/** Is it enough, and what gives out first. */
+function PlumbHeadline() {
+  const plan = useJudgement();
+  const { units } = useSettings();
+  const answer = plan ? plumbAnswer(plan, units) : null;
+  return (
+    <Headline
+      tone={answer?.tone ?? 'good'}
+      sentence={answer?.sentence ?? 'Solving the plan…'}
+      second={answer?.second ?? ''}
+    />
+  );
+}
+
+/** The state that is looked at has no solution: which, why, and where to look. */
+function Unsolved() {
+  const shown = useShown();
+  const { elements, junctions } = useJob((job) => job.doc.plumbing);
+  const others = useJob((job) => job.live.states.some((s) => s.values));
+  if (!shown || shown.values) return null;
+  const worst = shown.worstNode ?? '';
+  const worstPlace = (elements[worst] ?? junctions[worst])?.name ?? worst;
+  return (
+    <p role="alert" className="my-3 border-l-4 border-stop bg-well p-3">
+      {shown.converged ? 'Nothing flows at' : 'No steady state at'} {sayState(shown.state).toLowerCase()}:{' '}
+      {sayEnding(shown.ending)}.{worstPlace && ` Look at “${worstPlace}”.`}
+      {others && ' The other states still stand.'}
+    </p>
+  );
+}
+
+/** The track at the state that is looked at, an earlier plan faintly behind it. */
+function PlumbDrawing({
+  variant,
+  ...touch
+}: { readonly variant: Variant } & Omit<LoopDrawingProps, 'track' | 'title'>) {
   const doc = useDoc();
-  const v = result.values!;
+  const shown = useShown();
+  const plan = useJudgement();
+  const { units } = useSettings();
+  const findings = useMemo(
+    () => (plan?.findings ?? []).filter((f) => f.stage === 'plumb' || f.stage === 'parts'),
+    [plan],
+  );
+  const track = useMemo(() => plumbTrack(doc, shown, findings, units), [doc, shown, findings, units]);
+  const before = useMemo(() => {
+    const then = variant.states.find((s) => s.state.id === shown?.state.id);
+    return variant.doc && then?.values ? plumbTrack(variant.doc, then, [], units) : null;
+  }, [variant.doc, variant.states, shown?.state.id, units]);
+  return (
+    <LoopDrawing
+      track={before ? { ...track, before } : track}
+      title={`Plumbing at ${shown ? sayState(shown.state) : ''}`}
+      {...touch}
+    />
+  );
+}
+
+function PlumbBars() {
+  const result = useShown();
+  const brief = useJob((job) => job.doc.brief);
+  const v = result?.values;
+  if (!v) return null;
   const pump = [...v.pumps].sort((a, b) => a.suctionMargin - b.suctionMargin)[0];
   return (
     <div className="pb-2">
@@ -212,7 +249,7 @@ function PlumbBars({ result }: { readonly result: StateResult }) {
           label="Supply over demand"
           dimension="fraction"
           value={v.margin}
-          limit={doc.brief.designMargin}
+          limit={brief.designMargin}
           sense="at least"
           limitLabel="asked"
         />
@@ -252,7 +289,7 @@ function PlumbBars({ result }: { readonly result: StateResult }) {
           label="Injector duty"
           dimension="fraction"
           value={v.injectorDuty}
-          limit={doc.brief.injectors.dutyLimit}
+          limit={brief.injectors.dutyLimit}
           sense="at most"
           limitLabel="limit"
         />

@@ -1,7 +1,7 @@
 import type { StateResult } from '@venula/core/engine';
 import { formatQuantity, type Dimension } from '@venula/core/quantities';
 import { useFormat, useSettings } from '../../app/settings.ts';
-import { useDoc, useJob, useLive, useOpenJob } from '../../job/job-context.ts';
+import { useDoc, useJob, useOpenJob, useStates } from '../../job/job-context.ts';
 import { ChartTable } from '../../ui/chart/chart-table.tsx';
 import type { Reach } from '../../ui/chart/domain.ts';
 import { LineChart, type Series } from '../../ui/chart/line-chart.tsx';
@@ -11,9 +11,9 @@ const idOf = (s: StateResult): string => s.state.id;
 
 /** The whole pull: flows, the rail over the manifold and the duties, the operating state as a cursor in all of them. */
 export function PullChart() {
-  const live = useLive();
+  const states = useStates();
   const doc = useDoc();
-  const pull = live.states.filter((s) => s.state.kind === 'pull');
+  const pull = states.filter((s) => s.state.kind === 'pull');
   if (pull.length < 2) return <p className="text-soft">The pull needs two points to be drawn.</p>;
   return (
     <div className="grid grid-cols-2 gap-4">

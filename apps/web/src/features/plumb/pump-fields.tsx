@@ -9,11 +9,12 @@ import {
   type SpeedControl,
 } from '@venula/core/document';
 import { elementPath as at } from '@venula/core/edit';
-import { PUMPS, swapPump } from '@venula/core/kinds';
+import { PUMPS, swapPump, USUAL_SPEED } from '@venula/core/kinds';
 import { useFormat } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { ThresholdField } from '../../job/threshold-field.tsx';
 import { PlanQuantity } from '../../job/plan-fields.tsx';
+import { PlanField, PlanForm } from '../../job/plan-form.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { CurveDialog } from './curve-dialog.tsx';
 import { OnePointDialog } from './one-point-dialog.tsx';
@@ -24,6 +25,7 @@ export function PumpFields({ id, pump }: { readonly id: string; readonly pump: E
   const own = pump.catalogueId === undefined || !(pump.catalogueId in PUMPS);
   return (
     <>
+      <PlanField path={at(id, 'name')} />
       <Choice
         label="Pump"
         value={own ? 'own' : pump.catalogueId!}
@@ -51,6 +53,7 @@ export function PumpFields({ id, pump }: { readonly id: string; readonly pump: E
       <WhenItRuns id={id} />
       <SpeedFields id={id} speed={pump.speed} />
       <PlanQuantity path={at(id, 'elevationM')} />
+      <PlanField path={at(id, 'outletCheck')} />
     </>
   );
 }
@@ -85,16 +88,6 @@ function WhenItRuns({ id }: { readonly id: string }) {
   );
 }
 
-const USUAL_MAP: SpeedControl = {
-  sensorLowPa: 0,
-  sensorHighPa: 103_421,
-  sensorLowV: 0.5,
-  sensorHighV: 4.5,
-  lowV: 0.5,
-  lowSpeed: 0.3,
-  fullV: 3.7,
-};
-
 /** Sensor and controller map; with the one figure that follows from them: where full speed begins. */
 function SpeedFields({ id, speed }: { readonly id: string; readonly speed: SpeedControl | undefined }) {
   const { edit, readOnly } = useOpenJob();
@@ -113,20 +106,14 @@ function SpeedFields({ id, speed }: { readonly id: string; readonly speed: Speed
         onChoose={(v) =>
           edit(
             v === 'signal'
-              ? { op: 'add', path: at(id, 'speed'), value: USUAL_MAP }
+              ? { op: 'add', path: at(id, 'speed'), value: USUAL_SPEED }
               : { op: 'remove', path: at(id, 'speed') },
           )
         }
       />
       {speed && (
         <>
-          <PlanQuantity path={at(id, 'speed/lowSpeed')} />
-          <PlanQuantity path={at(id, 'speed/lowV')} />
-          <PlanQuantity path={at(id, 'speed/fullV')} />
-          <PlanQuantity path={at(id, 'speed/sensorLowPa')} />
-          <PlanQuantity path={at(id, 'speed/sensorHighPa')} />
-          <PlanQuantity path={at(id, 'speed/sensorLowV')} />
-          <PlanQuantity path={at(id, 'speed/sensorHighV')} />
+          <PlanForm owner={at(id, 'speed')} />
           <p className="label self-end pb-2 text-sm">
             <strong>
               {Number.isFinite(full)

@@ -1,64 +1,19 @@
-import { proxy } from 'comlink';
-import { useEffect, useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
-import { Superseded } from '../../workers/lane.ts';
-import { SEARCH, SEARCH_MS } from '../../workers/plan-client.ts';
-import type { SizingAnswer } from '../../workers/plan.worker.ts';
+import { SearchProgress } from '../../ui/search-progress.tsx';
+import { useSearch } from '../../workers/use-search.ts';
 
 /** Tries combinations of hose, pump, regulator and wire against every check; shows those nothing else beats. */
 export function SizeIt() {
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
   const format = useFormat();
-  const [progress, setProgress] = useState<readonly [number, number] | null>(null);
-  const [found, setFound] = useState<{ of: typeof doc; answer: SizingAnswer } | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
-  useEffect(
-    () => () => {
-      SEARCH.tell((api) => api.stop());
-      SEARCH.drop('sizing');
-    },
-    [],
+  const { progress, found, fault, start, stop } = useSearch('sizing', doc, (api, plan, told) =>
+    api.sizing(plan, told),
   );
-
-  const start = () => {
-    setFound(null);
-    setProgress([0, 1]);
-    setFault(null);
-    const told = proxy((done: number, total: number) => setProgress([done, total]));
-    SEARCH.ask('sizing', (api) => api.sizing(doc, told), { budgetMs: SEARCH_MS }).then(
-      (answer) => {
-        setFound({ of: doc, answer });
-        setProgress(null);
-      },
-      (error: unknown) => {
-        if (error instanceof Superseded) return;
-        setFault(error instanceof Error ? error.message : String(error));
-        setProgress(null);
-      },
-    );
-  };
-
-  if (progress) {
-    return (
-      <div className="flex items-center gap-3">
-        <progress
-          className="h-4 grow"
-          max={progress[1]}
-          value={progress[0]}
-          aria-label="Combinations tried"
-        />
-        <span className="label w-[150px] text-soft">
-          {progress[0]} of {progress[1]} tried
-        </span>
-        <button type="button" className="btn btn-small" onClick={() => SEARCH.tell((api) => api.stop())}>
-          Stop
-        </button>
-      </div>
-    );
-  }
+  if (progress)
+    return <SearchProgress progress={progress} of="tried" label="Combinations tried" onStop={stop} />;
   return (
     <section aria-label="Size it" className="min-h-[150px]">
       {fault !== null && <LaneFaultNote what="The search could not be done" why={fault} again={start} />}
@@ -72,7 +27,7 @@ export function SizeIt() {
             : 'Longest feed and return hose, pump, regulator seat, wire gauge and fuse, each combination solved against every check.'}
         </p>
       </div>
-      {found && found.of !== doc && (
+      {found && found.stale && (
         <p className="mt-1 text-sm font-semibold text-fix">
           The plan has changed since; search again before taking one.
         </p>
@@ -109,7 +64,7 @@ export function SizeIt() {
                     <button
                       type="button"
                       className="btn btn-small"
-                      disabled={readOnly || found.of !== doc}
+                      disabled={readOnly || found.stale}
                       onClick={() => edit(...r.patch)}
                     >
                       Take it

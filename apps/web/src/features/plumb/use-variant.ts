@@ -25,6 +25,8 @@ function heldPlan(jobId: string): JobDocument | null {
   return read?.ok ? read.value : null;
 }
 
+const NONE: readonly StateResult[] = [];
+
 export function useVariant(jobId: string): Variant {
   const [held, setHeld] = useState(() => heldPlan(jobId));
   const [key, setKey] = useState('');
@@ -34,7 +36,7 @@ export function useVariant(jobId: string): Variant {
   return {
     key,
     doc,
-    states: (solved.fresh && solved.answer) || [],
+    states: (solved.fresh && solved.answer) || NONE,
     held: held !== null,
     hold: (plan) => {
       localStorage.setItem(place(jobId), writeJob(plan));

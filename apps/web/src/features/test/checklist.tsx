@@ -2,7 +2,7 @@ import { newId } from '../../outbox/ids.ts';
 import type { ReactNode } from 'react';
 import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import { useStartRun } from '../../api/queries.ts';
-import type { ReadingKind, RunKind, RunRow } from '../../api/types.ts';
+import type { NewReading, ReadingKind, RunKind, RunRow } from '../../api/types.ts';
 import { useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from './cautioned-start.tsx';
 import { readingsOf, signedOff, type Reading } from './readings.ts';
@@ -31,7 +31,7 @@ export interface ChecklistProps<R extends string> {
   readonly results: (readings: readonly Reading[]) => ReadonlyMap<string, R>;
   readonly reading: {
     readonly kind: ReadingKind;
-    readonly payload: (id: string, result: R) => Record<string, unknown>;
+    readonly payload: (id: string, result: R) => NewReading['payload'];
   };
   readonly progress: { readonly testId: string; readonly words: (looked: number, bad: number) => string };
   readonly hint: (left: number, bad: number) => string;

@@ -1,11 +1,10 @@
 import { sayState } from '@venula/core/say';
 import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import { useRuns } from '../../api/queries.ts';
-import type { NewReading } from '../../api/queries.ts';
-import type { ReadingKind, RunKind } from '../../api/types.ts';
+import type { NewReading, ReadingKind, RunKind } from '../../api/types.ts';
 import { tell } from '../../api/client.ts';
 import { useFormat } from '../../app/settings.ts';
-import { useJob, useLive, useOpenJob } from '../../job/job-context.ts';
+import { useJob, useOpenJob, useStates } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { Cautions } from './cautions.tsx';
@@ -21,7 +20,8 @@ const READING_NAMES: Readonly<Record<ReadingKind, string>> = {
 };
 
 /** What was read, to copy where it was not taken. */
-function readingWords({ kind, payload }: NewReading, format: ReturnType<typeof useFormat>): string {
+function readingWords({ kind, payload: said }: NewReading, format: ReturnType<typeof useFormat>): string {
+  const payload: Readonly<Record<string, unknown>> = said;
   if (kind === 'pressure')
     return `${format('pressure', Number(payload['pressurePa']), 2)} at ${format('temperature', Number(payload['kelvin']))}`;
   return ['jointId', 'rowId', 'result', 'note']
@@ -31,12 +31,11 @@ function readingWords({ kind, payload }: NewReading, format: ReturnType<typeof u
 
 export function TestPage() {
   const format = useFormat();
-  const live = useLive();
+  const stops = useJob((job) => job.live.plan?.findings.filter((f) => f.severity === 'stop').length ?? 0);
   const { id } = useOpenJob();
   const runs = useRuns(id);
   const queue = useReadingQueue(id);
   const newest = (kind: RunKind) => runs.data?.filter((r) => r.kind === kind).at(-1);
-  const stops = live.plan?.findings.filter((f) => f.severity === 'stop').length ?? 0;
   const refused = queue.waiting.filter((w) => w.refused);
   const open = queue.waiting.filter((w) => !w.refused && !w.landed);
   const unkept = open.filter((w) => w.unkept).length;
@@ -103,7 +102,7 @@ export function TestPage() {
 
 /** What the gauge and the meter will read, at every state, before anybody looks. */
 function Predictions() {
-  const live = useLive();
+  const states = useStates();
   const stateId = useJob((job) => job.stateId);
   const format = useFormat();
   return (
@@ -124,7 +123,7 @@ function Predictions() {
           </tr>
         </thead>
         <tbody>
-          {live.states.map((s) => (
+          {states.map((s) => (
             <tr
               key={s.state.id}
               className={`border-b border-rule ${s.state.id === stateId ? 'bg-mark/25' : ''}`}

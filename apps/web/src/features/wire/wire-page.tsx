@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { circuitOrder } from './volts/circuit-order.ts';
 import { useSearchParams } from 'react-router';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
-import { useDoc, useLive, useShown } from '../../job/job-context.ts';
+import { useDoc, useShown, useStates } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
@@ -22,6 +22,9 @@ const VIEWS = [
 ] as const;
 
 /** Wire: how many volts arrive, when everything runs, whether the wiring does so, and the sheet to build it by. */
+const STAGES = ['wire'] as const;
+const STAGING = ['STAGING_LATE', 'STAGING_BY_BOOST'] as const;
+
 export function WirePage() {
   const doc = useDoc();
   const shown = useShown();
@@ -38,7 +41,7 @@ export function WirePage() {
           <>
             {view === 'volts' && solution && <WireBars solution={solution} />}
             {view === 'volts' && <BudgetBars />}
-            <FindingsPanel stages={['wire']} codes={['STAGING_LATE', 'STAGING_BY_BOOST']} />
+            <FindingsPanel stages={STAGES} codes={STAGING} />
           </>
         )
       }
@@ -119,9 +122,9 @@ function WireBars({ solution }: { readonly solution: CircuitSolution }) {
 /** What the alternator gives at idle against everything that is on then. */
 function BudgetBars() {
   const doc = useDoc();
-  const live = useLive();
+  const states = useStates();
   const { alternatorIdleA, carLoadA = 0 } = doc.brief.electrical;
-  const idle = live.states.find((s) => s.state.kind === 'idle')?.values;
+  const idle = states.find((s) => s.state.kind === 'idle')?.values;
   if (alternatorIdleA === undefined || !idle) return null;
   const planned =
     idle.pumps.reduce((sum, p) => sum + p.current, 0) +

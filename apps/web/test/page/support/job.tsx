@@ -62,7 +62,7 @@ function editsOf(start: JobDocument): {
 
 /** The plan judged by the core itself, at once. */
 function plansOf(fault: string | null): PlanSource {
-  let live: LivePlan = { states: [], plan: null, judged: false, fault };
+  let live: LivePlan = { states: [], first: null, plan: null, judged: false, fault };
   const { tell, subscribe } = listeners();
   return {
     getPlan: () => live,
@@ -70,7 +70,7 @@ function plansOf(fault: string | null): PlanSource {
     solve(doc) {
       if (fault !== null) return;
       const plan = evaluatePlan(doc);
-      live = { states: plan.states, plan, judged: true, fault };
+      live = { states: plan.states, first: null, plan, judged: true, fault };
       tell();
     },
     stop: () => undefined,

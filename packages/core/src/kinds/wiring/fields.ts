@@ -2,8 +2,11 @@ import { quantity } from '../../fields/field.ts';
 import { id } from '../../fields/name.ts';
 import { labelled, object, optional, text, type Infer } from '../../fields/shape.ts';
 
-export const ratingA = (label: string, min: number, max = 300) =>
-  quantity({ label, dimension: 'amps', unit: 'A', min, max });
+export const ratingA = (
+  label: string,
+  min: number,
+  { max = 300, sizes }: { readonly max?: number; readonly sizes?: readonly number[] } = {},
+) => quantity({ label, dimension: 'amps', unit: 'A', min, max, ...(sizes ? { sizes } : {}) });
 
 export const jointOhms = (label: string, max: number, usual: number) =>
   quantity({ label, dimension: 'resistance', unit: 'Ω', min: 0, max, usual, why: 'typical of a sound one' });

@@ -1,11 +1,11 @@
-import { rulesOf, SUPPRESSION, type Harness } from '@venula/core/document';
+import { rulesOf, type Harness } from '@venula/core/document';
 import { removeDevice } from '@venula/core/edit';
 import { tableSignals } from '@venula/core/harness';
 import { signalKey, type Signal } from '@venula/core/trigger';
 import { Trash2 } from 'lucide-react';
 import { useSettings } from '../../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../../job/job-context.ts';
-import { PlanChoice, PlanQuantity, PlanText } from '../../../job/plan-fields.tsx';
+import { PlanForm } from '../../../job/plan-form.tsx';
 import { Choice } from '../../../ui/choice.tsx';
 import { signalWords } from '../../../ui/signal-words.ts';
 
@@ -27,7 +27,7 @@ export function DeviceTray({
   if (!device) return null;
   const drawn = doc.wiring.harness !== undefined;
   const circuitId = 'of' in device ? device.of?.circuitId : undefined;
-  const at = (field: string) => `/wiring/harness/devices/${id}/${field}`;
+  const owner = `/wiring/harness/devices/${id}`;
   return (
     <section className="border-y-2 border-rule py-2" aria-label={`Part: ${device.name}`}>
       <div className="mb-1 flex flex-wrap items-center gap-3">
@@ -55,59 +55,16 @@ export function DeviceTray({
       </div>
       {drawn && circuitId === undefined && (
         <div className="grid grid-cols-5 gap-x-3 gap-y-2">
-          <PlanText path={at('name')} label="Name" max={80} min={1} />
-          {(device.kind === 'fuse' ||
-            device.kind === 'relay' ||
-            device.kind === 'switch' ||
-            device.kind === 'ecu-output') && <PlanQuantity path={at('ratingA')} />}
-          {(device.kind === 'ground' || device.kind === 'connector' || device.kind === 'load') && (
-            <PlanQuantity path={at('ohms')} />
-          )}
-          {(device.kind === 'switch' || device.kind === 'ecu-output') && (
-            <SignalChoice path={at('signal')} value={device.signal} harness={harness} />
-          )}
-          {device.kind === 'ecu-output' && (
-            <>
-              <PlanChoice
-                path={at('side')}
-                label="Switches"
-                options={[
-                  { value: 'low', label: 'to ground (low side)' },
-                  { value: 'high', label: 'to battery (high side)' },
-                ]}
-              />
-              <Choice
-                label="Clamped inside"
-                value={device.clamped ? 'yes' : 'no'}
-                disabled={readOnly}
-                options={[
-                  { value: 'yes', label: 'yes, as its maker says' },
-                  { value: 'no', label: 'no, or not known' },
-                ]}
-                onChoose={(v) => edit({ op: 'replace', path: at('clamped'), value: v === 'yes' })}
-              />
-            </>
-          )}
-          {device.kind === 'relay' && (
-            <>
-              <PlanQuantity path={at('coilOhms')} />
-              <PlanChoice
-                path={at('suppression')}
-                label="Across the coil"
-                options={SUPPRESSION.map((value) => ({ value, label: value }))}
-              />
-              <Choice
-                label="Contacts"
-                value={device.changeover ? 'changeover' : 'plain'}
-                disabled={readOnly}
-                options={[
-                  { value: 'plain', label: '30 and 87' },
-                  { value: 'changeover', label: 'change-over, with 87a' },
-                ]}
-                onChoose={(v) => edit({ op: 'replace', path: at('changeover'), value: v === 'changeover' })}
-              />
-            </>
-          )}
+          <PlanForm
+            owner={owner}
+            own={
+              'signal' in device
+                ? {
+                    signal: <SignalChoice path={`${owner}/signal`} value={device.signal} harness={harness} />,
+                  }
+                : {}
+            }
+          />
         </div>
       )}
     </section>

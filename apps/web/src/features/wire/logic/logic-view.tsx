@@ -4,7 +4,7 @@ import { addDevice, allTerminals, NEW_DEVICES } from '@venula/core/edit';
 import { MOST_SIGNALS, wiringSheet } from '@venula/core/harness';
 import { useMemo, useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
-import { useDoc, useLive, useOpenJob } from '../../../job/job-context.ts';
+import { useDoc, useJudgement, useOpenJob } from '../../../job/job-context.ts';
 import { Headline } from '../../../ui/headline.tsx';
 import { sayAgain } from '@venula/core/say';
 import { BENCH, RANK } from '../../../workers/plan-client.ts';
@@ -19,7 +19,7 @@ import { WireList } from './wire-list.tsx';
 /** From rule to copper and back: the wiring drawn, and what it does at every combination of inputs. */
 export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: string) => void }) {
   const doc = useDoc();
-  const live = useLive();
+  const plan = useJudgement();
   const { edit, readOnly } = useOpenJob();
   const { units } = useSettings();
   const sheet = useMemo(() => wiringSheet(doc), [doc]);
@@ -28,7 +28,7 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
   const [device, setDevice] = useState<string | null>(null);
   const [menu, setMenu] = useState(false);
   const drawn = doc.wiring.harness !== undefined;
-  const findings = (live.plan?.findings ?? []).filter((f) => f.stage === 'wire');
+  const findings = (plan?.findings ?? []).filter((f) => f.stage === 'wire');
   const wrong = logic?.wrong ?? 0;
   const worst = findings.find((f) => f.code.startsWith('WIRED_'));
   const first = worst && sayAgain(worst, units);

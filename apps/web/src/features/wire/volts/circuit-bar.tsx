@@ -3,11 +3,10 @@ import { addCircuit, addLoad, NEW_LOADS, removeCircuit, setTap, tapTargets } fro
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useDoc, useOpenJob } from '../../../job/job-context.ts';
-import { PlanChoice, PlanQuantity, PlanText } from '../../../job/plan-fields.tsx';
+import { PlanField, PlanForm } from '../../../job/plan-form.tsx';
 import { Choice } from '../../../ui/choice.tsx';
 import { PickMenu } from '../../../ui/pick-menu.tsx';
 import { circuitOrder } from './circuit-order.ts';
-import { TextField } from '../../../ui/text-field.tsx';
 
 /** Which circuit is on the track, and a key to add another. */
 export function CircuitPicker({
@@ -69,13 +68,6 @@ export function CircuitPicker({
   );
 }
 
-const SUPPLIES = [
-  { value: 'battery', label: 'battery post' },
-  { value: 'fuse-box', label: 'fuse box stud' },
-  { value: 'ignition', label: 'ignition feed' },
-  { value: 'alternator', label: 'alternator post' },
-] as const;
-
 /** Where a circuit is fed from and goes to ground, and what it feeds. */
 export function CircuitTray({
   circuitId,
@@ -88,47 +80,28 @@ export function CircuitTray({
 }) {
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
-  const at = (field: string) => `/wiring/circuits/${circuitId}/${field}`;
+  const owner = `/wiring/circuits/${circuitId}`;
   const tapped = circuit.supply === 'fuse-box' || circuit.supply === 'ignition';
-  const load = doc.wiring.loads?.[circuit.loadId];
-  const loadAt = (field: string) => `/wiring/loads/${circuit.loadId}/${field}`;
+  const tap = (side: 'feedFrom' | 'groundInto', label: string, none: string) => (
+    <TapChoice circuitId={circuitId} side={side} label={label} none={none} />
+  );
   return (
     <div className="grid grid-cols-5 gap-x-3 gap-y-2">
-      <PlanText path={at('name')} label="Circuit" max={80} min={1} />
-      {!circuit.feedFrom && <PlanChoice path={at('supply')} label="Fed from" options={[...SUPPLIES]} />}
-      <TapChoice circuitId={circuitId} side="feedFrom" label="Feed branches off" none="its own supply" />
-      <TapChoice circuitId={circuitId} side="groundInto" label="Ground joins" none="its own ground" />
-      {tapped && !circuit.feedFrom && (
-        <TextField
-          label="What else hangs on that feed, and its fuse"
-          value={circuit.alsoFeeds ?? ''}
-          max={200}
-          disabled={readOnly}
-          onCommit={(value) => edit({ op: 'add', path: at('alsoFeeds'), value })}
+      <PlanForm
+        owner={owner}
+        own={{
+          name: <PlanField path={`${owner}/name`} label="Circuit" />,
+          feedFrom: tap('feedFrom', 'Feed branches off', 'its own supply'),
+          groundInto: tap('groundInto', 'Ground joins', 'its own ground'),
+          ...(circuit.feedFrom ? { supply: null } : {}),
+          ...(tapped && !circuit.feedFrom ? {} : { alsoFeeds: null }),
+        }}
+      />
+      {doc.wiring.loads?.[circuit.loadId] && (
+        <PlanForm
+          owner={`/wiring/loads/${circuit.loadId}`}
+          own={{ name: <PlanField path={`/wiring/loads/${circuit.loadId}/name`} label="Load" /> }}
         />
-      )}
-      {load && (
-        <>
-          <PlanText path={loadAt('name')} label="Load" max={80} min={1} />
-          <PlanQuantity path={loadAt('amps')} />
-          <PlanChoice
-            path={loadAt('draws')}
-            label="Behaves as"
-            options={[
-              { value: 'resistance', label: 'a resistance' },
-              { value: 'current', label: 'a steady current' },
-            ]}
-          />
-          <PlanChoice
-            path={loadAt('when')}
-            label="Is on"
-            options={[
-              { value: 'key', label: 'with the key' },
-              { value: 'running', label: 'while the engine runs' },
-              { value: 'always', label: 'always' },
-            ]}
-          />
-        </>
       )}
       {!readOnly && (
         <button

@@ -2,14 +2,14 @@ import { sizeCircuit } from '@venula/core/advise';
 import { hardest } from '@venula/core/engine';
 import { wireSizeName } from '@venula/core/kinds';
 import { useMemo } from 'react';
-import { useDoc, useLive, useOpenJob } from '../../../job/job-context.ts';
+import { useDoc, useOpenJob, useStates } from '../../../job/job-context.ts';
 
 /** Wire, fuse and relay for one circuit, with the reasons and what was tried before. */
 export function SizeCircuitCard({ circuitId }: { readonly circuitId: string }) {
   const doc = useDoc();
-  const live = useLive();
+  const states = useStates();
   const { edit, readOnly } = useOpenJob();
-  const loaded = useMemo(() => hardest(doc, live.states, circuitId), [doc, live.states, circuitId]);
+  const loaded = useMemo(() => hardest(doc, states, circuitId), [doc, states, circuitId]);
   const sized = useMemo(() => (loaded ? sizeCircuit(doc, loaded) : null), [doc, loaded]);
   if (!loaded) return <p className="text-soft">Its load never runs, so there is nothing to size by.</p>;
   if (!sized)

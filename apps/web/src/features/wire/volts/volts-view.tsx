@@ -5,7 +5,7 @@ import { familyOf } from '@venula/core/kinds';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';
-import { useDoc, useLive, useOpenJob, useShown } from '../../../job/job-context.ts';
+import { useDoc, useJudgement, useOpenJob, useShown } from '../../../job/job-context.ts';
 import { Headline } from '../../../ui/headline.tsx';
 import { Legend } from '../../../ui/legend.tsx';
 import { LoopDrawing } from '../../../ui/track/loop-drawing.tsx';
@@ -28,14 +28,14 @@ export function VoltsView({
   readonly onCircuit: (id: string) => void;
 }) {
   const doc = useDoc();
-  const live = useLive();
+  const plan = useJudgement();
   const shown = useShown();
   const { edit, readOnly } = useOpenJob();
   const { units } = useSettings();
   const format = useFormat();
   const [selected, setSelected] = useState<string | null>(null);
   const [tab, setTab] = useState<string>('Piece');
-  const findings = useMemo(() => (live.plan?.findings ?? []).filter((f) => f.stage === 'wire'), [live.plan]);
+  const findings = useMemo(() => (plan?.findings ?? []).filter((f) => f.stage === 'wire'), [plan]);
   const circuit = circuitId === undefined ? undefined : doc.wiring.circuits[circuitId];
   const solution = circuit && circuitOf(shown?.values, circuit.loadId);
   const loadName =
@@ -60,7 +60,7 @@ export function VoltsView({
       (f.place.within === circuitId || f.place.id === circuitId || f.place.id === circuit.loadId),
   );
   const supply = shown?.state.supplyVolts ?? 0;
-  const lost = live.plan?.flowLostToWiring ?? 0;
+  const lost = plan?.flowLostToWiring ?? 0;
   const pumpNow = doc.plumbing.elements[circuit.loadId]?.kind === 'pump';
   const what = pumpNow ? 'The pump' : loadName;
   const sentence = solution

@@ -1,13 +1,13 @@
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { flag, labelled, oneOf, type Infer } from '../../../fields/shape.ts';
-import { cv, droop, ratio, setPa } from '../bypass-regulator/fields.ts';
+import { labelled, oneOf, type Infer } from '../../../fields/shape.ts';
+import { cv, droop, ratio, referenced, setPa } from '../bypass-regulator/fields.ts';
 import { REGULATORS } from '../bypass-regulator/seats.ts';
 
 export const blockingRegulatorShape = withSources({
   kind: oneOf(['blocking-regulator']),
   name,
-  referenced: labelled('Manifold referenced', flag()),
+  referenced: labelled('Manifold reference', referenced),
   ratio: ratio(0, 10, 1),
   setPa,
   droop,

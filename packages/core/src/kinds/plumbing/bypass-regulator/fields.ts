@@ -1,5 +1,5 @@
 import { quantity } from '../../../fields/field.ts';
-import { optional } from '../../../fields/shape.ts';
+import { flag, optional } from '../../../fields/shape.ts';
 import { REGULATORS } from './seats.ts';
 
 /** Fields regulators have in common. */
@@ -14,13 +14,17 @@ export const ratio = (min: number, max: number, usual: number) =>
     why: '1 keeps the differential over the injectors',
   });
 
+/** Whether the reference port sees the manifold. */
+export const referenced = flag({ true: 'connected, 1:1', false: 'open to air' });
+
 export const setPa = optional(
   quantity({
-    label: 'Set pressure',
+    label: 'Its own setting',
     dimension: 'pressure',
     unit: 'Pa',
     min: 10e3,
     max: 1e6,
+    absent: 'base pressure',
     why: 'where it is set to something else than the base pressure',
   }),
 );

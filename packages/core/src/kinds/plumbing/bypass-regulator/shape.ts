@@ -1,14 +1,14 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { flag, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
-import { cv, droop, ratio, setPa } from './fields.ts';
+import { labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
+import { cv, droop, ratio, referenced, setPa } from './fields.ts';
 import { REGULATORS } from './seats.ts';
 
 export const bypassRegulatorShape = withSources({
   kind: oneOf(['bypass-regulator']),
   name,
-  referenced: labelled('Manifold referenced', flag()),
+  referenced: labelled('Manifold reference', referenced),
   ratio: ratio(0, 10, 1),
   setPa,
   droop,
@@ -20,7 +20,7 @@ export const bypassRegulatorShape = withSources({
       unit: 'm³/s',
       min: 0,
       max: 1e-3,
-      why: 'absent: what the pumps give then',
+      absent: 'what the pumps give then',
     }),
   ),
 });

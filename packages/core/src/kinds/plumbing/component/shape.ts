@@ -1,6 +1,6 @@
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { labelled, oneOf, type Infer } from '../../../fields/shape.ts';
+import { choice, labelled, oneOf, type Infer } from '../../../fields/shape.ts';
 import { bore, lossK } from './fields.ts';
 
 export const componentShape = withSources({
@@ -8,7 +8,13 @@ export const componentShape = withSources({
   name,
   what: labelled(
     'What it is',
-    oneOf(['ethanol-sensor', 'valve-core', 'quick-connector', 'bulkhead', 'other']),
+    choice({
+      'ethanol-sensor': 'ethanol sensor',
+      'valve-core': 'valve core',
+      'quick-connector': 'quick connector',
+      bulkhead: 'bulkhead',
+      other: 'something else',
+    }),
   ),
   k: lossK({ max: 200, why: 'typical, on its own bore, until the maker’s figure is known' }),
   boreM: bore(0.0079),

@@ -1,7 +1,7 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { labelled, oneOf, type Infer } from '../../../fields/shape.ts';
+import { choice, labelled, oneOf, type Infer } from '../../../fields/shape.ts';
 import { clogged, lossAt400 } from './fields.ts';
 
 export const filterShape = withSources({
@@ -16,7 +16,7 @@ export const filterShape = withSources({
     usual: 10,
     why: '10 µm on the pressure side, 100 µm on the suction side: common practice',
   }),
-  media: labelled('Element', oneOf(['paper', 'glass-fiber', 'steel'])),
+  media: labelled('Element', choice({ paper: 'paper', 'glass-fiber': 'glass fiber', steel: 'steel mesh' })),
   lossAt400Pa: lossAt400(7000),
   clogged,
 });

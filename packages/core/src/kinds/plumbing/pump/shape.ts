@@ -1,7 +1,17 @@
 import { quantity, type FieldInfo } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { flag, labelled, list, object, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
+import {
+  choice,
+  flag,
+  labelled,
+  list,
+  object,
+  oneOf,
+  optional,
+  text,
+  type Infer,
+} from '../../../fields/shape.ts';
 import { PUMPS } from './generic-pumps.ts';
 import type { PumpCurve, PumpModel } from './pump-figures.ts';
 
@@ -84,7 +94,14 @@ export const pumpShape = withSources({
     max: 5,
     usual: 0,
   }),
-  type: labelled('Type', oneOf(['turbine', 'positive-displacement', 'brushless'])),
+  type: labelled(
+    'Type',
+    choice({
+      turbine: 'turbine, brushed',
+      'positive-displacement': 'gerotor, gear or roller, brushed',
+      brushless: 'brushless',
+    }),
+  ),
   curve: labelled('Curve', curveShape),
   /** Further curves at other volts. */
   moreCurves: optional(list(curveShape, 1, 5)),

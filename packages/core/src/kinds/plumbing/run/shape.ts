@@ -1,15 +1,21 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { flag, labelled, list, oneOf, optional, type Infer } from '../../../fields/shape.ts';
+import { choice, flag, labelled, list, oneOf, optional, type Infer } from '../../../fields/shape.ts';
 import { END_IDS } from './ends.ts';
-import { DASH_SIZES, HOSE_KIND_IDS } from './hoses.ts';
+import { DASH_SIZES, HOSE_KINDS, HOSE_KIND_IDS } from './hoses.ts';
 
 export const runShape = withSources({
   kind: oneOf(['run']),
   name,
-  hose: labelled('Hose or tube', oneOf(HOSE_KIND_IDS)),
-  dash: labelled('Size', oneOf(DASH_SIZES)),
+  hose: labelled(
+    'Hose or tube',
+    oneOf(HOSE_KIND_IDS, (kind) => HOSE_KINDS[kind].name),
+  ),
+  dash: labelled(
+    'Size',
+    oneOf(DASH_SIZES, (dash) => `-${dash}`),
+  ),
   boreM: optional(
     quantity({
       label: 'Actual bore',
@@ -17,6 +23,7 @@ export const runShape = withSources({
       unit: 'm',
       min: 1e-3,
       max: 0.05,
+      absent: 'as its size table says',
       why: 'where it differs from the size table’s',
     }),
   ),
@@ -39,7 +46,15 @@ export const runShape = withSources({
     usual: 0,
     why: 'loss coefficient on the hose’s bore',
   }),
-  zone: labelled('Where it runs', oneOf(['in-tank', 'under-body', 'engine-bay', 'cabin'])),
+  zone: labelled(
+    'Runs through',
+    choice({
+      'in-tank': 'the tank',
+      'under-body': 'under the body',
+      'engine-bay': 'engine bay',
+      cabin: 'cabin',
+    }),
+  ),
   existing: labelled('Already in the car', flag()),
 });
 export type Run = Infer<typeof runShape>;

@@ -1,6 +1,6 @@
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { flag, labelled, oneOf, type Infer } from '../../../fields/shape.ts';
+import { choice, flag, labelled, oneOf, type Infer } from '../../../fields/shape.ts';
 import { BOX, whenWired, type WiringKind } from '../contract.ts';
 import { ratingA } from '../fields.ts';
 import { signalsHold, signalsShape } from '../signal.ts';
@@ -11,9 +11,9 @@ const device = withSources({
   kind: oneOf(['ecu-output']),
   name,
   signal: signalsShape,
-  side: labelled('Switches', oneOf(['low', 'high'])),
-  ratingA: ratingA('Driver rating', 0.05, 30),
-  clamped: labelled('Clamped inside', flag()),
+  side: labelled('Switches', choice({ low: 'to ground (low side)', high: 'to battery (high side)' })),
+  ratingA: ratingA('Driver rating', 0.05, { max: 30 }),
+  clamped: labelled('Clamped inside', flag({ true: 'yes, as its maker says', false: 'no, or not known' })),
 });
 
 export const ecuOutput: WiringKind<never, Infer<typeof device>, never> = {

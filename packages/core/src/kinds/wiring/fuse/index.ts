@@ -5,12 +5,13 @@ import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { billLine } from '../../bill-line.ts';
 import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { of, ratingA } from '../fields.ts';
+import { ALL_FUSES } from '../wire/wire-data.ts';
 import { FUSE_DISTANCE_LIMIT, fuseOhms } from './fuse.ts';
 
 const segment = withSources({
   kind: oneOf(['fuse']),
   name,
-  ratingA: ratingA('Fuse rating', 1),
+  ratingA: ratingA('Fuse rating', 1, { sizes: ALL_FUSES }),
   distanceM: quantity({
     label: 'Distance from the source',
     dimension: 'length',
@@ -21,7 +22,12 @@ const segment = withSources({
     why: `within ${FUSE_DISTANCE_LIMIT} m (7 in): ABYC E-11`,
   }),
 });
-const device = withSources({ kind: oneOf(['fuse']), name, ratingA: ratingA('Fuse rating', 1), of });
+const device = withSources({
+  kind: oneOf(['fuse']),
+  name,
+  ratingA: ratingA('Fuse rating', 1, { sizes: ALL_FUSES }),
+  of,
+});
 
 export const fuse: WiringKind<Infer<typeof segment>, Infer<typeof device>, never> = {
   segment: {

@@ -1,6 +1,6 @@
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { labelled, oneOf } from '../../../fields/shape.ts';
+import { choice, labelled, oneOf } from '../../../fields/shape.ts';
 import { ratingA } from '../fields.ts';
 
 /** Volts the currents of loads are given at. */
@@ -10,9 +10,12 @@ export const LOAD_VOLTS = 13.5;
 export const loadFields = <const K extends string>(kind: K) => ({
   kind: oneOf([kind]),
   name,
-  amps: ratingA('Takes at 13.5 V', 0.001, 200),
-  draws: labelled('Draws as', oneOf(['resistance', 'current'])),
-  when: labelled('Runs', oneOf(['key', 'running', 'always'])),
+  amps: ratingA('Takes at 13.5 V', 0.001, { max: 200 }),
+  draws: labelled('Behaves as', choice({ resistance: 'a resistance', current: 'a steady current' })),
+  when: labelled(
+    'Is on',
+    choice({ key: 'with the key', running: 'while the engine runs', always: 'always' }),
+  ),
 });
 
 export const loadShape = <const K extends string>(kind: K) => withSources(loadFields(kind));

@@ -1,7 +1,7 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { flag, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
+import { choice, flag, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
 import { billLine } from '../../bill-line.ts';
 import { BOX, nothing, usualSide, type WiringKind } from '../contract.ts';
 import { jointOhms, of, ratingA } from '../fields.ts';
@@ -16,6 +16,14 @@ export const RELAY_RATINGS: readonly number[] = [30, 40, 50, 70, 100];
 /** A sound contact with its socket, Ω (typical). */
 const CONTACT_OHMS = 0.005;
 
+const SUPPRESSED = {
+  resistor: 'resistor',
+  diode: 'diode, mind polarity',
+  zener: 'zener',
+  none: 'none',
+} as const satisfies Record<(typeof SUPPRESSION)[number], string>;
+const contacts = flag({ true: 'change-over, with 87a', false: '30 and 87' });
+
 const coilOhms = quantity({
   label: 'Coil resistance',
   dimension: 'resistance',
@@ -24,24 +32,25 @@ const coilOhms = quantity({
   max: 400,
   usual: COIL_OHMS,
   why: 'ISO mini relay, typical',
+  absent: `${COIL_OHMS} Ω, usual`,
 });
 
 const segment = withSources({
   kind: oneOf(['relay']),
   name,
-  ratingA: ratingA('Contact rating', 1),
+  ratingA: ratingA('Contact rating', 1, { sizes: RELAY_RATINGS }),
   contactOhms: jointOhms('Contact and socket resistance', 0.5, CONTACT_OHMS),
-  suppression: labelled('Across the coil', oneOf(SUPPRESSION)),
+  suppression: labelled('Across the coil', choice(SUPPRESSED)),
   coilOhms: optional(coilOhms),
-  changeover: optional(labelled('Change-over, with 87a', flag())),
+  changeover: optional(labelled('Contacts', contacts)),
 });
 const device = withSources({
   kind: oneOf(['relay']),
   name,
-  changeover: labelled('Change-over, with 87a', flag()),
-  ratingA: ratingA('Contact rating', 1),
+  changeover: labelled('Contacts', contacts),
+  ratingA: ratingA('Contact rating', 1, { sizes: RELAY_RATINGS }),
   coilOhms,
-  suppression: labelled('Across the coil', oneOf(SUPPRESSION)),
+  suppression: labelled('Across the coil', choice(SUPPRESSED)),
   of,
 });
 

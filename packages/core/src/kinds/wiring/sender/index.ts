@@ -1,12 +1,16 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { labelled, oneOf, type Infer } from '../../../fields/shape.ts';
+import { choice, labelled, oneOf, type Infer } from '../../../fields/shape.ts';
 import { BOX, nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { loadFields } from '../loads/fields.ts';
 
 /** How a sender is fed: by its gauge through the one wire (body ground), by a 5 V or by a 12 V supply. */
-const FED = ['one-wire', '5V', '12V'] as const;
+const FED = {
+  'one-wire': 'its gauge, by one wire',
+  '5V': 'a 5 V supply',
+  '12V': 'a 12 V supply',
+} as const;
 
 const pressure = (label: string, usual: number) =>
   quantity({ label, dimension: 'pressure', unit: 'Pa gauge', min: -101e3, max: 4e6, usual });
@@ -15,7 +19,7 @@ const volts = (label: string, usual: number) =>
 
 /** What it reads and what it says then: the scaling the tuner needs. */
 const scaling = {
-  fed: labelled('Fed by', oneOf(FED)),
+  fed: labelled('Fed by', choice(FED)),
   lowPa: pressure('Reads from', 0),
   highPa: pressure('Reads to', 1.034e6),
   lowV: volts('Volts at the low end', 0.5),

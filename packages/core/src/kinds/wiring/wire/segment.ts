@@ -1,8 +1,8 @@
 import { count, quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { flag, labelled, object, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
-import { WIRE_SIZES } from './wire.ts';
+import { choice, flag, labelled, object, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
+import { WIRE_SIZES, wireSizeName } from './wire.ts';
 
 /** How one end of a wire is made off; absent: as its neighbor asks. */
 export const wireEndShape = object({
@@ -12,15 +12,17 @@ export const wireEndShape = object({
 });
 export type WireEnd = Infer<typeof wireEndShape>;
 
+const ZONES = { 'engine-bay': 'engine bay', 'under-body': 'under the body', cabin: 'cabin' } as const;
+
 export const wireShape = withSources({
   kind: oneOf(['wire']),
   name,
-  color: labelled('Color', text(30)),
-  size: labelled('Wire size', oneOf(WIRE_SIZES)),
-  conductor: labelled('Conductor', oneOf(['copper', 'copper-clad'])),
+  size: labelled('Wire size', oneOf(WIRE_SIZES, wireSizeName)),
+  conductor: labelled('Conductor', choice({ copper: 'copper', 'copper-clad': 'copper-clad aluminum' })),
   lengthM: quantity({ label: 'Length', dimension: 'length', unit: 'm', min: 0.01, max: 30 }),
-  zone: labelled('Where it runs', oneOf(['engine-bay', 'under-body', 'cabin'])),
+  zone: labelled('Runs through', choice(ZONES)),
   bundled: count({ label: 'Wires in the bundle', min: 1, max: 60, usual: 1 }),
+  color: labelled('Color on the car', text(30)),
   insulationK: quantity({
     label: 'Insulation good to',
     dimension: 'temperature',
@@ -30,7 +32,12 @@ export const wireShape = withSources({
     usual: 398.15,
   }),
   /** Vehicle cable runs up to 10 % under the section its gauge names; absent: the full section. */
-  cable: optional(oneOf(['full', 'vehicle'])),
+  cable: optional(
+    labelled(
+      'Section',
+      choice({ full: 'full, as its gauge says', vehicle: 'vehicle cable, up to 10% less' }),
+    ),
+  ),
   slackM: optional(
     quantity({
       label: 'Slack, for a lid or hat',
@@ -39,6 +46,7 @@ export const wireShape = withSources({
       min: 0,
       max: 3,
       usual: 0.3,
+      absent: 'none',
       why: 'left over so that a lid or hat opens; cut longer by it, and it counts in the drop',
     }),
   ),
