@@ -13,7 +13,7 @@ import { useAccept, useAcceptances } from '../api/queries.ts';
 import type { AcceptanceRow } from '../api/types.ts';
 import { useFormat, useSettings } from '../app/settings.ts';
 import { SEVERITY_NAME, SeverityMark, TONE } from '../ui/severity.tsx';
-import type { FixPreview } from '../workers/plan.worker.ts';
+import type { FixPreview } from '../workers/plan-work.ts';
 import { JUDGE, RANK } from '../workers/plan-client.ts';
 import { useJob, useJudgement, useOpenJob } from './job-context.ts';
 

@@ -1,11 +1,11 @@
 import { wrap, type Remote } from 'comlink';
 import { Lane, type Opened } from './lane.ts';
-import type { PlanWorker } from './plan.worker.ts';
+import type { PlanWork } from './plan-work.ts';
 
-function open(): Opened<Remote<PlanWorker>> {
+function open(): Opened<Remote<PlanWork>> {
   const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
   return {
-    api: wrap<PlanWorker>(worker),
+    api: wrap<PlanWork>(worker),
     close: () => worker.terminate(),
     onBreak: (told) => {
       worker.addEventListener('error', (e) => told(e.message || 'the worker could not be loaded'));
@@ -14,7 +14,7 @@ function open(): Opened<Remote<PlanWorker>> {
   };
 }
 
-export type PlanLane = Lane<Remote<PlanWorker>>;
+export type PlanLane = Lane<Remote<PlanWork>>;
 
 /** Only draws the line: nothing else holds it up. */
 export const LINE: PlanLane = new Lane(open);

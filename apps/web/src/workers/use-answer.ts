@@ -2,7 +2,7 @@ import { useCallback, useEffect, useEffectEvent, useState } from 'react';
 import type { Remote } from 'comlink';
 import { Superseded } from './lane.ts';
 import type { PlanLane } from './plan-client.ts';
-import type { PlanWorker } from './plan.worker.ts';
+import type { PlanWork } from './plan-work.ts';
 
 export interface Asked<T> {
   /** The newest answer; of an earlier question while `fresh` is false. */
@@ -22,7 +22,7 @@ export function useAnswer<A, T>(
   lane: PlanLane,
   slot: string,
   about: A | null,
-  ask: (api: Remote<PlanWorker>, about: A) => Promise<T>,
+  ask: (api: Remote<PlanWork>, about: A) => Promise<T>,
   rank: number,
 ): Asked<T> {
   const [got, setGot] = useState<{ about: A; answer: T } | null>(null);

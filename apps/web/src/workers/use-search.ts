@@ -3,7 +3,7 @@ import { proxy, type Remote } from 'comlink';
 import { useEffect, useState } from 'react';
 import { Superseded } from './lane.ts';
 import { SEARCH, SEARCH_MS } from './plan-client.ts';
-import type { PlanWorker } from './plan.worker.ts';
+import type { PlanWork } from './plan-work.ts';
 
 /** Told now and then how far it has got. */
 export type Told = (done: number, total: number) => void;
@@ -23,7 +23,7 @@ export interface Search<T> {
 export function useSearch<T>(
   slot: string,
   doc: JobDocument,
-  ask: (api: Remote<PlanWorker>, doc: JobDocument, told: Told) => Promise<T>,
+  ask: (api: Remote<PlanWork>, doc: JobDocument, told: Told) => Promise<T>,
 ): Search<T> {
   const [progress, setProgress] = useState<readonly [number, number] | null>(null);
   const [found, setFound] = useState<{ readonly of: JobDocument; readonly answer: T } | null>(null);

@@ -40,11 +40,11 @@ describe('sizing search', () => {
       'rail too high': ['RAIL_HIGH', 'RETURN_OVERRUN'],
       'no fuse fits between load and wire': ['FUSE_OVER_WIRE', 'FUSE_LOADED'],
     };
-    for (const c of choices.filter((_, i) => i % 37 === 0)) {
+    for (const c of choices.filter((_, i) => i % 23 === 0)) {
       const r = judgeChoice(doc, c);
       if (!r.fails) continue;
       const codes = evaluatePlan(applied(doc, r.patch)).findings.map((f) => f.code);
-      expect(codes.some((code) => known[r.fails!]!.includes(code))).toBe(true);
+      expect([r.fails, codes.some((code) => known[r.fails!]!.includes(code))]).toEqual([r.fails, true]);
     }
   });
 

@@ -1,9 +1,11 @@
-import { dryTest, type DryRow } from '@venula/core/harness';
-import { useMemo } from 'react';
+import type { DryRow } from '@venula/core/harness';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useDoc } from '../../job/job-context.ts';
+import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { inputWords } from '../../ui/signal-words.ts';
+import { BENCH, RANK } from '../../workers/plan-client.ts';
+import { useAnswer } from '../../workers/use-answer.ts';
 import { Checklist } from './checklist.tsx';
 import { dryResults } from './readings.ts';
 
@@ -11,7 +13,14 @@ import { dryResults } from './readings.ts';
 export function DryTest({ run }: { readonly run: RunRow | undefined }) {
   const doc = useDoc();
   const { units } = useSettings();
-  const rows = useMemo(() => dryTest(doc), [doc]);
+  const {
+    answer: rows,
+    fault,
+    again,
+  } = useAnswer(BENCH, 'dry test', doc, (api, d) => api.dryTest(d), RANK.plan);
+  if (fault !== null)
+    return <LaneFaultNote what="The dry test could not be made from the wiring" why={fault} again={again} />;
+  if (!rows) return <p className="mt-4 text-soft">Making the dry test from the wiring…</p>;
   return (
     <Checklist
       run={run}

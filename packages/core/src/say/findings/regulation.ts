@@ -31,7 +31,7 @@ export const railHigh: Words<RailHigh> = ({ value: over, figures: f }, q) => ({
 export const returnBackPressure: Words<ReturnBackPressure> = ({ value: back, limit, figures: f }, q) => ({
   title: `Return back-pressure is ${q('pressure', back)} at idle.`,
   text: 'Back-pressure above about a third of the idle rail pressure leaves the regulator little to work with; heat or a clogged return then overruns it.',
-  formula: `${q('pressure', back)} against 0.35 × ${q('pressure', f.rail)} = ${q('pressure', limit)}`,
+  formula: `${q('pressure', back)} against a third of ${q('pressure', f.rail)} = ${q('pressure', limit)}`,
   source,
 });
 

@@ -1,28 +1,27 @@
 import { terminalWord } from '@venula/core/edit';
 import { terminalKey } from '@venula/core/kinds';
 import { wirePaint, wireTags } from '@venula/core/formats';
-import { layOutHarness, type WiringSheet } from '@venula/core/harness';
 import type { Finding } from '@venula/core/outcome';
 import { useMemo } from 'react';
 import { TONE } from '../../../ui/severity.tsx';
+import type { Wiring } from '../../../workers/plan-work.ts';
 
 /** The wiring as it runs from battery to ground: boxes with their terminals, wires in the colors of the car. */
 export function HarnessDrawing({
-  sheet,
+  wiring: { sheet, layout },
   findings,
   selected,
   onSelect,
   device,
   onDevice,
 }: {
-  readonly sheet: WiringSheet;
+  readonly wiring: Wiring;
   readonly findings: readonly Finding[];
   readonly selected: string | null;
   readonly onSelect: (wireId: string) => void;
   readonly device: string | null;
   readonly onDevice: (id: string) => void;
 }) {
-  const layout = useMemo(() => layOutHarness(sheet.harness), [sheet.harness]);
   const tags = useMemo(() => wireTags(sheet.wires), [sheet.wires]);
   const worst = (id: string) => findings.find((f) => f.place.id === id)?.severity;
   return (

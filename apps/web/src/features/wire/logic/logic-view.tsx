@@ -1,7 +1,7 @@
 import type { HarnessWire, TerminalRef } from '@venula/core/document';
 import { terminalKey } from '@venula/core/kinds';
 import { addDevice, allTerminals, NEW_DEVICES } from '@venula/core/edit';
-import { MOST_SIGNALS, wiringSheet } from '@venula/core/harness';
+import { harnessOf, MOST_SIGNALS } from '@venula/core/harness';
 import { useMemo, useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
 import { useDoc, useJudgement, useOpenJob } from '../../../job/job-context.ts';
@@ -22,7 +22,9 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
   const plan = useJudgement();
   const { edit, readOnly } = useOpenJob();
   const { units } = useSettings();
-  const sheet = useMemo(() => wiringSheet(doc), [doc]);
+  /** As the plan is now: what an edit goes by. The drawing follows a moment later. */
+  const harness = useMemo(() => harnessOf(doc), [doc]);
+  const wiring = useAnswer(BENCH, 'wiring', doc, (api, d) => api.wiring(d), RANK.shown);
   const { answer: logic, fault, again } = useAnswer(BENCH, 'logic', doc, (api, d) => api.logic(d), RANK.plan);
   const [selected, setSelected] = useState<string | null>(null);
   const [device, setDevice] = useState<string | null>(null);
@@ -56,19 +58,28 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
                 : 'Made from the rules and the circuits. Draw it by hand when the car is wired in another way.'
         }
       />
-      <HarnessDrawing
-        sheet={sheet}
-        findings={findings}
-        selected={selected}
-        onSelect={setSelected}
-        device={device}
-        onDevice={(id) => setDevice(id === device ? null : id)}
-      />
+      {wiring.fault !== null && (
+        <LaneFaultNote what="The wiring could not be drawn" why={wiring.fault} again={wiring.again} />
+      )}
+      {wiring.answer ? (
+        <HarnessDrawing
+          wiring={wiring.answer}
+          findings={findings}
+          selected={selected}
+          onSelect={setSelected}
+          device={device}
+          onDevice={(id) => setDevice(id === device ? null : id)}
+        />
+      ) : (
+        <p className="grid h-[240px] place-items-center border-2 border-rule bg-paper text-soft">
+          Drawing the wiring…
+        </p>
+      )}
       {device !== null && (
         <DeviceTray
           key={device}
           id={device}
-          harness={sheet.harness}
+          harness={harness}
           onCircuit={onCircuit}
           onGone={() => setDevice(null)}
         />
@@ -81,7 +92,7 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
                 type="button"
                 className="btn btn-small"
                 onClick={() => {
-                  const added = newWire(sheet.harness.wires, allTerminals(sheet.harness));
+                  const added = newWire(harness.wires, allTerminals(harness));
                   if (!added) return;
                   edit({ op: 'add', path: `/wiring/harness/wires/${added.id}`, value: added.wire });
                   setSelected(added.id);
@@ -96,7 +107,7 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
                 open={menu}
                 onOpen={setMenu}
                 onPick={(name) => {
-                  const added = addDevice(sheet.harness, NEW_DEVICES.find((d) => d.name === name)!.make());
+                  const added = addDevice(harness, NEW_DEVICES.find((d) => d.name === name)!.make());
                   edit(...added.patch);
                   setDevice(added.id);
                 }}
@@ -113,7 +124,7 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
             <button
               type="button"
               className="btn btn-small"
-              onClick={() => edit({ op: 'add', path: '/wiring/harness', value: sheet.harness })}
+              onClick={() => edit({ op: 'add', path: '/wiring/harness', value: harness })}
             >
               Draw it by hand from here
             </button>
@@ -122,9 +133,9 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
           {drawn ? 'drawn by hand' : 'made from the rules'}; sizes and ratings come from the circuits
         </span>
       </div>
-      {logic && <TruthView logic={logic} harness={sheet.harness} />}
+      {logic && <TruthView logic={logic} harness={harness} />}
       <h3 className="headline mt-4 text-lg">Wires</h3>
-      <WireList sheet={sheet} selected={selected} onSelect={setSelected} />
+      {wiring.answer && <WireList sheet={wiring.answer.sheet} selected={selected} onSelect={setSelected} />}
     </>
   );
 }

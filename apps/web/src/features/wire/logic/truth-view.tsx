@@ -3,7 +3,7 @@ import type { LoadState, TruthRow } from '@venula/core/harness';
 import { signalKey } from '@venula/core/trigger';
 import { useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
-import type { Logic } from '../../../workers/plan.worker.ts';
+import type { Logic } from '../../../workers/plan-work.ts';
 import { signalWords } from '../../../ui/signal-words.ts';
 
 const GOT: Readonly<Record<LoadState, string>> = {

@@ -1,15 +1,17 @@
 import type { WireEnd } from '@venula/core/document';
 import { terminalWord } from '@venula/core/edit';
-import { wireListCsv, wiringNetlist, wiringSvg } from '@venula/core/formats';
-import { allOn, dryTest, wiringSheet } from '@venula/core/harness';
+import { wireListCsv, wiringNetlist } from '@venula/core/formats';
+import { allOn } from '@venula/core/harness';
 import { wireSizeName } from '@venula/core/kinds';
 import { Download, Printer } from 'lucide-react';
-import { useMemo } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../../job/job-context.ts';
+import { LaneFaultNote } from '../../../ui/lane-fault-note.tsx';
 import { saveFile } from '../../../ui/save-file.ts';
 import { WireSwatch } from '../../../ui/wire-colors.tsx';
 import { inputWords } from '../../../ui/signal-words.ts';
+import { BENCH, RANK } from '../../../workers/plan-client.ts';
+import { useAnswer } from '../../../workers/use-answer.ts';
 
 const JOINTS = { crimp: 'crimp', 'crimp-solder': 'crimp, then solder', solder: 'solder' } as const;
 const endWords = (e: WireEnd): string =>
@@ -21,12 +23,11 @@ export function SheetView() {
   const { number } = useOpenJob();
   const format = useFormat();
   const { units } = useSettings();
-  const sheet = useMemo(() => wiringSheet(doc), [doc]);
-  const svg = useMemo(() => wiringSvg(doc), [doc]);
-  const rows = useMemo(() => dryTest(doc), [doc]);
-  const netlist = () => {
-    return wiringNetlist(doc, allOn(doc));
-  };
+  const { answer, fault, again } = useAnswer(BENCH, 'sheet', doc, (api, d) => api.wiringPage(d), RANK.plan);
+  if (fault !== null)
+    return <LaneFaultNote what="The wiring sheet could not be made" why={fault} again={again} />;
+  if (!answer) return <p className="text-soft">Making the sheet…</p>;
+  const { sheet, svg, rows } = answer;
   const file = `${String(number).padStart(4, '0')} ${doc.title}`;
   return (
     <>
@@ -51,7 +52,7 @@ export function SheetView() {
         <button
           type="button"
           className="btn"
-          onClick={() => saveFile(`${file} wiring.cir`, 'text/plain', netlist())}
+          onClick={() => saveFile(`${file} wiring.cir`, 'text/plain', wiringNetlist(doc, allOn(doc)))}
           title="All inputs on, crash switch at rest"
         >
           <Download size={18} aria-hidden /> Netlist (SPICE)

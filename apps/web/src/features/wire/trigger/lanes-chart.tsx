@@ -7,7 +7,7 @@ import { useFormat, useSettings } from '../../../app/settings.ts';
 import { ValueAxis } from '../../../ui/chart/axes.tsx';
 import { useCursor } from '../../../ui/chart/use-cursor.ts';
 import { useWidth } from '../../../ui/use-size.ts';
-import type { Replay } from '../../../workers/plan.worker.ts';
+import type { Replay } from '../../../workers/plan-work.ts';
 import { LEG_WORDS } from './leg-words.ts';
 
 const LEFT = 132;

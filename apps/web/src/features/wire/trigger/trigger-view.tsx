@@ -6,7 +6,7 @@ import { useFormat } from '../../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../../job/job-context.ts';
 import { Headline } from '../../../ui/headline.tsx';
 import { LaneFaultNote } from '../../../ui/lane-fault-note.tsx';
-import type { Replay } from '../../../workers/plan.worker.ts';
+import type { Replay } from '../../../workers/plan-work.ts';
 import { LanesChart, type DragLine } from './lanes-chart.tsx';
 import { LegStrip } from './leg-strip.tsx';
 import { LEG_WORDS } from './leg-words.ts';

@@ -1,8 +1,10 @@
-import { sizeCircuit } from '@venula/core/advise';
 import { hardest } from '@venula/core/engine';
 import { wireSizeName } from '@venula/core/kinds';
 import { useMemo } from 'react';
 import { useDoc, useOpenJob, useStates } from '../../../job/job-context.ts';
+import { LaneFaultNote } from '../../../ui/lane-fault-note.tsx';
+import { BENCH, RANK } from '../../../workers/plan-client.ts';
+import { useAnswer } from '../../../workers/use-answer.ts';
 
 /** Wire, fuse and relay for one circuit, with the reasons and what was tried before. */
 export function SizeCircuitCard({ circuitId }: { readonly circuitId: string }) {
@@ -10,8 +12,18 @@ export function SizeCircuitCard({ circuitId }: { readonly circuitId: string }) {
   const states = useStates();
   const { edit, readOnly } = useOpenJob();
   const loaded = useMemo(() => hardest(doc, states, circuitId), [doc, states, circuitId]);
-  const sized = useMemo(() => (loaded ? sizeCircuit(doc, loaded) : null), [doc, loaded]);
+  const about = useMemo(() => (loaded ? { doc, loaded } : null), [doc, loaded]);
+  const { answer, fresh, fault, again } = useAnswer(
+    BENCH,
+    'size circuit',
+    about,
+    async (api, { doc: plan, loaded: at }) => ({ sized: await api.sizeCircuit(plan, at) }),
+    RANK.plan,
+  );
   if (!loaded) return <p className="text-soft">Its load never runs, so there is nothing to size by.</p>;
+  if (fault !== null) return <LaneFaultNote what="No gauge could be worked out" why={fault} again={again} />;
+  if (!answer) return <p className="text-soft">Trying every gauge…</p>;
+  const { sized } = answer;
   if (!sized)
     return (
       <p className="font-medium">
@@ -38,7 +50,7 @@ export function SizeCircuitCard({ circuitId }: { readonly circuitId: string }) {
           <button
             type="button"
             className="btn btn-main mt-2"
-            disabled={readOnly}
+            disabled={readOnly || !fresh}
             onClick={() => edit(...sized.patch)}
           >
             Take it

@@ -23,7 +23,7 @@ export const runShape = withSources({
       unit: 'm',
       min: 1e-3,
       max: 0.05,
-      absent: 'as its size table says',
+      absent: 'by its size',
       why: 'where it differs from the size table’s',
     }),
   ),
