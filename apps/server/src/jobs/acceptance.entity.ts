@@ -1,20 +1,12 @@
 import type { Severity } from '@venula/core/outcome';
-import {
-  Column,
-  CreateDateColumn,
-  Entity,
-  Index,
-  JoinColumn,
-  ManyToOne,
-  PrimaryColumn,
-  type Relation,
-} from 'typeorm';
+import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { Signed } from '../common/signed.ts';
 import type { Role } from '../accounts/user.entity.ts';
 import { Job } from './job.entity.ts';
 
 /** A finding accepted with a reason. It stands for the numbers of that day: the fingerprint. */
 @Entity('acceptance')
-export class Acceptance {
+export class Acceptance extends Signed {
   @PrimaryColumn({ type: 'uuid', primaryKeyConstraintName: 'PK_acceptance' })
   id!: string;
 
@@ -41,12 +33,6 @@ export class Acceptance {
   @Column({ type: 'varchar', length: 500 })
   reason!: string;
 
-  @Column({ type: 'varchar', length: 80 })
-  author!: string;
-
   @Column({ type: 'varchar', length: 12 })
   role!: Role;
-
-  @CreateDateColumn({ type: 'timestamptz' })
-  at!: Date;
 }

@@ -2,7 +2,6 @@ import type { JobDocument } from '@venula/core/document';
 import { storedDocument } from './stored-document.ts';
 import {
   Column,
-  CreateDateColumn,
   Entity,
   JoinColumn,
   ManyToOne,
@@ -10,12 +9,13 @@ import {
   Unique,
   type Relation,
 } from 'typeorm';
+import { Signed } from '../common/signed.ts';
 import { Job } from './job.entity.ts';
 
 /** The document frozen under a name: "plan A", "as built". */
 @Entity('revision')
 @Unique('UQ_revision_name', ['jobId', 'name'])
-export class Revision {
+export class Revision extends Signed {
   @PrimaryGeneratedColumn('uuid', { primaryKeyConstraintName: 'PK_revision' })
   id!: string;
 
@@ -34,10 +34,4 @@ export class Revision {
 
   @Column({ type: 'integer' })
   version!: number;
-
-  @Column({ type: 'varchar', length: 80 })
-  author!: string;
-
-  @CreateDateColumn({ type: 'timestamptz' })
-  at!: Date;
 }

@@ -1,13 +1,5 @@
-import {
-  Column,
-  CreateDateColumn,
-  Entity,
-  Index,
-  JoinColumn,
-  ManyToOne,
-  PrimaryColumn,
-  type Relation,
-} from 'typeorm';
+import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { Signed } from '../common/signed.ts';
 import { TestRun } from './test-run.entity.ts';
 
 export const READING_KINDS = ['dry-row', 'joint', 'pressure', 'sign-off'] as const;
@@ -15,7 +7,7 @@ export type ReadingKind = (typeof READING_KINDS)[number];
 
 /** One reading, never changed: a correction is a new row that names the old. Its id comes from the device. */
 @Entity('test_reading')
-export class TestReading {
+export class TestReading extends Signed {
   @PrimaryColumn({ type: 'uuid', primaryKeyConstraintName: 'PK_test_reading' })
   id!: string;
 
@@ -40,13 +32,7 @@ export class TestReading {
   @JoinColumn({ name: 'corrects', foreignKeyConstraintName: 'FK_test_reading_corrects' })
   corrected?: Relation<TestReading>;
 
-  @Column({ type: 'varchar', length: 80 })
-  author!: string;
-
   /** By the device's clock. */
   @Column({ type: 'timestamptz', name: 'taken_at' })
   takenAt!: Date;
-
-  @CreateDateColumn({ type: 'timestamptz' })
-  at!: Date;
 }

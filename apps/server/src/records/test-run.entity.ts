@@ -1,13 +1,5 @@
-import {
-  Column,
-  CreateDateColumn,
-  Entity,
-  Index,
-  JoinColumn,
-  ManyToOne,
-  PrimaryColumn,
-  type Relation,
-} from 'typeorm';
+import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { Signed } from '../common/signed.ts';
 import { Job } from '../jobs/job.entity.ts';
 
 export const RUN_KINDS = ['dry-test', 'joint-walk', 'gas-hold'] as const;
@@ -15,7 +7,7 @@ export type RunKind = (typeof RUN_KINDS)[number];
 
 /** One go at a test. What it found is in its readings. */
 @Entity('test_run')
-export class TestRun {
+export class TestRun extends Signed {
   @PrimaryColumn({ type: 'uuid', primaryKeyConstraintName: 'PK_test_run' })
   id!: string;
 
@@ -36,10 +28,4 @@ export class TestRun {
   /** Version of the plan it was run against. */
   @Column({ type: 'integer', name: 'job_version' })
   jobVersion!: number;
-
-  @Column({ type: 'varchar', length: 80 })
-  author!: string;
-
-  @CreateDateColumn({ type: 'timestamptz' })
-  at!: Date;
 }

@@ -1,4 +1,5 @@
 import { database } from '../device/database.ts';
+import { patiently } from '../device/patience.ts';
 import { OfflineError } from './client.ts';
 
 /**
@@ -18,11 +19,6 @@ const device: Shelf = {
 };
 
 export const shelfKey = (key: readonly unknown[]): string => JSON.stringify(key);
-
-/** A browser’s store may hang for good; nothing kept is then the answer. */
-const PATIENCE_MS = 3000;
-const patience = (): Promise<undefined> =>
-  new Promise((resolve) => setTimeout(() => resolve(undefined), PATIENCE_MS));
 
 /** Keeps an answer for when there is no connection. */
 export async function keep(key: readonly unknown[], answer: unknown, shelf: Shelf = device): Promise<void> {
@@ -60,7 +56,7 @@ export async function heard<T>(
     if (!(error instanceof OfflineError)) throw error;
     let last: unknown;
     try {
-      last = await Promise.race([shelf.get(shelfKey(key)), patience()]);
+      last = await patiently(shelf.get(shelfKey(key)));
     } catch {
       throw error;
     }

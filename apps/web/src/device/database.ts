@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { OutboxItem } from '../outbox/store.ts';
+import { patiently } from './patience.ts';
 
 /** What this device keeps: the work the server has not acknowledged, and what the server said last. */
 export interface DeviceSchema extends DBSchema {
@@ -10,8 +11,6 @@ export type Database = IDBPDatabase<DeviceSchema>;
 
 const NAME = 'venula';
 const VERSION = 1;
-/** A browser’s store may hang for good; the page then works without one. */
-const PATIENCE_MS = 3000;
 
 let opened: Promise<Database> | undefined;
 
@@ -31,11 +30,6 @@ const open = (): Promise<Database> =>
     },
   });
 
-const late = (): Promise<never> =>
-  new Promise((_, fail) =>
-    setTimeout(() => fail(new Error('The store of this device does not answer.')), PATIENCE_MS),
-  );
-
 /**
  * The one database of this device, opened once and shared by all that keep something.
  * @throws where the browser has none, refuses it or does not answer
@@ -44,7 +38,7 @@ export async function database(): Promise<Database> {
   opened ??= open();
   const mine = opened;
   try {
-    return await Promise.race([mine, late()]);
+    return await patiently(mine);
   } catch (error) {
     // The next one to ask tries anew.
     if (opened === mine) opened = undefined;

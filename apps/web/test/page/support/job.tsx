@@ -4,6 +4,7 @@ import { evaluatePlan } from '@venula/core/advise';
 import type { JobDocument } from '@venula/core/document';
 import type { PatchOperation } from '@venula/core/outcome';
 import type { ReactNode } from 'react';
+import { MemoryRouter } from 'react-router';
 import type { Role } from '../../../src/api/types.ts';
 import { SettingsProvider } from '../../../src/app/settings-provider.tsx';
 import { JobContext } from '../../../src/job/job-context.ts';
@@ -98,9 +99,11 @@ export function inJob(
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const result = render(
     <QueryClientProvider client={client}>
-      <SettingsProvider>
-        <JobContext value={job}>{ui}</JobContext>
-      </SettingsProvider>
+      <MemoryRouter>
+        <SettingsProvider>
+          <JobContext value={job}>{ui}</JobContext>
+        </SettingsProvider>
+      </MemoryRouter>
     </QueryClientProvider>,
   );
   return { ...result, edits: made, doc: () => job.getView().doc, job };

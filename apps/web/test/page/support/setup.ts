@@ -21,5 +21,9 @@ const missing: Record<string, unknown> = {
 };
 for (const [name, value] of Object.entries(missing))
   if (!(name in globalThis)) Object.defineProperty(globalThis, name, { value, writable: true });
+/** Menus and dialogs ask elements for what only a laid-out page has. */
+for (const name of ['hasPointerCapture', 'setPointerCapture', 'releasePointerCapture', 'scrollIntoView'])
+  if (!(name in Element.prototype))
+    Object.defineProperty(Element.prototype, name, { value: () => undefined, writable: true });
 // React asks for it before it lets tests wait for it.
 Object.defineProperty(globalThis, 'IS_REACT_ACT_ENVIRONMENT', { value: true, writable: true });

@@ -1,0 +1,126 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { newJob, openShop, PASSWORD, type Shop } from './support.ts';
+
+let shop: Shop;
+beforeAll(async () => {
+  shop = await openShop();
+});
+afterAll(() => shop.close());
+
+const job = (id: string) => `/api/v1/jobs/${id}`;
+
+describe('doors', () => {
+  test('health and readiness answer without signing in; the API is described', async () => {
+    await shop.stranger.get('/api/health').expect(200, { status: 'ok' });
+    await shop.stranger.get('/api/ready').expect(200, { status: 'ready' });
+    const doc = await shop.stranger.get('/api/docs-json').expect(200);
+    expect(Object.keys(doc.body.paths)).toEqual(
+      expect.arrayContaining(['/api/v1/jobs/{id}/changes', '/api/v1/session']),
+    );
+    // The schema that checks a body is the one that describes it.
+    const body = (path: string) =>
+      doc.body.paths[path].post.requestBody.content['application/json'].schema as Record<string, unknown>;
+    expect(body('/api/v1/jobs/{id}/changes')).toMatchObject({
+      required: expect.arrayContaining(['changeId', 'baseVersion', 'patch']),
+      properties: { patch: { type: 'array', maxItems: 500 }, baseVersion: { minimum: 1 } },
+    });
+    expect(body('/api/v1/session')['required']).toEqual(['login', 'password']);
+    for (const [path, verbs] of Object.entries<Record<string, { requestBody?: object }>>(doc.body.paths))
+      for (const [verb, { requestBody }] of Object.entries(verbs))
+        if (verb === 'post') expect([path, requestBody]).toEqual([path, expect.anything()]);
+  });
+
+  test('long answers come compressed, and no cache on the way keeps what the API says', async () => {
+    const id = await newJob(shop);
+    const answer = await shop.as.viewer.get(job(id)).set('Accept-Encoding', 'gzip').expect(200);
+    expect(answer.headers['content-encoding']).toBe('gzip');
+    expect(answer.headers['cache-control']).toBe('no-store');
+    expect(answer.body.document.title).toBe('Test job');
+    const refused = await shop.stranger.get(job(id)).expect(401);
+    expect(refused.headers['cache-control']).toBe('no-store');
+  });
+
+  test('nobody in without a session, and every error has one shape', async () => {
+    const res = await shop.stranger.get('/api/v1/jobs').expect(401);
+    expect(res.body.error).toMatchObject({
+      status: 401,
+      code: 'NOT_SIGNED_IN',
+      details: [],
+      path: '/api/v1/jobs',
+    });
+    expect(res.body.error.remedy).toBeTruthy();
+    await shop.stranger.get('/api/v1/nothing').expect(404);
+  });
+
+  test('cookie is HttpOnly and SameSite; signing out ends it', async () => {
+    const res = await shop.stranger
+      .post('/api/v1/session')
+      .send({ login: 'Technician', password: PASSWORD })
+      .expect(200);
+    const cookie = String(res.headers['set-cookie']);
+    expect(cookie).toMatch(/HttpOnly/);
+    expect(cookie).toMatch(/SameSite=Strict/);
+    const own = cookie.split(';')[0]!;
+    await shop.stranger.delete('/api/v1/session').set('Cookie', own).expect(204);
+    await shop.stranger.get('/api/v1/session').set('Cookie', own).expect(401);
+  });
+
+  test('wrong password tells nothing, and too many are refused even when right', async () => {
+    const wrong = await shop.stranger
+      .post('/api/v1/session')
+      .send({ login: 'nobody', password: 'x' })
+      .expect(401);
+    for (let i = 0; i < 8; i++) {
+      const res = await shop.stranger
+        .post('/api/v1/session')
+        .send({ login: 'viewer', password: 'x' })
+        .expect(401);
+      expect(res.body.error.message).toBe(wrong.body.error.message);
+    }
+    await shop.stranger.post('/api/v1/session').send({ login: 'viewer', password: PASSWORD }).expect(429);
+  });
+
+  test('another site may not make a signed-in browser change things', async () => {
+    const res = await shop.as.technician
+      .post('/api/v1/jobs')
+      .set('Origin', 'http://elsewhere.example')
+      .send({ pattern: 'full-return', title: 'x' });
+    expect(res.status).toBe(403);
+    expect(res.body.error.code).toBe('FOREIGN_ORIGIN');
+  });
+
+  test('oversized, malformed and wrongly typed requests are refused in the same shape', async () => {
+    const big = await shop.as.technician
+      .post('/api/v1/jobs')
+      .send({ document: { x: 'y'.repeat(1_200_000) } });
+    expect(big.status).toBe(413);
+    expect(big.body.error.status).toBe(413);
+    const broken = await shop.as.technician
+      .post('/api/v1/jobs')
+      .set('Content-Type', 'application/json')
+      .send('{"a":');
+    expect(broken.status).toBe(400);
+    const typed = await shop.as.technician
+      .post('/api/v1/jobs')
+      .send({ pattern: 'spaghetti', title: 'x' })
+      .expect(400);
+    expect(typed.body.error.details[0]).toMatchObject({ path: 'pattern' });
+  });
+});
+
+describe('the database', () => {
+  test('is exactly what the entities say (no drift), and records refuse to be changed', async () => {
+    expect((await shop.db.driver.createSchemaBuilder().log()).upQueries.map((q) => q.query)).toEqual([]);
+    await newJob(shop);
+    for (const sql of [`update audit set actor = 'x'`, 'delete from audit']) {
+      await expect(shop.db.query(sql)).rejects.toThrow(/records/);
+    }
+  });
+
+  test('passwords and session tokens are stored only as hashes', async () => {
+    const rows: { password_hash: string }[] = await shop.db.query('select password_hash from app_user');
+    expect(rows.every((r) => r.password_hash.startsWith('$argon2id$'))).toBe(true);
+    const sessions: { token_hash: string }[] = await shop.db.query('select token_hash from session');
+    expect(sessions.every((s) => /^[0-9a-f]{64}$/.test(s.token_hash))).toBe(true);
+  });
+});

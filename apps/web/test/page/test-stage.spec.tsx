@@ -1,0 +1,193 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { act, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { fullReturnJob } from '@venula/core/document';
+import { jointList } from '@venula/core/supply';
+import type { NewReading, NewRun, Role, RunRow } from '../../src/api/types.ts';
+import { useSendReadings } from '../../src/api/use-reading-queue.ts';
+import { TestPage } from '../../src/features/test/test-page.tsx';
+import { outbox } from './support/device.ts';
+import { inJob } from './support/job.tsx';
+import { shopSays, Trouble } from './support/shop-fetch.ts';
+
+const ID = '11111111-1111-4111-8111-111111111111';
+const JOINTS = jointList(fullReturnJob('Wagon'));
+
+describe('the Test stage', () => {
+  let runs: RunRow[];
+  let refuse: Trouble | null;
+  let online: boolean;
+  let shop: ReturnType<typeof shopSays>;
+
+  const Sending = () => {
+    useSendReadings('p1');
+    return <TestPage />;
+  };
+  const open = async (role: Role = 'technician') => {
+    const opened = inJob(<Sending />, fullReturnJob('Wagon'), { role });
+    await screen.findByRole('region', { name: 'Joint by joint' });
+    await screen.findByRole('region', { name: 'Wiring, dry' });
+    return opened;
+  };
+  const add = (run: RunRow, body: NewReading): RunRow => ({
+    ...run,
+    readings: [
+      ...run.readings,
+      { ...body, id: body.readingId, corrects: body.corrects, author: 'Tess Varga' },
+    ],
+  });
+  const row = (n: number) => document.querySelector<HTMLElement>(`[data-joint="${JOINTS[n]!.id}"]`)!;
+  const walk = () => screen.getByRole('region', { name: 'Joint by joint' });
+  const started = async (user: ReturnType<typeof userEvent.setup>) => {
+    await user.click(within(walk()).getByRole('checkbox', { name: /cautions/ }));
+    await user.click(within(walk()).getByRole('button', { name: 'Start the walk' }));
+    await waitFor(() => expect(row(0)).not.toBeNull());
+  };
+
+  /** What is worked out beside the page has come in. */
+  const settled = () => act(async () => void (await new Promise((done) => setTimeout(done, 50))));
+
+  beforeEach(() => {
+    runs = [];
+    refuse = null;
+    online = true;
+    shop = shopSays({
+      [`GET /jobs/${ID}/runs`]: () => runs,
+      [`POST /jobs/${ID}/runs`]: (body) => {
+        const { runId, kind, setup } = body as NewRun;
+        const run: RunRow = {
+          id: runId,
+          kind,
+          setup,
+          jobVersion: 1,
+          author: 'Tess Varga',
+          at: '2026-11-27T10:00:00.000Z',
+          readings: [],
+        };
+        runs = [...runs, run];
+        return run;
+      },
+      [`POST /jobs/${ID}/runs/[^/]+/readings`]: (body) => {
+        if (!online) throw new TypeError('no connection');
+        if (refuse) return refuse;
+        runs = runs.map((r) => (r.kind === 'joint-walk' ? add(r, body as NewReading) : r));
+        return {};
+      },
+    });
+  });
+  afterEach(async () => {
+    shop.end();
+    await act(
+      async () =>
+        void (await outbox.store.write(
+          [],
+          outbox.held().map((i) => i.id),
+        )),
+    );
+  });
+
+  test('every joint of the plan is walked: a tap says what it is, a second tap takes it back, the count follows', async () => {
+    const user = userEvent.setup();
+    await open();
+    expect(walk().textContent).toContain(`${JOINTS.length} joints, from the tank out and back`);
+    await started(user);
+    const progress = () => screen.getByTestId('walk-progress').textContent;
+    await user.click(within(row(0)).getByRole('button', { name: 'Dry' }));
+    await waitFor(() => expect(progress()).toBe(`1 of ${JOINTS.length} joints looked at`));
+    await user.click(within(row(1)).getByRole('button', { name: 'Leak' }));
+    await waitFor(() => expect(progress()).toBe(`2 of ${JOINTS.length} joints looked at, 1 leaking`));
+    expect(within(row(1)).getByRole('button', { name: 'Leak' }).getAttribute('aria-pressed')).toBe('true');
+    await waitFor(() => expect(runs[0]!.readings).toHaveLength(2));
+    await user.click(within(row(1)).getByRole('button', { name: 'Leak' }));
+    await waitFor(() => expect(progress()).toBe(`1 of ${JOINTS.length} joints looked at`));
+    // Nothing is rubbed out: the record holds all three.
+    await waitFor(() =>
+      expect(runs[0]!.readings.map((r) => r.payload['result'])).toEqual(['dry', 'leak', 'open']),
+    );
+  });
+
+  test('without a connection what is tapped stands, is counted as waiting, and goes out in order', async () => {
+    const user = userEvent.setup();
+    await open();
+    await started(user);
+    online = false;
+    for (const n of [0, 1]) await user.click(within(row(n)).getByRole('button', { name: 'Dry' }));
+    await screen.findByText(/^2 readings wait on this device/);
+    expect(screen.getByTestId('walk-progress').textContent).toContain('2 of');
+    online = true;
+    act(() => void window.dispatchEvent(new Event('online')));
+    await waitFor(() => expect(screen.queryByText(/waits? on this device/)).toBeNull(), { timeout: 4000 });
+    expect(runs[0]!.readings.map((r) => r.payload['jointId'])).toEqual([JOINTS[0]!.id, JOINTS[1]!.id]);
+  });
+
+  test('one the server will not take is told with what was read, and dropped by hand', async () => {
+    const user = userEvent.setup();
+    await open();
+    await started(user);
+    refuse = new Trouble(409, 'RUN_CLOSED', 'This walk is signed off.', 'Start another.');
+    await user.click(within(row(0)).getByRole('button', { name: 'Dry' }));
+    const alert = await screen.findByText(/Not taken: This walk is signed off\. Start another\./);
+    expect(alert.closest('[role="alert"]')!.textContent).toContain(`Joint ${JOINTS[0]!.id}, dry`);
+    expect(screen.getByTestId('walk-progress').textContent).toContain('0 of');
+    await user.click(screen.getByRole('button', { name: 'Drop it' }));
+    await waitFor(() => expect(screen.queryByText(/Not taken/)).toBeNull());
+  });
+
+  test('what somebody else took on this device waits for them; a device without room says to keep the page open', async () => {
+    const user = userEvent.setup();
+    await outbox.store.write([
+      {
+        id: 'r-lou',
+        kind: 'reading',
+        jobId: ID,
+        seq: 1,
+        by: 'lou',
+        payload: {
+          runId: 'run',
+          readingId: 'r-lou',
+          kind: 'joint',
+          payload: {},
+          corrects: null,
+          takenAt: '',
+        },
+      },
+    ]);
+    await open();
+    await screen.findByText(/^1 reading taken by somebody else on this device/);
+    await started(user);
+    online = false;
+    outbox.full = true;
+    await user.click(within(row(0)).getByRole('button', { name: 'Dry' }));
+    await screen.findByText(/This device has no room for a reading: keep this page open/);
+    outbox.full = false;
+  });
+
+  test('a viewer reads the walk and presses nothing', async () => {
+    runs = [
+      {
+        id: 'run',
+        kind: 'joint-walk',
+        setup: {},
+        jobVersion: 1,
+        author: 'Tess Varga',
+        at: '2026-11-27T10:00:00.000Z',
+        readings: [],
+      },
+    ];
+    await open('viewer');
+    expect(
+      within(row(0))
+        .getAllByRole('button')
+        .every((b) => b.hasAttribute('disabled')),
+    ).toBe(true);
+    expect(screen.queryByRole('button', { name: /Start/ })).toBeNull();
+  });
+
+  test('a stop against the plan is the first thing said, before any fuel moves', async () => {
+    const { job } = await open();
+    expect(screen.getByTestId('answer').textContent).toContain('Test in this order');
+    act(() => job.edit({ op: 'replace', path: '/plumbing/elements/return/dash', value: 3 }));
+    expect(screen.getByTestId('answer').textContent).toMatch(/stands? against this plan/);
+    await settled();
+  });
+});
