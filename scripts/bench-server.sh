@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# bench-server.sh NAME: a campaign of apps/server/bench on a database of its own (npm run bench:list, bench:load).
+# bench-server.sh NAME: a campaign of apps/server/bench on a database of its own (npm run bench:list, bench:load, bench:first-load).
 set -euo pipefail
 . "$(dirname "$0")/lib.sh"
 ensure_modules
@@ -8,4 +8,10 @@ ensure_database
 trap '[ "${PG_STARTED:-0}" != 1 ] || scripts/pg.sh stop' EXIT
 scripts/pg.sh psql -q -d postgres -c 'drop database if exists venula_bench with (force)' -c 'create database venula_bench'
 export VENULA_DATABASE_URL="${VENULA_DATABASE_URL%/*}/venula_bench" VENULA_LOG_LEVEL=error
+if [ "$1" = first-load ]; then
+  apt_need chromium chromium
+  npm run -s build:web
+  node apps/server/dist/db/migrate.js
+  node apps/server/dist/db/seed.js >/dev/null
+fi
 node "apps/server/bench/$1.mjs"

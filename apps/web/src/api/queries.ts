@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { outcomeOf } from '../outbox/answers.ts';
 import { api } from './client.ts';
 import { forget, heard, keep } from './kept.ts';
+import { signIn, signOut, whoIsSignedIn } from './session.ts';
 import type {
   AcceptanceRow,
   JobList,
@@ -11,7 +12,6 @@ import type {
   NewJob,
   NewRevision,
   NewRun,
-  Person,
   RevisionRow,
   RunRow,
   SignIn,
@@ -41,7 +41,7 @@ const JUDGING_MS = 1_500;
 export const useMe = () =>
   useQuery({
     queryKey: keys.me,
-    queryFn: () => heard(keys.me, () => api<Person>('GET', '/session')),
+    queryFn: () => heard(keys.me, whoIsSignedIn),
     retry: false,
     staleTime: 5 * 60_000,
     // A server that is only busy is asked again by itself.
@@ -51,7 +51,7 @@ export const useMe = () =>
 export const useSignIn = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: SignIn) => api<Person>('POST', '/session', body),
+    mutationFn: (body: SignIn) => signIn(body),
     onSuccess: (person) => {
       client.setQueryData(keys.me, person);
       void keep(keys.me, person);
@@ -62,7 +62,7 @@ export const useSignIn = () => {
 export const useSignOut = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: () => api<void>('DELETE', '/session'),
+    mutationFn: signOut,
     // Whoever takes the tablet next is not signed in as this one, with a connection or without.
     onSettled: () => {
       void forget(keys.me);

@@ -32,6 +32,12 @@ export function useSendReadings(person: string | undefined): void {
   }, [client, person]);
 }
 
+/** The same as a piece of the page that shows nothing. */
+export function Sending({ person }: { readonly person: string }): null {
+  useSendReadings(person);
+  return null;
+}
+
 /** The readings of a job that wait on this device, and the ways to add and drop one. */
 export function useReadingQueue(jobId: string) {
   const all = useSyncExternalStore(theQueue().subscribe, theQueue().getItems);

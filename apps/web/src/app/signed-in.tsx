@@ -1,18 +1,32 @@
-import { useMemo, useState, type ReactNode } from 'react';
+import { lazy, Suspense, useMemo, useState, type ComponentType, type ReactNode } from 'react';
 import { Navigate, useLocation, useNavigate } from 'react-router';
 import { ApiError, tell } from '../api/client.ts';
 import { useMe } from '../api/queries.ts';
-import { useSendReadings } from '../api/use-reading-queue.ts';
 import type { Person } from '../api/types.ts';
 import { useSettings } from './settings.ts';
-import { ShortcutSheet } from './shortcut-sheet.tsx';
 import { useShortcuts } from './shortcuts.ts';
 import { STAGES } from './stages.ts';
+
+const AGAIN_MS = 5_000;
+
+/** A piece that is not wanted before somebody is signed in: the first page is there sooner. Asked for until it is there. */
+function later<P>(load: () => Promise<ComponentType<P>>) {
+  const had = async (): Promise<{ readonly default: ComponentType<P> }> => {
+    try {
+      return { default: await load() };
+    } catch {
+      await new Promise((resume) => setTimeout(resume, AGAIN_MS));
+      return had();
+    }
+  };
+  return lazy(had);
+}
+const Sending = later(async () => (await import('../api/use-reading-queue.ts')).Sending);
+const ShortcutSheet = later(async () => (await import('./shortcut-sheet.tsx')).ShortcutSheet);
 
 /** Everything behind the sign-in, with the keys that work everywhere. */
 export function SignedIn({ children }: { readonly children: (person: Person) => ReactNode }) {
   const me = useMe();
-  useSendReadings(me.data?.id);
   const [sheet, setSheet] = useState(false);
   const navigate = useNavigate();
   const { pathname } = useLocation();
@@ -52,7 +66,10 @@ export function SignedIn({ children }: { readonly children: (person: Person) => 
   return (
     <>
       {children(me.data)}
-      <ShortcutSheet open={sheet} onClose={() => setSheet(false)} />
+      <Suspense fallback={null}>
+        <Sending person={me.data.id} />
+        {sheet && <ShortcutSheet open onClose={() => setSheet(false)} />}
+      </Suspense>
     </>
   );
 }
