@@ -39,9 +39,10 @@ test('without a connection: edits and readings outlive a reload and a new browse
     await page.getByRole('button', { name: 'One size larger' }).click();
     await expect(page.getByTestId('save-state')).toContainText('kept on this device');
     await page.reload();
-    await expect(page.getByTestId('save-state')).toContainText('kept on this device');
+    // At once, not after a while: nobody types over what is already there.
     await part(page, 'feed').click();
-    await expect(page.getByTestId('size-feed')).toHaveText('-10');
+    await expect(page.getByTestId('size-feed')).toHaveText('-10', { timeout: 2000 });
+    await expect(page.getByTestId('save-state')).toContainText('kept on this device');
     await page.goto('/jobs');
     await expect(page.getByRole('listitem').filter({ hasText: 'Under the car' })).toContainText(
       '1 change and 1 reading on this device only',

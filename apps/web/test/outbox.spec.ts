@@ -171,6 +171,23 @@ describe('the outbox of a device', () => {
     expect(next.session.getState().save).toBe('saved');
   });
 
+  test('a page that is put away hands its work to the next one at once; if it comes back it takes nothing twice', async () => {
+    const shop = new Shop(1);
+    const device = new Device();
+    device.online = false;
+    const first = await shop.open(device);
+    first.session.edit([{ op: 'replace', path: '/customer', value: 'Typed' }]);
+    await shop.clock.step(1500);
+    first.session.putAway();
+    const next = await shop.open(device);
+    expect(next.session.getState().doc.customer).toBe('Typed');
+    device.online = true;
+    await shop.clock.step(40_000);
+    expect(shop.server.changes).toHaveLength(1);
+    for (const tab of [first, next])
+      expect(tab.session.getState()).toMatchObject({ save: 'saved', doc: { customer: 'Typed' } });
+  });
+
   test('a tab that slept while another sent its work for it does not send it again', async () => {
     const shop = new Shop(1);
     const device = new Device();

@@ -171,6 +171,11 @@ export class JobSession {
     this.dispatch({ type: 'dropped', editId });
   }
 
+  /** The page is being put away: whoever opens the job next has its unsent work at once. It may come back, and says so then. */
+  putAway(): void {
+    this.tools.presence.left(this.clientId);
+  }
+
   /** The connection is back, or the page is looked at again. */
   wake(): void {
     this.lane.wake();

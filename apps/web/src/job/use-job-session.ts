@@ -36,9 +36,12 @@ export function useJobSession(session: JobSession, record: JobRecord): void {
   useEffect(() => {
     const stop = session.start();
     const deaf = onWake(() => session.wake());
+    const putAway = () => session.putAway();
+    window.addEventListener('pagehide', putAway);
     return () => {
       stop();
       deaf();
+      window.removeEventListener('pagehide', putAway);
     };
   }, [session]);
   // What the server has is what opens without a connection; what it has not is in the outbox.
