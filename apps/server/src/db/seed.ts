@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { inRoundFigures } from '@venula/core/document';
 import { readJob } from '@venula/core/formats';
 import { hashPassword } from '../accounts/accounts.service.ts';
 import { User, type Role } from '../accounts/user.entity.ts';
@@ -28,7 +29,8 @@ const seeded = await ds.transaction(async (tx) => {
     const file = fileURLToPath(new URL(`../../../../examples/${name}.json`, import.meta.url));
     const read = readJob(readFileSync(file, 'utf8'));
     if (!read.ok) throw new Error(`examples/${name}.json: ${read.errors[0]?.message}`);
-    const { value: document } = read;
+    // The demo shop works in US units.
+    const document = inRoundFigures(read.value, 'us');
     const job = await tx.save(
       tx.create(Job, {
         title: document.title,

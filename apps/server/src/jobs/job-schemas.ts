@@ -20,6 +20,8 @@ export interface NewJob {
   pattern?: Style;
   document?: unknown;
   copyOf?: string;
+  /** A pattern’s figures are round in these. */
+  units: 'us' | 'metric';
 }
 /** From a pattern, from a job file, or as a copy. */
 export const newJob = Joi.object<NewJob>({
@@ -27,6 +29,7 @@ export const newJob = Joi.object<NewJob>({
   pattern: Joi.string().valid(...STYLES),
   document: Joi.object().unknown(true),
   copyOf: Joi.string().uuid(),
+  units: Joi.string().valid('us', 'metric').default('metric'),
 })
   .xor('pattern', 'document', 'copyOf')
   .with('pattern', 'title');

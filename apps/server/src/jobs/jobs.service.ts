@@ -4,7 +4,7 @@ import {
   NotFoundException,
   UnprocessableEntityException,
 } from '@nestjs/common';
-import { PATTERNS, type JobDocument } from '@venula/core/document';
+import { inRoundFigures, type JobDocument, PATTERNS } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
 import { addedErrors, brokenShape, checkJob, overlappingPaths, valueAt } from '@venula/core/formats';
 import type { InputError } from '@venula/core/outcome';
@@ -106,7 +106,7 @@ export class JobsService {
     });
   }
 
-  private async startingDocument({ title, document, copyOf, pattern }: NewJob): Promise<JobDocument> {
+  private async startingDocument({ title, document, copyOf, pattern, units }: NewJob): Promise<JobDocument> {
     if (document !== undefined) {
       const read = checkJob(document);
       if (!read.ok) throw unreadable(read.errors);
@@ -116,7 +116,7 @@ export class JobsService {
       const from = (await this.findReadable(copyOf)).document;
       return { ...from, title: title ?? shortened(`Copy of ${from.title}`, 120) };
     }
-    return PATTERNS.find((p) => p.id === pattern)!.job(title!);
+    return inRoundFigures(PATTERNS.find((p) => p.id === pattern)!.job(title!), units);
   }
 
   /**

@@ -45,6 +45,7 @@ export interface NewJob {
     | 'speed-controlled';
   document?: object;
   copyOf?: string;
+  units?: 'us' | 'metric';
 }
 
 export interface NewReading {

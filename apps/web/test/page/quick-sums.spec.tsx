@@ -35,11 +35,11 @@ describe('quick sums', () => {
     expect([...losses].sort((a, b) => b - a)).toEqual(losses);
   });
 
-  test('a return is judged against a third of the rail at idle', async () => {
+  test('a return is judged against 35% of the rail at idle', async () => {
     show(<LineSum role="return" />);
-    expect(document.body.textContent).toContain('under a third of the rail at idle, 14.5 psi');
+    expect(document.body.textContent).toContain('under 35% of the rail at idle, 15.2 psi');
     await set('Rail at idle', '58 psi');
-    expect(document.body.textContent).toContain('under a third of the rail at idle, 19.3 psi');
+    expect(document.body.textContent).toContain('under 35% of the rail at idle, 20.3 psi');
     expect(screen.getByLabelText('Flow that goes home at idle')).toBeTruthy();
   });
 

@@ -9,10 +9,7 @@ import { chooseFuse, FUSE_CONTINUOUS_SHARE, fuseSurvives, motorInrush } from '..
 import { familyOf, wireSizeName, type WireSize } from '../kinds/wiring/wire/wire.ts';
 import { wireAmpacity } from '../engine/electric/circuits.ts';
 import { Engine } from '../engine/engine.ts';
-import { DROP_LIMITS, RAIL_HIGH_LIMIT } from '../judge/limits.ts';
-import { isOverrun, lowBackPressure } from '../judge/regulation/regulation.ts';
-import { railStanding } from '../engine/observe/rail.ts';
-import { AS_PLANNED } from '../engine/parameters.ts';
+import { judgeSizes, type Judged } from './judge-sizes.ts';
 import { operatingStates, type OperatingState } from '../engine/states.ts';
 
 /** One combination to try: what would stand in the plan in place of what is there. */
@@ -137,7 +134,7 @@ export class SizingSearch {
   }
 
   judge(choice: SizingChoice): SizingResult {
-    return judgedChoice(this.doc, choice, (candidate) => judge(candidate, this.states, this.base));
+    return judgedChoice(this.doc, choice, (candidate) => judgeSizes(candidate, this.states, this.base));
   }
 }
 
@@ -241,47 +238,6 @@ function fused(
     return { id: entry[0], rating: present, changed: false };
   const rating = chooseFuse(amps, least, inrush);
   return { id: entry[0], rating, changed: rating !== undefined };
-}
-
-interface Judged {
-  readonly margin: number;
-  readonly amps: number;
-  /** Everything in the loop but the motor where it draws most, Ω. */
-  readonly loopOhms: number;
-  readonly fails: string | null;
-}
-
-function judge(doc: JobDocument, states: readonly OperatingState[], base: Engine): Judged {
-  const engine = new Engine(doc, AS_PLANNED, base);
-  let margin = Infinity;
-  let amps = 0;
-  let loopOhms = 0;
-  let drop = 0;
-  for (const state of states) {
-    if (state.kind !== 'pull') continue;
-    const best = engine.available(state);
-    if (!best) return { margin: NaN, amps, loopOhms, fails: 'no steady state' };
-    margin = Math.min(margin, best.flow / state.draw - 1);
-    for (const p of best.solution.pumps.values()) {
-      if (p.current >= amps) loopOhms = (p.circuit?.loopOhms ?? 0) + doc.brief.electrical.sourceOhms;
-      amps = Math.max(amps, p.current);
-      drop = Math.max(drop, p.circuit?.conductorDrop ?? 0);
-    }
-  }
-  const fail = (reason: string) => ({ margin, amps, loopOhms, fails: reason });
-  if (margin < doc.brief.designMargin) return fail('too little supply');
-  if (drop > DROP_LIMITS.nominal * DROP_LIMITS.critical) return fail('too much drop in the wires');
-  for (const state of states) {
-    if (state.kind !== 'idle' && state.kind !== 'lift-off') continue;
-    const standing = railStanding(engine, state);
-    if (!standing) return fail('no steady state');
-    if (isOverrun(standing)) return fail('return overrun');
-    if (standing.railGauge - standing.required > RAIL_HIGH_LIMIT) return fail('rail too high');
-    // As the finding has it: where it is met every day.
-    if (state.kind === 'idle' && standing.regulator && !lowBackPressure(standing))
-      return fail('return back-pressure');
-  }
-  return { margin, amps, loopOhms, fails: null };
 }
 
 /**

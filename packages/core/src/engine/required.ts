@@ -23,14 +23,17 @@ export function rulingBypass(doc: JobDocument): readonly [string, ElementOf<'byp
 }
 
 /**
- * What the rails of one plan are asked to hold, read from it once: base, plus manifold pressure where the ruling regulator
- * is referenced; more where a rising-rate unit asks for more. A factory supply has no reference, and its rail needs none.
+ * What the rails of one plan are asked to hold, read from it once: base, plus manifold pressure as far as the ruling regulator
+ * follows it; under boost always, since the injectors need their pressure over the manifold whether it is given to them or not.
+ * More where a rising-rate unit asks for more. A factory supply has no reference, and its rail needs none.
  */
 export class RailDemand {
   /** The bypass regulator that rules, and its id. */
   readonly ruling: readonly [string, ElementOf<'bypass-regulator'>] | undefined;
   private readonly base: number;
   private readonly ratio: number;
+  /** Nothing follows the manifold: boost is wanted on top all the same. */
+  private readonly deaf: boolean;
   private readonly rising: readonly ElementOf<'rising-rate'>[];
 
   constructor(doc: JobDocument) {
@@ -39,13 +42,15 @@ export class RailDemand {
     this.ruling = rulingBypass(doc);
     const regulator = this.ruling?.[1] ?? elements.find((e) => e.kind === 'blocking-regulator');
     this.ratio = !factory && regulator?.referenced ? regulator.ratio : 0;
+    this.deaf = !factory && regulator?.referenced === false;
     this.base = doc.brief.basePressurePa;
     this.rising = elements.filter((e) => e.kind === 'rising-rate');
   }
 
   /** Pa gauge. */
   at(state: OperatingState): number {
-    let most = this.base + this.ratio * state.manifold;
+    const follows = this.deaf ? Math.max(0, state.manifold) : this.ratio * state.manifold;
+    let most = this.base + follows;
     for (const e of this.rising) most = Math.max(most, risingPressure(e, state.manifold));
     return most;
   }

@@ -7,6 +7,8 @@ import { branchRule, unclampedRule } from './harness/protection.ts';
 import { filterRule, hoseRule } from './hoses/hoses.ts';
 import { contradictionRule } from './regulation/contradictions.ts';
 import { regulationRule } from './regulation/regulation.ts';
+import { railLowRule } from './regulation/low.ts';
+import { referenceRule } from './regulation/reference.ts';
 import { supplementaryRule } from './regulation/supplementary.ts';
 import { valveCoreRule } from './regulation/valve-core.ts';
 import { convergedRule } from './structure/converged.ts';
@@ -47,6 +49,8 @@ export const RULES = [
   curveRule,
   primeHoldRule,
   regulationRule,
+  railLowRule,
+  referenceRule,
   contradictionRule,
   supplementaryRule,
   valveCoreRule,

@@ -6,7 +6,13 @@ export const DROP_LIMITS = { nominal: 12, critical: 0.03, other: 0.1 } as const;
 export const CRANKING_VOLTS = 10;
 /** Rail more than this above set is a fix, Pa. */
 export const RAIL_HIGH_LIMIT = 20e3;
+/** Rail more than this below what is wanted while fuel goes home past the regulator is a fix, Pa. */
+export const RAIL_LOW_LIMIT = 20e3;
+/** Boost from which a regulator must feel the manifold, Pa gauge (1.5 psi): below it the injectors hardly notice. */
+export const REFERENCE_BOOST = 10e3;
+/** A regulator set off the base by less than this share of it is set so on purpose (common practice). */
+export const OWN_SETTING = 0.1;
 /** Return back-pressure above this share of the idle rail pressure is a fix. */
-export const BACK_PRESSURE_SHARE = 1 / 3;
+export const BACK_PRESSURE_SHARE = 0.35;
 /** How far above the factory rail a supplementary regulator may be set, Pa (2 psi). */
 export const SUPPLEMENTARY_ABOVE = 2 * 6894.757293168;

@@ -1,6 +1,9 @@
 /** What a fix does, as data; `say` has the words for each. */
 export type FixAction =
   | { readonly act: 'set-base'; readonly pressure: number }
+  | { readonly act: 'connect-reference' }
+  | { readonly act: 'set-as-base' }
+  | { readonly act: 'set-higher'; readonly pressure: number }
   | { readonly act: 'make-run'; readonly name: string; readonly dash: number }
   | { readonly act: 'fit-pump'; readonly name: string }
   | { readonly act: 'add-check' }

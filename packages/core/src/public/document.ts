@@ -28,6 +28,7 @@ export {
   setRule,
   stagingThreshold,
 } from '../document/triggers.ts';
+export { inRoundFigures } from '../document/round-figures.ts';
 export { upgradeJob } from '../document/upgrade.ts';
 export type { FieldInfo } from '../fields/field.ts';
 export { sourceOf } from '../fields/provenance.ts';

@@ -7,6 +7,12 @@ export function sayFix(does: FixAction, q: Writer): string {
   switch (does.act) {
     case 'set-base':
       return `Set the base to ${q('pressure', does.pressure)}`;
+    case 'connect-reference':
+      return 'Connect its port to the manifold';
+    case 'set-as-base':
+      return 'Set it to the base pressure';
+    case 'set-higher':
+      return `Set it to ${q('pressure', does.pressure)}`;
     case 'make-run':
       return `Make ${does.name.toLowerCase()} -${does.dash}`;
     case 'fit-pump':

@@ -136,6 +136,8 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
 
   RETURN_OVERRUN: one(plain, '/plumbing/elements/return/dash', 4),
   RAIL_HIGH: one(plain, '/plumbing/elements/regulator/droop', 1e10),
+  RAIL_LOW: [plain, [add('/plumbing/elements/regulator/setPa', 200e3)]],
+  UNREFERENCED: one(plain, '/plumbing/elements/regulator/referenced', false),
   RETURN_BACK_PRESSURE: inPattern('twin-pump', '/plumbing/elements/return/dash', 4),
   REGULATORS_CONTRADICT: [
     pattern('regulator-before-rail'),

@@ -29,7 +29,8 @@ describe('supplementary supply beside the factory one', () => {
   const doc = job('supplementary');
 
   test('the factory feeds alone until boost, then the second pump, set higher, takes over', () => {
-    expect(state(doc, 'cruise').balance.out['factory']! / LPH).toBeCloseTo(14, 3);
+    // A shut check valve of the stopped pump leaks a thousandth of a liter an hour.
+    expect(state(doc, 'cruise').balance.out['factory']! / LPH).toBeCloseTo(14, 2);
     const pull = state(doc, 'pull-3');
     expect(pull.balance.out['factory']! / LPH).toBeLessThan(0.01);
     expect(pull.pumps[0]!.flow).toBeGreaterThan(pull.injectorFlow);

@@ -308,6 +308,8 @@ export {
   type WireQuestion,
 } from '../../src/advise/quick-sums.ts';
 export { meterResistance } from '../../src/kinds/plumbing/pump/meter-resistance.ts';
+export { addedInRoundFigures } from '../../src/edit/round-figures.ts';
+export { inRoundFigures } from '../../src/document/round-figures.ts';
 export { upgradeJob } from '../../src/document/upgrade.ts';
 export { dryTest, type DryRow } from '../../src/harness/dry-test.ts';
 export { findRepairs, type Repair } from '../../src/harness/repair.ts';

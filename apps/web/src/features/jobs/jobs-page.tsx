@@ -7,6 +7,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { tell } from '../../api/client.ts';
 import { useArchiveJob, useCreateJob, useJobs, useMe } from '../../api/queries.ts';
 import type { JobHead } from '../../api/types.ts';
+import { useSettings } from '../../app/settings.ts';
 import { useWaitingWork, type WaitingWork } from '../../outbox/use-waiting-work.ts';
 import { SeverityMark } from '../../ui/severity.tsx';
 
@@ -216,6 +217,7 @@ function NextStep({ job }: { readonly job: JobHead }) {
 
 function NewJob() {
   const create = useCreateJob();
+  const { units } = useSettings();
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
   const [errors, setErrors] = useState<readonly InputError[]>([]);
@@ -253,7 +255,8 @@ function NewJob() {
       onSubmit={(e) => {
         e.preventDefault();
         const title = new FormData(e.currentTarget).get('title');
-        if (typeof title === 'string' && title.trim() !== '') create.mutate({ pattern: style, title }, go);
+        if (typeof title === 'string' && title.trim() !== '')
+          create.mutate({ pattern: style, title, units }, go);
         else e.currentTarget.querySelector<HTMLInputElement>('[name="title"]')?.focus();
       }}
     >

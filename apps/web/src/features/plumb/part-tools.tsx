@@ -11,6 +11,7 @@ import {
 } from '@venula/core/edit';
 import { ArrowLeft, ArrowRight, Scissors, Trash2, Unlink } from 'lucide-react';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
+import { useAdd } from '../../job/use-add.ts';
 import { PickMenu, type PickGroup } from '../../ui/pick-menu.tsx';
 
 /** Which of the two lists is open. */
@@ -40,6 +41,7 @@ export function PartTools({
 }) {
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
+  const add = useAdd();
   const e = doc.plumbing.elements[id];
   if (!e || readOnly) return null;
   const [pathId, path] = Object.entries(doc.plumbing.paths).find(([, p]) => p.order.includes(id)) ?? [];
@@ -62,7 +64,7 @@ export function PartTools({
             id,
             NEW_PARTS.find((p) => p.key === key)!,
           );
-          edit(...added.patch);
+          add(added.patch);
           onSelect(added.id);
         }}
       />
@@ -74,7 +76,7 @@ export function PartTools({
         onOpen={(open) => onMenu(open ? 'branch' : null)}
         onPick={(end) => {
           const added = branchAt(doc, id, end);
-          if (added.patch.length > 0) edit(...added.patch);
+          if (added.patch.length > 0) add(added.patch);
         }}
       />
       <button

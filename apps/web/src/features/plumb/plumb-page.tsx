@@ -271,7 +271,7 @@ function PlumbBars() {
           value={Math.max(0, v.regulator.returnPressure)}
           limit={BACK_PRESSURE_SHARE * v.railGauge}
           sense="at most"
-          limitLabel="a third of the rail,"
+          limitLabel="35% of the rail,"
         />
       )}
       {pump && result.state.pumpsOn && (

@@ -44,7 +44,7 @@ const asked = (role: 'feed' | 'return'): readonly Asked<Known>[] => [
   ...(role === 'return' ? [{ key: 'railPa', field: F.railPa } as const] : []),
 ];
 
-/** What a line loses at a flow, size by size: a feed, or a return against a third of the rail. */
+/** What a line loses at a flow, size by size: a feed, or a return against a share of the rail. */
 export function LineSum({ role }: { readonly role: 'feed' | 'return' }) {
   const format = useFormat();
   const { units } = useSettings();
@@ -73,7 +73,7 @@ export function LineSum({ role }: { readonly role: 'feed' | 'return' }) {
       second={
         role === 'feed'
           ? `${format('pressure', FEED_LIMIT)} is where the next size starts to pay.`
-          : `Return back-pressure should stay under a third of the rail at idle, ${format('pressure', limit)}.`
+          : `Return back-pressure should stay under 35% of the rail at idle, ${format('pressure', limit)}.`
       }
       known={<FieldList asked={asked(role)} values={known} onChange={setKnown} />}
     >
@@ -85,7 +85,7 @@ export function LineSum({ role }: { readonly role: 'feed' | 'return' }) {
             value={best.loss}
             limit={limit}
             sense="at most"
-            limitLabel={role === 'feed' ? 'worth a size above' : 'a third of the rail,'}
+            limitLabel={role === 'feed' ? 'worth a size above' : '35% of the rail,'}
           />
         </div>
       )}

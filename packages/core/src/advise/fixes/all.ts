@@ -8,6 +8,8 @@ import {
   backPressureFixes,
   overrunFixes,
   railHighFixes,
+  railLowFixes,
+  referenceFixes,
   supplementaryFixes,
   valveCoreFixes,
 } from './regulation.ts';
@@ -33,6 +35,8 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   PRIME_NOT_HELD: primeFixes,
   RETURN_OVERRUN: overrunFixes,
   RAIL_HIGH: railHighFixes,
+  RAIL_LOW: railLowFixes,
+  UNREFERENCED: referenceFixes,
   RETURN_BACK_PRESSURE: backPressureFixes,
   SUPPLEMENTARY_LOW: supplementaryFixes,
   SUPPLEMENTARY_HIGH: supplementaryFixes,

@@ -8,10 +8,13 @@ import {
   type ReturnBackPressure,
   type ReturnOverrun,
 } from '../../judge/regulation/regulation.ts';
+import { wantedRail, type RailLow } from '../../judge/regulation/low.ts';
+import { deafRegulators, type Unreferenced } from '../../judge/regulation/reference.ts';
 import type { SupplementarySet } from '../../judge/regulation/supplementary.ts';
 import type { ValveCore } from '../../judge/regulation/valve-core.ts';
 import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
-import { RAIL_HIGH_LIMIT } from '../../judge/limits.ts';
+import { RAIL_HIGH_LIMIT, RAIL_LOW_LIMIT } from '../../judge/limits.ts';
+import { setPressure } from '../../engine/required.ts';
 import { HOSE_KINDS, sizesOf, type Dash } from '../../kinds/plumbing/run/hoses.ts';
 import type { Fix, PatchOperation } from '../../outcome/finding.ts';
 import { stateOf, type FixContext, type FixMaker } from './context.ts';
@@ -81,6 +84,61 @@ export const railHighFixes: FixMaker<RailHigh> = (found, context) => {
   if (!values || values.railGauge - values.required > RAIL_HIGH_LIMIT) return [];
   return [{ does: { act: 'fit-seat', seat: 'large' }, patch }];
 };
+
+/** Steps a regulator's screw is set in, Pa (1 psi). */
+const SCREW = 6894.757;
+
+/** Its own setting taken back, a larger seat, or the screw turned up: what clears it and does not lift idle too far. */
+export const railLowFixes: FixMaker<RailLow> = (found, context) => {
+  const { doc, trials, states } = context;
+  const { id } = found.place;
+  const e = doc.plumbing.elements[id];
+  if (e?.kind !== 'bypass-regulator') return [];
+  const works = (patch: readonly PatchOperation[]): boolean => {
+    const trial = trials.with(patch);
+    return (
+      trial !== null &&
+      states.every(({ state }) => {
+        const v = trial.values(state);
+        if (!v?.regulator || !state.pumpsOn) return true;
+        const low = wantedRail(trial.doc, id, v.required) - v.railGauge;
+        return (
+          !isOverrun(v) &&
+          -low <= RAIL_HIGH_LIMIT &&
+          (v.regulator.valve !== 'regulating' || low <= RAIL_LOW_LIMIT)
+        );
+      })
+    );
+  };
+  const set = setPressure(doc, e);
+  const raised = Math.ceil((set + found.value) / SCREW) * SCREW;
+  const tries: Fix[] = [
+    ...(e.setPa !== undefined && e.setPa < doc.brief.basePressurePa
+      ? [{ does: { act: 'set-as-base' }, patch: [{ op: 'remove', path: elementPath(id, 'setPa') }] } as const]
+      : []),
+    ...Object.values(REGULATORS).flatMap((seat) =>
+      seat.cv > e.cv
+        ? [{ does: { act: 'fit-seat', seat: seat.id }, patch: seatPatch(id, seat) } as const]
+        : [],
+    ),
+    {
+      does: { act: 'set-higher', pressure: raised },
+      patch: [{ op: 'add', path: elementPath(id, 'setPa'), value: raised }],
+    },
+  ];
+  return tries.filter((fix) => works(fix.patch)).slice(0, 2);
+};
+
+/** Every regulator that could, follows the manifold one to one. */
+export const referenceFixes: FixMaker<Unreferenced> = (_, { doc }) => [
+  {
+    does: { act: 'connect-reference' },
+    patch: deafRegulators(doc).flatMap(([id]): PatchOperation[] => [
+      { op: 'replace', path: elementPath(id, 'referenced'), value: true },
+      { op: 'replace', path: elementPath(id, 'ratio'), value: 1 },
+    ]),
+  },
+];
 
 interface Enlargement {
   readonly dash: Dash;

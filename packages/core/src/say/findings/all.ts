@@ -6,10 +6,12 @@ import { filterMedia, hoseWords } from './hoses.ts';
 import { onePumpDead, speedLags, stagingLate } from './pumps.ts';
 import {
   railHigh,
+  railLow,
   regulatorsContradict,
   returnBackPressure,
   returnOverrun,
   supplementarySet,
+  unreferenced,
   valveCore,
 } from './regulation.ts';
 import { brokenWords, notConverged, pumpUnusable } from './structure.ts';
@@ -74,6 +76,8 @@ export const WORDS = {
   PRIME_NOT_HELD: primeNotHeld,
   RETURN_OVERRUN: returnOverrun,
   RAIL_HIGH: railHigh,
+  RAIL_LOW: railLow,
+  UNREFERENCED: unreferenced,
   RETURN_BACK_PRESSURE: returnBackPressure,
   REGULATORS_CONTRADICT: regulatorsContradict,
   SUPPLEMENTARY_LOW: supplementarySet,

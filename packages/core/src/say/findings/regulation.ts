@@ -1,4 +1,6 @@
 import type { RegulatorsContradict } from '../../judge/regulation/contradictions.ts';
+import type { RailLow } from '../../judge/regulation/low.ts';
+import type { Unreferenced } from '../../judge/regulation/reference.ts';
 import type { RailHigh, ReturnBackPressure, ReturnOverrun } from '../../judge/regulation/regulation.ts';
 import type { SupplementarySet } from '../../judge/regulation/supplementary.ts';
 import type { ValveCore } from '../../judge/regulation/valve-core.ts';
@@ -6,7 +8,7 @@ import { inState } from '../state.ts';
 import type { Words } from '../words.ts';
 
 const source =
-  'Darcy–Weisbach with Colebrook; seat by its Cv (ISA 75.01); one-third back-pressure limit: common practice';
+  'Darcy–Weisbach with Colebrook; seat by its Cv (ISA 75.01); 35% back-pressure limit: common practice';
 
 export const returnOverrun: Words<ReturnOverrun> = ({ value: rail, figures: f }, q) => ({
   title: `The return is overrun at ${inState(f.state)}: the rail climbs to ${q('pressure', rail)}.`,
@@ -28,10 +30,35 @@ export const railHigh: Words<RailHigh> = ({ value: over, figures: f }, q) => ({
   source,
 });
 
+export const railLow: Words<RailLow> = ({ value: short, figures: f }, q) => ({
+  title: `Rail stands ${q('pressure', short)} low at ${inState(f.state)}, with fuel to spare.`,
+  text:
+    'Fuel goes home past the regulator, so this is no lack of supply: ' +
+    (f.wanted - f.set > short / 2
+      ? 'the regulator is set too low.'
+      : f.inlet - f.rail > short / 2
+        ? 'the pressure is lost between rail and regulator.'
+        : 'with little to bypass its diaphragm lets the pressure fall. A larger seat falls less.'),
+  formula:
+    `${q('pressure', f.set)} set, ${q('pressure', f.inlet)} at the regulator, ` +
+    `${q('pressure', f.rail)} at the rail; ${q('pressure', f.wanted)} wanted`,
+  source,
+});
+
+export const unreferenced: Words<Unreferenced> = ({ value: left, place, figures: f }, q) => ({
+  title: `${place.name} does not feel the boost: ${q('pressure', left)} over the injectors at ${inState(f.state)}.`,
+  text:
+    `Boost pushes back against the injectors. With its port open to air the regulator holds the same rail, and what is left for the ` +
+    `injectors falls from ${q('pressure', f.base)} by every psi of boost: the mixture goes lean where it matters most.`,
+  formula: `${q('pressure', f.rail)} − ${q('pressure', f.manifold)} = ${q('pressure', left)}`,
+  source:
+    'injector flow goes with the square root of the pressure over it; a 1:1 reference keeps it: common practice',
+});
+
 export const returnBackPressure: Words<ReturnBackPressure> = ({ value: back, limit, figures: f }, q) => ({
   title: `Return back-pressure is ${q('pressure', back)} at idle.`,
-  text: 'Back-pressure above about a third of the idle rail pressure leaves the regulator little to work with; heat or a clogged return then overruns it.',
-  formula: `${q('pressure', back)} against a third of ${q('pressure', f.rail)} = ${q('pressure', limit)}`,
+  text: 'Back-pressure above 35% of the idle rail pressure leaves the regulator little to work with; heat or a clogged return then overruns it.',
+  formula: `${q('pressure', back)} against 0.35 × ${q('pressure', f.rail)} = ${q('pressure', limit)}`,
   source,
 });
 

@@ -3,6 +3,7 @@ import { addCircuit, addLoad, NEW_LOADS, removeCircuit, setTap, tapTargets } fro
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useDoc, useOpenJob } from '../../../job/job-context.ts';
+import { useAdd } from '../../../job/use-add.ts';
 import { PlanField, PlanForm } from '../../../job/plan-form.tsx';
 import { Choice } from '../../../ui/choice.tsx';
 import { PickMenu } from '../../../ui/pick-menu.tsx';
@@ -17,7 +18,8 @@ export function CircuitPicker({
   readonly onChoose: (id: string) => void;
 }) {
   const doc = useDoc();
-  const { edit, readOnly } = useOpenJob();
+  const { readOnly } = useOpenJob();
+  const add = useAdd();
   const [open, setOpen] = useState(false);
   const { circuits } = doc.wiring;
   const bare = Object.entries(doc.plumbing.elements).filter(
@@ -59,7 +61,7 @@ export function CircuitPicker({
               pump === undefined
                 ? addLoad(doc, value as ElectricLoad['kind'])
                 : addCircuit(doc, pump, doc.plumbing.elements[pump]!.name.split(',')[0]!);
-            edit(...added.patch);
+            add(added.patch);
             onChoose(added.id);
           }}
         />

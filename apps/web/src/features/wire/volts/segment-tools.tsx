@@ -3,6 +3,7 @@ import { insertSegment, moveSegment, NEW_SEGMENTS, removeSegment } from '@venula
 import { ArrowLeft, ArrowRight, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useDoc, useOpenJob } from '../../../job/job-context.ts';
+import { useAdd } from '../../../job/use-add.ts';
 import { PickMenu } from '../../../ui/pick-menu.tsx';
 
 /** What can be done with the piece that was touched: add behind it, move, take out. */
@@ -18,6 +19,7 @@ export function SegmentTools({
 }) {
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
+  const add = useAdd();
   const [open, setOpen] = useState(false);
   const circuit = doc.wiring.circuits[circuitId];
   if (!circuit || readOnly) return null;
@@ -38,7 +40,7 @@ export function SegmentTools({
         onOpen={setOpen}
         onPick={(kind) => {
           const added = insertSegment(doc, circuitId, id, kind as Segment['kind']);
-          edit(...added.patch);
+          add(added.patch);
           onSelect(added.id);
         }}
       />

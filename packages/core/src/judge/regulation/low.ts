@@ -1,0 +1,66 @@
+import type { JobDocument } from '../../document/job-document.ts';
+import { setPressure, heldPressure } from '../../engine/required.ts';
+import type { StateName } from '../../engine/states.ts';
+import type { Found } from '../../outcome/finding.ts';
+import { settled, type FindingRule, type SettledState } from '../context.ts';
+import { OWN_SETTING, RAIL_LOW_LIMIT, REFERENCE_BOOST } from '../limits.ts';
+import { deafRegulators } from './reference.ts';
+
+export type RailLow = Found<
+  'RAIL_LOW',
+  {
+    readonly state: StateName;
+    readonly rail: number;
+    readonly wanted: number;
+    /** What its diaphragm is set to there, and what stands at it. */
+    readonly set: number;
+    readonly inlet: number;
+  }
+>;
+
+/** What the rail should hold, Pa gauge: a setting a little off the base is somebody's own decision. */
+export function wantedRail(doc: JobDocument, regulatorId: string, required: number): number {
+  const e = doc.plumbing.elements[regulatorId];
+  if (e?.kind !== 'bypass-regulator') return required;
+  const base = doc.brief.basePressurePa;
+  const off = setPressure(doc, e) - base;
+  return Math.abs(off) <= OWN_SETTING * base ? required + off : required;
+}
+
+/** Fuel goes home past the regulator while the rail is short: it is no lack of supply, the pressure is let go or lost. */
+export const railLowRule: FindingRule<RailLow> = (context) => {
+  const { doc } = context;
+  // Beside a factory supply the rail is that one's; without a reference boost itself is what is missing.
+  if (Object.values(doc.plumbing.junctions).some((j) => j.kind === 'factory')) return [];
+  const deaf = deafRegulators(doc).length > 0;
+  const worst = settled(context)
+    .filter((s) => s.state.pumpsOn && s.values.regulator?.valve === 'regulating')
+    .filter((s) => !deaf || s.state.manifold <= REFERENCE_BOOST)
+    .sort((a, b) => short(doc, b) - short(doc, a))[0];
+  const regulator = worst?.values.regulator;
+  const e = regulator && doc.plumbing.elements[regulator.id];
+  if (!worst || e?.kind !== 'bypass-regulator' || short(doc, worst) <= RAIL_LOW_LIMIT) return [];
+  const { values, state } = worst;
+  return [
+    {
+      code: 'RAIL_LOW',
+      severity: 'fix',
+      stage: 'plumb',
+      place: { of: 'part', id: regulator!.id, name: regulator!.name },
+      stateId: state.id,
+      dimension: 'pressure',
+      value: short(doc, worst),
+      limit: RAIL_LOW_LIMIT,
+      figures: {
+        state,
+        rail: values.railGauge,
+        wanted: wantedRail(doc, regulator!.id, values.required),
+        set: heldPressure(doc, e, state),
+        inlet: values.stations.find((s) => s.elementId === regulator!.id)?.pUp ?? values.railGauge,
+      },
+    },
+  ];
+};
+
+const short = (doc: JobDocument, { values }: SettledState): number =>
+  wantedRail(doc, values.regulator!.id, values.required) - values.railGauge;
