@@ -9,7 +9,7 @@ import type { OperatingState } from '../engine/states.ts';
 /** Rail pressure at one moment of a drive. */
 export interface RailMoment {
   readonly t: number;
-  /** Lowest rail, Pa gauge; null: no pump runs, or no steady state there. */
+  /** Lowest rail, Pa gauge; null: nothing feeds it, or no steady state there. */
   readonly rail: number | null;
   /** What it should be, Pa gauge. */
   readonly required: number;
@@ -21,7 +21,7 @@ export interface RailMoment {
 export interface Dip {
   readonly from: number;
   readonly to: number;
-  /** Deepest shortfall, Pa; Infinity: no pump ran at all. */
+  /** Deepest shortfall, Pa; Infinity: nothing fed the engine at all. */
   readonly depth: number;
   readonly rpm: number;
   readonly boost: number;
@@ -33,7 +33,8 @@ export const DIP_LIMIT = 25e3;
 const DRAWS = 1e-3 / 3600;
 
 /**
- * The rail along a drive: at each moment the steady state with the pumps that have come up by then.
+ * The rail along a drive: at each moment the steady state with the pumps that have come up by then, and with the car’s own supply
+ * where it is kept: that one runs with the key and stops in a crash.
  * @param doc job document
  * @param moments see driveMoments
  * @param lanes see driveLanes
@@ -50,6 +51,7 @@ export function drivePressure(
 ): RailMoment[] {
   const solver = new Engine(doc);
   const { railIds, pumpLaws } = solver.model;
+  const factory = Object.values(doc.plumbing.junctions).some((j) => j.kind === 'factory');
   const onSince = new Map<string, number>();
   let before: { readonly key: string; readonly rail: number | null } | undefined;
   return moments.map((m, i) => {
@@ -75,7 +77,8 @@ export function drivePressure(
     };
     const required = requiredRail(doc, state);
     const pumps = running.filter((id) => pumpLaws.has(id));
-    if (pumps.length === 0) return { t: m.t, rail: null, required, running };
+    const fed = pumps.length > 0 || (factory && m.ignition && !m.crashed);
+    if (!fed) return { t: m.t, rail: null, required, running };
     // All that runs: a fan on the same feed takes volts from the pump.
     const key = [running.join(), m.draw, m.boost, m.supplyVolts, m.kind].join('|');
     if (before?.key !== key) {

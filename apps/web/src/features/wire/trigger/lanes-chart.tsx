@@ -124,7 +124,11 @@ function Reading({
           (rail.rail === null
             ? `no rail pressure, ${format('pressure', rail.required)} wanted`
             : `rail ${format('pressure', rail.rail)} of ${format('pressure', rail.required)} wanted`),
-        on.length > 0 ? `running: ${on.join(', ')}` : 'nothing runs',
+        on.length > 0
+          ? `running: ${on.join(', ')}`
+          : rail?.rail == null
+            ? 'nothing runs'
+            : 'the factory supply feeds alone',
       ]
         .filter(Boolean)
         .join(' · ')

@@ -68,7 +68,7 @@ function Answer({ replay, lines }: { readonly replay: Replay | null; readonly li
         sentence={
           Number.isFinite(dip.depth)
             ? `The rail dips ${format('pressure', dip.depth)} for ${(dip.to - dip.from).toFixed(1)} s.`
-            : `No pump runs for ${(dip.to - dip.from).toFixed(1)} s while the engine draws fuel.`
+            : `Nothing feeds the engine for ${(dip.to - dip.from).toFixed(1)} s while it draws fuel.`
         }
         second={`At ${dip.rpm.toFixed(0)} rpm and ${format('pressure', dip.boost)} of boost. Move the threshold down on the boost trace until the dip is gone, or change the rule.`}
       />
