@@ -14,12 +14,14 @@ export interface TrappedVolume {
   readonly volume: number;
   /** Rise for the hot soak, Pa: until something gives. */
   readonly rise: number;
+  /** Rise for each degree everything heated warms by, Pa/K. */
+  readonly perKelvin: number;
   /** The valve that closes it in and may be taken out, when it is a check valve. */
   readonly blockedBy: { readonly id: string; readonly pathId: string } | null;
 }
 
 /** Heating of fuel in the engine bay after shut-down, K. */
-const SOAK_K = 40;
+export const SOAK_K = 40;
 /** Give of a rail per volume and pressure, 1/Pa (estimate), and expansion of its aluminum, 1/K. */
 const RAIL_COMPLIANCE = 3e-11;
 const RAIL_EXPANSION = 23e-6;
@@ -132,5 +134,6 @@ function heating(
     give += v * (1 / fuel.bulkModulus + RAIL_COMPLIANCE);
     swelling += v * (fuel.expansion - 3 * RAIL_EXPANSION) * SOAK_K;
   }
-  return { runs, volume, rise: give > 0 ? swelling / give : 0 };
+  const rise = give > 0 ? swelling / give : 0;
+  return { runs, volume, rise, perKelvin: rise / SOAK_K };
 }

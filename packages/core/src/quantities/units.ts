@@ -124,6 +124,12 @@ export const DIMENSIONS = {
     ],
     shown: { us: '°F', metric: '°C' },
   },
+  /** A difference: 5 K is 9 °F of warming and not 41 °F. */
+  warming: {
+    name: 'warming',
+    units: [unit('°F', 5 / 9, 0, ['f', 'degf']), unit('°C', 1, 0, ['c', 'degc']), unit('K', 1, 1, ['k'])],
+    shown: { us: '°F', metric: '°C' },
+  },
   volume: {
     name: 'volume',
     units: [unit('L', 1e-3, 2, ['l', 'liter']), unit('mL', 1e-6, 0, ['ml', 'cc']), unit('gal', GALLON, 2)],

@@ -68,6 +68,18 @@ describe('closed volumes are judged each on its own', () => {
       ['check-2', 'stop'],
       ['check-1', 'fix'],
     ]);
+    // Told as the warming that is too much, never as a pressure no part would live to see.
+    expect(told[0]!.title).toMatch(/passes 101\.5 psi \(700\.0 kPa\) after the first degree of warming\.$/);
+    expect(told[1]!.title).toMatch(/rises to some [\d.]+ psi \([\d.]+ kPa\) as the engine heats it\.$/);
+    for (const f of told) {
+      const numbers = [...`${f.title} ${f.why.text}`.matchAll(/([\d,.]+) psi/g)].map((m) =>
+        Number(m[1]!.replace(',', '')),
+      );
+      expect(Math.max(...numbers)).toBeLessThan(2000);
+    }
+    // By hand: what is left to the injectors' limit over the rise for each degree.
+    const left = doc.brief.injectors.maxDifferentialPa - doc.brief.basePressurePa;
+    expect(told[1]!.value).toBeCloseTo(left / soft.perKelvin, 6);
     // Taking one valve out frees its own volume and leaves the other's finding where it is.
     const after = findings(applied(doc, told[0]!.fixes[0]!.patch)).filter((f) => f.code === 'TRAPPED_VOLUME');
     expect(after.map((f) => f.place.id)).toEqual(['check-1']);

@@ -1,19 +1,31 @@
 import type { JobDocument } from '../../document/job-document.ts';
-import { trappedVolumes, type TrappedVolume } from '../../engine/trapped.ts';
+import { SOAK_K, trappedVolumes, type TrappedVolume } from '../../engine/trapped.ts';
 import { plumbingKind } from '../../kinds/index.ts';
 import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
 
+/** Warmer than this nothing gets by standing, K: what would take more is not told. */
+const LEAST_WARMING_TOLD = 150;
+
+/** Where the pressure is too much for something, and how much warming takes it there. */
+export interface Passed {
+  readonly pa: number;
+  /** K. */
+  readonly after: number;
+  /** The part that is rated for it; null: what the injectors open against. */
+  readonly name: string | null;
+}
+
 export type TrappedFuel = Found<
   'TRAPPED_VOLUME',
   {
     readonly volume: number;
-    readonly rise: number;
+    readonly perKelvin: number;
     readonly base: number;
     readonly rails: readonly string[];
-    /** The run whose rating is the limit; null: what injectors open against. */
-    readonly weakest: string | null;
+    /** What it passes, the first one first. */
+    readonly passes: readonly Passed[];
     /** The check valve that closes it in, where the fuel is free without it. */
     readonly valve: { readonly id: string; readonly pathId: string } | null;
   }
@@ -22,8 +34,8 @@ export type TrappedFuel = Found<
 /** Fuel closed in after shut-down swells until something gives; injectors cannot open against it. Each volume alone. */
 export const trappedRule: FindingRule<TrappedFuel> = ({ doc }) =>
   trappedVolumes(doc).flatMap((volume) => {
-    const limit = limitOf(doc, volume);
-    return limit ? [closedIn(doc, volume, limit)] : [];
+    const passes = passed(doc, volume);
+    return passes.length > 0 ? [closedIn(doc, volume, passes)] : [];
   });
 
 /** The valve to take out, when this fuel is free without it. */
@@ -39,31 +51,33 @@ function harmlessWithout(
   return still ? null : blockedBy;
 }
 
-interface Limit {
-  readonly pa: number;
-  readonly weakest: string | null;
-}
-
-/** What the pressure must stay under: what injectors open against, the rating of what is closed in, the lower of them. */
-function limitOf({ brief, plumbing }: JobDocument, { rails, runs }: TrappedVolume): Limit | undefined {
-  const limits: Limit[] = runs.flatMap((id) => {
-    const e = plumbing.elements[id];
-    return e?.kind === 'run' && plumbingKind(e).line(e)
-      ? [{ pa: HOSE_KINDS[e.hose].ratedPa, weakest: e.name }]
-      : [];
+/** What the pressure must stay under: what injectors open against, and the lowest rating of what is closed in. */
+function passed({ brief, plumbing }: JobDocument, { rails, runs, perKelvin }: TrappedVolume): Passed[] {
+  const at = (pa: number, name: string | null): Passed => ({
+    pa,
+    name,
+    after: perKelvin > 0 ? Math.max(0, pa - brief.basePressurePa) / perKelvin : Infinity,
   });
-  if (rails.length > 0) limits.push({ pa: brief.injectors.maxDifferentialPa, weakest: null });
-  return limits.sort((a, b) => a.pa - b.pa)[0];
+  const rated = runs
+    .flatMap((id) => {
+      const e = plumbing.elements[id];
+      return e?.kind === 'run' && plumbingKind(e).line(e) ? [at(HOSE_KINDS[e.hose].ratedPa, e.name)] : [];
+    })
+    .sort((a, b) => a.pa - b.pa)
+    .slice(0, 1);
+  const injectors = rails.length > 0 ? [at(brief.injectors.maxDifferentialPa, null)] : [];
+  return [...injectors, ...rated].sort((a, b) => a.pa - b.pa);
 }
 
-function closedIn(doc: JobDocument, trapped: TrappedVolume, limit: Limit): TrappedFuel {
+function closedIn(doc: JobDocument, trapped: TrappedVolume, passes: readonly Passed[]): TrappedFuel {
   const { brief, plumbing } = doc;
-  const reached = brief.basePressurePa + trapped.rise;
+  const [first] = passes;
+  const soon = first!.after < SOAK_K;
   const valve = harmlessWithout(doc, trapped);
   const id = valve?.id ?? trapped.rails[0] ?? trapped.runs[0] ?? 'rail';
   return {
     code: 'TRAPPED_VOLUME',
-    severity: reached > limit.pa ? 'stop' : trapped.rails.length > 0 ? 'fix' : 'note',
+    severity: soon ? 'stop' : trapped.rails.length > 0 ? 'fix' : 'note',
     stage: 'plumb',
     place: {
       of: plumbing.elements[id] ? 'part' : 'junction',
@@ -71,15 +85,15 @@ function closedIn(doc: JobDocument, trapped: TrappedVolume, limit: Limit): Trapp
       name: (plumbing.elements[id] ?? plumbing.junctions[id])?.name ?? 'Rail',
     },
     stateId: 'hot-soak',
-    dimension: 'pressure',
-    value: reached,
-    limit: limit.pa,
+    dimension: 'warming',
+    value: Math.min(first!.after, LEAST_WARMING_TOLD),
+    limit: SOAK_K,
     figures: {
       volume: trapped.volume,
-      rise: trapped.rise,
+      perKelvin: trapped.perKelvin,
       base: brief.basePressurePa,
       rails: trapped.rails.map((r) => plumbing.junctions[r]!.name),
-      weakest: limit.weakest,
+      passes: passes.filter((p) => p.after < LEAST_WARMING_TOLD),
       valve,
     },
   };
