@@ -1,6 +1,7 @@
 /** What a fix does, as data; `say` has the words for each. */
 export type FixAction =
   | { readonly act: 'set-base'; readonly pressure: number }
+  | { readonly act: 'fit-injectors'; readonly count: number; readonly flow: number }
   | { readonly act: 'connect-reference' }
   | { readonly act: 'set-as-base' }
   | { readonly act: 'set-higher'; readonly pressure: number }

@@ -7,6 +7,9 @@ export function sayFix(does: FixAction, q: Writer): string {
   switch (does.act) {
     case 'set-base':
       return `Set the base to ${q('pressure', does.pressure)}`;
+    case 'fit-injectors':
+      // Sold by the pound an hour of gasoline as well: 10.5 cc/min each (common practice).
+      return `Fit ${does.count === 1 ? 'an injector' : `${does.count} injectors`} of ${q('injectorFlow', does.flow)} (${Math.round(does.flow / (10.5e-6 / 60))} lb/hr)`;
     case 'connect-reference':
       return 'Connect its port to the manifold';
     case 'set-as-base':

@@ -2,6 +2,7 @@ import type { AnyFound } from '../../judge/all.ts';
 import type { Fix } from '../../outcome/finding.ts';
 import { noFixes, type FixContext, type FixMaker, type FoundOf } from './context.ts';
 import { behindFixes, branchFixes, miswiredFixes, unclampedFixes } from './harness.ts';
+import { injectorFixes } from './injectors.ts';
 import { hoseFixes, mediaFixes, mixtureFixes, motorFixes, trappedFixes } from './parts.ts';
 import { speedFixes, stagingFixes } from './pumps.ts';
 import {
@@ -32,6 +33,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   PUMP_UNUSABLE: motorFixes,
   SUPPLY_SHORT: supplyFixes,
   SUCTION_VAPOR: suctionFixes,
+  INJECTOR_DUTY: injectorFixes,
   PRIME_NOT_HELD: primeFixes,
   RETURN_OVERRUN: overrunFixes,
   RAIL_HIGH: railHighFixes,
