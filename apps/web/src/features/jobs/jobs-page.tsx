@@ -1,15 +1,12 @@
-import { PATTERNS, type Style } from '@venula/core/document';
-import { JOB_FILE_LIMIT, readJob } from '@venula/core/formats';
-import type { InputError } from '@venula/core/outcome';
-import { FileUp, Plus, Search } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Search } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { tell } from '../../api/client.ts';
 import { useArchiveJob, useCreateJob, useJobs, useMe } from '../../api/queries.ts';
 import type { JobHead } from '../../api/types.ts';
-import { useSettings } from '../../app/settings.ts';
 import { useWaitingWork, type WaitingWork } from '../../outbox/use-waiting-work.ts';
 import { SeverityMark } from '../../ui/severity.tsx';
+import { NewJob } from './new-job.tsx';
 
 export function JobsPage() {
   const [params, setParams] = useSearchParams();
@@ -212,124 +209,5 @@ function NextStep({ job }: { readonly job: JobHead }) {
         <span className="ml-auto font-normal text-soft">{(s.margin * 100).toFixed(0)}% in hand</span>
       )}
     </span>
-  );
-}
-
-function NewJob() {
-  const create = useCreateJob();
-  const { units } = useSettings();
-  const navigate = useNavigate();
-  const [open, setOpen] = useState(false);
-  const [errors, setErrors] = useState<readonly InputError[]>([]);
-  const [style, setStyle] = useState<Style>('full-return');
-  const file = useRef<HTMLInputElement>(null);
-  const go = { onSuccess: (job: { id: string }) => void navigate(`/jobs/${job.id}/brief`) };
-  const load = async (chosen: File | undefined) => {
-    if (!chosen) return;
-    if (chosen.size > JOB_FILE_LIMIT) {
-      setErrors([
-        {
-          code: 'TOO_LARGE',
-          field: '',
-          message: `${chosen.name} is ${(chosen.size / 1e6).toFixed(1)} MB`,
-          remedy: 'pick a Venula job file',
-        },
-      ]);
-      return;
-    }
-    const read = readJob(await chosen.text());
-    if (!read.ok) return setErrors(read.errors);
-    setErrors([]);
-    create.mutate({ document: read.value }, go);
-  };
-  if (!open) {
-    return (
-      <button type="button" className="btn btn-main" onClick={() => setOpen(true)}>
-        <Plus size={18} /> New job
-      </button>
-    );
-  }
-  return (
-    <form
-      className="w-full border-2 border-ink bg-paper p-4"
-      onSubmit={(e) => {
-        e.preventDefault();
-        const title = new FormData(e.currentTarget).get('title');
-        if (typeof title === 'string' && title.trim() !== '')
-          create.mutate({ pattern: style, title, units }, go);
-        else e.currentTarget.querySelector<HTMLInputElement>('[name="title"]')?.focus();
-      }}
-    >
-      <label className="label flex flex-col text-sm text-soft">
-        What is it?
-        <input
-          className="field mt-0.5"
-          style={{ minHeight: 44 }}
-          maxLength={120}
-          autoFocus
-          placeholder="Car and work"
-          name="title"
-          required
-        />
-      </label>
-      <fieldset className="mt-3">
-        <legend className="label text-sm text-soft">
-          System style to start from; everything can be changed later
-        </legend>
-        <div className="grid grid-cols-2 gap-x-4">
-          {PATTERNS.map((p) => (
-            <label
-              key={p.id}
-              className={`flex min-h-[58px] cursor-pointer items-start gap-2 border-t border-rule py-1.5 ${p.id === style ? 'bg-mark/25' : ''}`}
-            >
-              <input
-                type="radio"
-                name="style"
-                className="mt-1 size-5 shrink-0"
-                checked={p.id === style}
-                onChange={() => setStyle(p.id)}
-              />
-              <span className="leading-tight">
-                <span className="font-semibold">{p.name}</span>
-                <span className="label block text-sm text-soft">
-                  {p.id === style ? `Watch: ${p.watch}` : p.when}
-                </span>
-              </span>
-            </label>
-          ))}
-        </div>
-      </fieldset>
-      <div className="mt-3 flex flex-wrap gap-2">
-        <button type="submit" className="btn btn-main" disabled={create.isPending}>
-          Start the job
-        </button>
-        <button type="button" className="btn" onClick={() => file.current?.click()}>
-          <FileUp size={18} /> From a job file
-        </button>
-        <input
-          ref={file}
-          type="file"
-          accept=".json,application/json"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Job file"
-          onChange={(e) => void load(e.target.files?.[0])}
-        />
-        <button type="button" className="btn border-0" onClick={() => setOpen(false)}>
-          Close
-        </button>
-      </div>
-      {(errors.length > 0 || create.error) && (
-        <ul role="alert" className="mt-2 text-sm font-semibold text-stop">
-          {create.error && <li>{tell(create.error)}</li>}
-          {errors.slice(0, 4).map((e) => (
-            <li key={e.field + e.code}>
-              {e.message}: {e.remedy}
-            </li>
-          ))}
-          {errors.length > 4 && <li>and {errors.length - 4} more</li>}
-        </ul>
-      )}
-    </form>
   );
 }
