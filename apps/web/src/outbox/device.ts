@@ -17,8 +17,13 @@ let outbox: DeviceOutbox | undefined;
 export function deviceOutbox(): DeviceOutbox {
   if (outbox) return outbox;
   const store = indexedStore(database, browserTabs());
-  // Asks the browser not to throw it away when the disk fills; it may say no.
-  void navigator.storage?.persist?.();
+  let asked = false;
+  store.watch(() => {
+    // Now something lies here that nobody else has: the browser is asked not to throw it away when the disk fills.
+    if (asked || navigator.onLine) return;
+    asked = true;
+    void navigator.storage?.persist?.();
+  });
   return (outbox = {
     store,
     presence: browserPresence(window.localStorage),

@@ -83,6 +83,15 @@ describe('a form made from the description of a part', () => {
     expect(own()).toBeUndefined();
   });
 
+  test('a bore that is measured begins at what the size should have, not at a pinhole', async () => {
+    const user = userEvent.setup();
+    const { doc } = inJob(<PartTray id="feed" />, fullReturnJob('x'));
+    await user.click(screen.getByRole('button', { name: 'Actual bore: by its size. Give another' }));
+    const run = doc().plumbing.elements['feed'] as { boreM: number };
+    expect(run.boreM).toBeGreaterThan(6e-3);
+    expect(screen.getByLabelText<HTMLInputElement>('Actual bore').value).toMatch(/^0\.\d+ in$/);
+  });
+
   test('what comes in sizes is picked from them; one that is none of them stands among them', async () => {
     const user = userEvent.setup();
     const doc = patched(`${SEGMENT}/fuse/ratingA`, 33);

@@ -89,6 +89,16 @@ describe('what can be asked of a part', () => {
     expect(silent).toEqual([]);
   });
 
+  test('and begins at a figure of its own: never at the least a part may have', () => {
+    const begin = asked.flatMap(([, job, at]) =>
+      formAt(job, at).flatMap((f) =>
+        f.as === 'number' && f.optional && f.field.usual === undefined ? [f.key] : [],
+      ),
+    );
+    // These two begin at what the rest of the part says: the size's bore, the base pressure.
+    expect([...new Set(begin)].sort()).toEqual(['boreM', 'setPa']);
+  });
+
   test('values are said as the form says them; what has no words of its own has none', () => {
     const doc = fullReturnJob('x');
     expect(valueCalled(doc, '/plumbing/elements/feed/dash', 6)).toBe('-6');

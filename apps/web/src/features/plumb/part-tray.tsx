@@ -1,6 +1,6 @@
 import type { ElementOf, PlumbingElement } from '@venula/core/document';
 import { elementPath as at } from '@venula/core/edit';
-import { END_IDS, ENDS, HOSE_KINDS, sizesOf } from '@venula/core/kinds';
+import { boreOf, END_IDS, ENDS, HOSE_KINDS, sizesOf } from '@venula/core/kinds';
 import { Minus, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useFormat } from '../../app/settings.ts';
@@ -8,6 +8,7 @@ import { useDoc, useOpenJob, useShown } from '../../job/job-context.ts';
 import { PumpFields } from './pump-fields.tsx';
 import { SeatChoice, SetPressure } from './regulator-fields.tsx';
 import { FigureSources } from '../../job/figure-sources.tsx';
+import { PlanOptional } from '../../job/plan-fields.tsx';
 import { PlanForm } from '../../job/plan-form.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { FactRow } from '../../ui/fact-row.tsx';
@@ -35,7 +36,12 @@ export function PartTray({ id }: { readonly id: string }) {
 function ownFields(id: string, part: PlumbingElement): Readonly<Record<string, ReactNode>> {
   switch (part.kind) {
     case 'run':
-      return { dash: <SizeStepper id={id} run={part} />, ends: <RunEnds id={id} run={part} /> };
+      return {
+        dash: <SizeStepper id={id} run={part} />,
+        ends: <RunEnds id={id} run={part} />,
+        // Measured, it begins at what the size should have.
+        boreM: <PlanOptional path={at(id, 'boreM')} start={boreOf(part.hose, part.dash)} />,
+      };
     case 'jet':
       return { fromId: <JetSource id={id} jet={part} /> };
     case 'bypass-regulator':

@@ -20,6 +20,7 @@ export const bypassRegulatorShape = withSources({
       unit: 'm³/s',
       min: 0,
       max: 1e-3,
+      usual: 300e-3 / 3600,
       absent: 'what the pumps give then',
     }),
   ),
