@@ -8,6 +8,9 @@ export interface Answer {
   readonly second: string;
 }
 
+/** What leaves the injectors short of pressure although the pumps give enough. */
+const PRESSURE: ReadonlySet<string> = new Set(['UNREFERENCED', 'RAIL_LOW']);
+
 /** Is it enough, and what gives out first: in two lines. */
 export function plumbAnswer(plan: PlanResult, units: UnitSystem): Answer {
   const show = (v: number) => formatQuantity('pressure', v, units).text;
@@ -34,6 +37,14 @@ export function plumbAnswer(plan: PlanResult, units: UnitSystem): Answer {
   if (stop) return { tone: 'stop', sentence: sayAgain(stop, units).title, second: first };
   if (margin !== null && margin < 0)
     return { tone: 'stop', sentence: `Not enough: ${supply}.`, second: first };
+  // Fuel enough, but not at its pressure: then that is the answer.
+  const pressure = plan.findings.find((f) => PRESSURE.has(f.code));
+  if (pressure)
+    return {
+      tone: 'fix',
+      sentence: sayAgain(pressure, units).title,
+      second: `For the pull the supply has ${supply}.`,
+    };
   const asked = plan.findings.some((f) => f.code === 'SUPPLY_SHORT');
   return {
     tone: asked ? 'fix' : 'good',

@@ -32,6 +32,6 @@ export const blockingRegulator: PlumbingKind<BlockingRegulator> = {
   height: () => null,
   step: () => null,
   lines: (e) => regulatorLines(e, 'blocking'),
-  caption: (e) => `Cv ${e.cv}, 1:${e.ratio}`,
+  caption: (e) => `Cv ${e.cv}, ${e.referenced ? `1:${e.ratio}` : 'open to air'}`,
   offers: [{ key: 'blocking', name: 'Blocking regulator', make: makeBlockingRegulator }],
 };

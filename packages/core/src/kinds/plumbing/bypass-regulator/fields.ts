@@ -15,7 +15,7 @@ export const ratio = (min: number, max: number, usual: number) =>
   });
 
 /** Whether the reference port sees the manifold. */
-export const referenced = flag({ true: 'connected, 1:1', false: 'open to air' });
+export const referenced = flag({ true: 'to the manifold', false: 'open to air' });
 
 export const setPa = optional(
   quantity({

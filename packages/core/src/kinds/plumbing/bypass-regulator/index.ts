@@ -33,6 +33,6 @@ export const bypassRegulator: PlumbingKind<BypassRegulator> = {
   height: () => null,
   step: () => null,
   lines: (e) => regulatorLines(e, 'bypass'),
-  caption: (e) => `Cv ${e.cv}, 1:${e.ratio}`,
+  caption: (e) => `Cv ${e.cv}, ${e.referenced ? `1:${e.ratio}` : 'open to air'}`,
   offers: [{ key: 'regulator', name: 'Bypass regulator', make: makeBypassRegulator }],
 };

@@ -21,7 +21,7 @@ export const bypassRegulatorShape = withSources({
       min: 0,
       max: 1e-3,
       usual: 300e-3 / 3600,
-      absent: 'what the pumps give then',
+      absent: 'as the pumps give',
     }),
   ),
 });

@@ -1,0 +1,43 @@
+import { describe, expect, test } from '@jest/globals';
+import { evaluatePlan } from '@venula/core/advise';
+import { fullReturnJob } from '@venula/core/document';
+import { applyPatch } from '@venula/core/edit';
+import { plumbAnswer } from '../src/features/plumb/plumb-answer.ts';
+
+const answer = (path = '', value: unknown = null) => {
+  const doc = fullReturnJob('x');
+  const changed = applyPatch(doc, path === '' ? [] : [{ op: 'add', path, value }]);
+  if (!changed.ok) throw new Error(path);
+  return plumbAnswer(evaluatePlan(changed.value), 'us');
+};
+
+describe('the answer of Plumb', () => {
+  test('enough: how much, where, and what gives out first', () => {
+    expect(answer()).toMatchObject({
+      tone: 'good',
+      sentence: expect.stringMatching(/^Enough for the pull, with \d+% in hand at \d+ rpm\.$/),
+      second: expect.stringMatching(/^Gives out first: .+ gains \d+%\.$/),
+    });
+  });
+
+  test('is never “enough” while the pressure is missing', () => {
+    const deaf = answer('/plumbing/elements/regulator/referenced', false);
+    expect(deaf.tone).toBe('fix');
+    expect(deaf.sentence).toMatch(/does not feel the boost/);
+    expect(deaf.second).toMatch(/% in hand/);
+    const low = answer('/plumbing/elements/regulator/setPa', 200e3);
+    expect([low.tone, low.sentence]).toEqual(['fix', expect.stringMatching(/^Rail stands [\d.]+ psi low/)]);
+  });
+
+  test('a stop comes before everything, a shortage before what is merely asked for', () => {
+    expect(answer('/plumbing/elements/return/dash', 3)).toMatchObject({
+      tone: 'stop',
+      sentence: expect.stringMatching(/^The rail climbs to [\d.]+ psi at idle; [\d.]+ psi is set\.$/),
+    });
+    expect(answer('/brief/designMargin', 1)).toMatchObject({
+      tone: 'fix',
+      sentence: expect.stringMatching(/^Enough, but only \d+% in hand/),
+    });
+    expect(answer('/brief/pull/3/powerW', 2e6).tone).toBe('stop');
+  });
+});
