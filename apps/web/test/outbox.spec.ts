@@ -4,7 +4,8 @@ import { ReadingQueue } from '../src/api/reading-queue.ts';
 import { outcomeOf, type Outcome } from '../src/outbox/answers.ts';
 import { Lane } from '../src/outbox/lane.ts';
 import { waitingByJob } from '../src/outbox/use-waiting-work.ts';
-import { Device, JOB, Shop, SteppedClock } from './support/simulated-shop.ts';
+import { Device } from './support/memory-device.ts';
+import { JOB, Shop, SteppedClock } from './support/simulated-shop.ts';
 import { FORBIDDEN, refusal } from './support/shop-server.ts';
 
 const later = (afterMs: number | null = null): Extract<Outcome, { kind: 'later' }> => ({

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import type { PatchOperation } from '@venula/core/outcome';
 import { FORBIDDEN, resultOf } from './support/shop-server.ts';
-import { CALM, Device, JOB, Shop, type Tab } from './support/simulated-shop.ts';
+import { Device } from './support/memory-device.ts';
+import { CALM, JOB, Shop, type Tab } from './support/simulated-shop.ts';
 
 /** VENULA_RUNS=2000 is the whole campaign; the suite takes a sample. */
 const RUNS = Number(process.env['VENULA_RUNS'] ?? 60);

@@ -1,7 +1,6 @@
 import { Column, CreateDateColumn, Entity, PrimaryGeneratedColumn, Unique } from 'typeorm';
 
-export const ROLES = ['technician', 'lead', 'viewer'] as const;
-export type Role = (typeof ROLES)[number];
+export type Role = 'technician' | 'lead' | 'viewer';
 
 @Entity('app_user')
 @Unique('UQ_app_user_login', ['login'])

@@ -9,7 +9,7 @@ import { Job } from '../jobs/job.entity.ts';
 import { createDataSource } from './data-source.ts';
 
 /** The invented shop. Passwords are for the demo only and are printed at the start. */
-export const DEMO_PEOPLE: readonly { login: string; name: string; role: Role; password: string }[] = [
+const DEMO_PEOPLE: readonly { login: string; name: string; role: Role; password: string }[] = [
   { login: 'tess', name: 'Tess Varga', role: 'technician', password: 'saltmarsh-tess' },
   { login: 'lou', name: 'Lou Abernethy', role: 'lead', password: 'saltmarsh-lou' },
   { login: 'guest', name: 'Counter tablet', role: 'viewer', password: 'saltmarsh-guest' },

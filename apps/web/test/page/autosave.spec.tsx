@@ -14,7 +14,7 @@ import { OpenJob } from '../../src/job/open-job.ts';
 import { PlanQuantity, PlanText } from '../../src/job/plan-fields.tsx';
 import { RefusedEdits } from '../../src/job/refused-edits.tsx';
 import { browserClock } from '../../src/outbox/lane.ts';
-import { memoryOutbox } from './support/memory-outbox.ts';
+import { Device } from '../support/memory-device.ts';
 
 const refusal = (status: number, code: string, more: object = {}): ApiError =>
   new ApiError({ status, code, message: 'Not possible.', remedy: 'Correct it.', details: [], ...more });
@@ -43,7 +43,7 @@ class OneJob {
 
 describe('what is typed is saved by itself', () => {
   let server: OneJob;
-  let outbox: ReturnType<typeof memoryOutbox>;
+  let tablet: Device;
   let ids: number;
   let end: () => void;
 
@@ -52,8 +52,8 @@ describe('what is typed is saved by itself', () => {
       { id: 'job', version: server.version, document: server.document },
       {
         server: { change: (_, body) => server.change(body), read: () => Promise.reject(new OfflineError()) },
-        store: outbox.store,
-        presence: outbox.presence,
+        store: tablet.storeFor(),
+        presence: tablet.presenceFor(),
         clock: browserClock,
         newId: () => `id-${++ids}`,
         person: 'tess',
@@ -97,7 +97,7 @@ describe('what is typed is saved by itself', () => {
   beforeEach(() => {
     jest.useFakeTimers();
     server = new OneJob();
-    outbox = memoryOutbox();
+    tablet = new Device();
     ids = 0;
   });
   afterEach(() => {
@@ -115,13 +115,13 @@ describe('what is typed is saved by itself', () => {
     await pass(299);
     expect(server.taken).toHaveLength(0);
     // On the device from the first moment on.
-    expect(outbox.held()).toHaveLength(1);
+    expect(tablet.held()).toHaveLength(1);
     await pass(10);
     expect(server.taken.map((t) => t.patch)).toEqual([
       [{ op: 'replace', path: '/customer', value: 'Nora Quist' }],
     ]);
     expect(word()).toBe('Saved');
-    expect(outbox.held()).toHaveLength(0);
+    expect(tablet.held()).toHaveLength(0);
   });
 
   test('without a connection it is kept and says so, and goes out by itself when it is back', async () => {
@@ -132,7 +132,7 @@ describe('what is typed is saved by itself', () => {
     expect(word()).toBe('No connection: kept on this device');
     type('Base pressure', '50 psi');
     await pass(60_000);
-    expect(outbox.held()).toHaveLength(2);
+    expect(tablet.held()).toHaveLength(2);
     server.online = true;
     await pass(31_000);
     expect(word()).toBe('Saved');
@@ -155,7 +155,7 @@ describe('what is typed is saved by itself', () => {
 
   test('on a device without room it asks to keep the page open, until the server has it', async () => {
     await open();
-    outbox.full = true;
+    tablet.full = true;
     server.online = false;
     type('Customer', 'Nora');
     await pass(1000);
@@ -182,7 +182,7 @@ describe('what is typed is saved by itself', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Drop it' }));
     await pass(10);
     expect(word()).toBe('Saved');
-    expect(outbox.held()).toHaveLength(0);
+    expect(tablet.held()).toHaveLength(0);
   });
 
   test('a page that is opened anew has what the one before had not sent, and what was refused', async () => {

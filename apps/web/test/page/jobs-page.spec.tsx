@@ -6,6 +6,7 @@ import type { JobHead, JobList, Role } from '../../src/api/types.ts';
 import { SettingsProvider } from '../../src/app/settings-provider.tsx';
 import { JobsPage } from '../../src/features/jobs/jobs-page.tsx';
 import { outbox } from './support/device.ts';
+import { shopSays, Trouble } from './support/shop-fetch.ts';
 
 const job = (number: number, more: Partial<JobHead> = {}): JobHead => ({
   id: `job-${number}`,
@@ -29,9 +30,9 @@ const list = (items: readonly JobHead[], total = items.length): JobList => ({
 });
 
 describe('the list of jobs', () => {
-  let asked: string[];
-  let answer: (path: string) => JobList | { readonly status: number; readonly code: string };
-  const realFetch = globalThis.fetch;
+  let shop: ReturnType<typeof shopSays>;
+  const asked = () => shop.asked.filter((what) => what.startsWith('GET /jobs'));
+  let answer: (what: string) => JobList | Trouble;
   const open = async (role: Role = 'technician', at = '/jobs'): Promise<void> => {
     const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
     client.setQueryData(['me'], { id: 'p', login: 'p', name: 'P', role });
@@ -52,28 +53,11 @@ describe('the list of jobs', () => {
 
   beforeEach(() => {
     jest.useFakeTimers();
-    asked = [];
-    globalThis.fetch = ((path: string) => {
-      if (!String(path).includes('/jobs')) return Promise.reject(new TypeError('no such place'));
-      asked.push(String(path));
-      const told = answer(String(path));
-      const bad = 'status' in told;
-      const text = JSON.stringify(
-        bad
-          ? { error: { ...told, message: 'The jobs cannot be read.', remedy: 'Try again.', details: [] } }
-          : told,
-      );
-      return Promise.resolve({
-        ok: !bad,
-        status: bad ? told.status : 200,
-        headers: new Headers(),
-        text: () => Promise.resolve(text),
-      });
-    }) as unknown as typeof fetch;
+    shop = shopSays({ 'GET /jobs.*': (_, what) => answer(what) });
   });
   afterEach(() => {
     jest.useRealTimers();
-    globalThis.fetch = realFetch;
+    shop.end();
   });
 
   test('says of each what comes next, and of one that cannot be judged why', async () => {
@@ -97,20 +81,20 @@ describe('the list of jobs', () => {
     answer = () => list([job(1, { judging, summary: null })]);
     await open();
     await act(() => jest.advanceTimersByTimeAsync(1600));
-    expect(asked).toHaveLength(2);
+    expect(asked()).toHaveLength(2);
     judging = false;
     await act(() => jest.advanceTimersByTimeAsync(20_000));
-    expect(asked).toHaveLength(3);
+    expect(asked()).toHaveLength(3);
   });
 
   test('searches a moment after the last letter, keeps the search in the address, and says when nothing matches', async () => {
-    answer = (path) => (path.includes('search=coupe') ? list([]) : list([job(1)]));
+    answer = (what) => (what.includes('search=coupe') ? list([]) : list([job(1)]));
     await open();
     const box = screen.getByRole('searchbox', { name: 'Search jobs' });
     for (const text of ['c', 'cou', 'coupe']) fireEvent.change(box, { target: { value: text } });
     await act(() => jest.advanceTimersByTimeAsync(300));
     await act(() => jest.advanceTimersByTimeAsync(50));
-    expect(asked.filter((p) => p.includes('search=c'))).toHaveLength(1);
+    expect(asked().filter((what) => what.includes('search=c'))).toHaveLength(1);
     expect(screen.getByTestId('where').textContent).toBe('?q=coupe');
     expect(screen.getByText(/No job matches/)).toBeTruthy();
   });
@@ -152,7 +136,7 @@ describe('the list of jobs', () => {
     await open('lead');
     expect(within(screen.getAllByRole('listitem')[0]!).getByRole('button', { name: 'Archive' })).toBeTruthy();
     document.body.innerHTML = '';
-    answer = () => ({ status: 400, code: 'VALIDATION' });
+    answer = () => new Trouble(400, 'VALIDATION', 'The jobs cannot be read.', 'Try again.');
     await open('lead', '/jobs?page=99');
     expect(screen.getByRole('alert').textContent).toBe('The jobs cannot be read. Try again.');
   });

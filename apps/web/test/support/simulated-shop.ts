@@ -3,8 +3,7 @@ import { OfflineError } from '../../src/api/client.ts';
 import { ReadingQueue } from '../../src/api/reading-queue.ts';
 import { JobSession } from '../../src/job/job-session.ts';
 import type { Clock } from '../../src/outbox/lane.ts';
-import type { Presence } from '../../src/outbox/presence.ts';
-import { inOrder, type Held, type OutboxItem, type OutboxStore } from '../../src/outbox/store.ts';
+import type { Device } from './memory-device.ts';
 import { refusal, ShopServer } from './shop-server.ts';
 
 /** Seeded numbers in 0–1: a run that fails is made again from its seed. */
@@ -62,60 +61,6 @@ export interface Weather {
   slowMs: number;
 }
 export const CALM: Weather = { lost: 0, answerLost: 0, doubled: 0, refusedForNow: 0, slowMs: 0 };
-
-/** A tablet: one outbox that its tabs share, one connection. */
-export class Device {
-  private readonly items = new Map<string, OutboxItem>();
-  private readonly pages = new Map<string, number>();
-  private readonly watchers = new Set<() => void>();
-  online = true;
-  /** Nothing more is kept, as on a device whose disk is full. */
-  full = false;
-
-  held(): OutboxItem[] {
-    return [...this.items.values()].sort(inOrder);
-  }
-
-  /** The outbox as one tab has it: a database that answers a moment later. What a tab that is killed has begun is done. */
-  storeFor(dead: { is: boolean }): OutboxStore {
-    const spilled = new Map<string, OutboxItem>();
-    const tell = (): void => this.watchers.forEach((changed) => changed());
-    const all = (): Held[] =>
-      [...this.held(), ...[...spilled.values()].map((i): Held => ({ ...i, unkept: true }))].sort(inOrder);
-    return {
-      all: () => Promise.resolve(all()),
-      get: (id) => Promise.resolve(all().find((i) => i.id === id)),
-      write: (put, remove = []) => {
-        if (dead.is) return Promise.resolve(true);
-        for (const item of put) (this.full ? spilled : this.items).set(item.id, structuredClone(item));
-        for (const id of remove) this.items.delete(id);
-        for (const id of remove) spilled.delete(id);
-        tell();
-        return Promise.resolve(spilled.size === 0);
-      },
-      claim: (page, free) => {
-        if (dead.is) return Promise.resolve([]);
-        const got = this.held()
-          .filter(free)
-          .map((i) => ({ ...i, owner: page }));
-        for (const item of got) this.items.set(item.id, item);
-        return Promise.resolve(got);
-      },
-      watch: (changed) => {
-        this.watchers.add(changed);
-        return () => this.watchers.delete(changed);
-      },
-    };
-  }
-
-  presenceFor(dead: { is: boolean }): Presence {
-    return {
-      seen: (page, now) => void (dead.is || this.pages.set(page, now)),
-      left: (page) => void (dead.is || this.pages.delete(page)),
-      lastSeen: (page) => this.pages.get(page),
-    };
-  }
-}
 
 export class Shop {
   readonly server = new ShopServer(fullReturnJob('x'));

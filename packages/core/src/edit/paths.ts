@@ -1,11 +1,6 @@
-import type { Circuit, JobDocument, PlumbingElement, Segment } from '../document/job-document.ts';
+import type { Circuit, JobDocument, Segment } from '../document/job-document.ts';
 
 /** Copies of a design with one thing changed; the design itself is never written to. */
-export const withElement = (doc: JobDocument, id: string, element: PlumbingElement): JobDocument => ({
-  ...doc,
-  plumbing: { ...doc.plumbing, elements: { ...doc.plumbing.elements, [id]: element } },
-});
-
 export const withSegment = (
   doc: JobDocument,
   circuitId: string,

@@ -16,7 +16,7 @@ export const heldPressure = (
 ): number => setPressure(doc, e) + (e.referenced ? e.ratio * state.manifold : 0);
 
 /** The bypass regulator that rules: of several, the one set lowest. Its id and itself. */
-export function rulingBypass(doc: JobDocument): readonly [string, ElementOf<'bypass-regulator'>] | undefined {
+function rulingBypass(doc: JobDocument): readonly [string, ElementOf<'bypass-regulator'>] | undefined {
   return Object.entries(doc.plumbing.elements)
     .flatMap(([id, e]) => (e.kind === 'bypass-regulator' ? [[id, e] as const] : []))
     .sort((a, b) => setPressure(doc, a[1]) - setPressure(doc, b[1]))[0];

@@ -1,7 +1,7 @@
 import { labelled, text } from './shape.ts';
 
 /** What a thing is called in a plan. */
-export const NAME_LENGTH = 80;
+const NAME_LENGTH = 80;
 export const name = labelled('Name', text(NAME_LENGTH, 1));
 /** The key of a thing in a plan. */
 export const id = text(40, 1);

@@ -57,7 +57,7 @@ function colebrook(re: number, rough: number, out: Friction): Friction {
 }
 
 /** d(1/√f)/dRe on Colebrook’s curve; rough = ε/(3.7 D), b = 2.51/Re, x = 1/√f. */
-export const inverseRootSlope = (re: number, rough: number, b: number, x: number): number =>
+const inverseRootSlope = (re: number, rough: number, b: number, x: number): number =>
   (TWO_OVER_LN10 * b * x) / (re * (rough + b * x) + re * TWO_OVER_LN10 * b);
 
 /** 1/√f of an ordinary fuel line: the point the explicit start is taken about. */
@@ -86,7 +86,7 @@ export function start(rough: number, b: number): number {
  * One step of Householder’s third order on x + 2·log₁₀(ε/3.7D + 2.51·x/Re) = 0, x = 1/√f: the error goes with its fourth
  * power, so that one step from the explicit start leaves rounding.
  */
-export function improved(rough: number, b: number, x: number): number {
+function improved(rough: number, b: number, x: number): number {
   const arg = rough + b * x;
   const beta = b / arg;
   const c = TWO_OVER_LN10 * beta;

@@ -2,7 +2,7 @@ import { LINEAR_BELOW } from './minor-losses.ts';
 import { SHUT_CONDUCTANCE, type FlowLaw, type LossLaw } from './link-law.ts';
 
 /** 1 bar with water at 15 °C passes 0.865·Cv m³/h: the metric face of the US definition of Cv. */
-export const openResistance = (cv: number, density: number): number => {
+const openResistance = (cv: number, density: number): number => {
   const perCubicMetrePerSecond = 3600 / (0.865 * cv);
   return 1e5 * (density / 999) * perCubicMetrePerSecond ** 2;
 };

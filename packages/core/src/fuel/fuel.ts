@@ -78,7 +78,7 @@ export interface FuelProperties {
 }
 
 /** What the fits of fuel properties are known for; EN 228 for the gasoline. */
-export const FUEL_VALIDITY = {
+const FUEL_VALIDITY = {
   temperature: { law: 'fuel', quantity: 'temperature', min: 250, max: 340 },
   density: { law: 'fuel', quantity: 'density', min: 720, max: 775 },
 } as const satisfies Record<string, Validity>;

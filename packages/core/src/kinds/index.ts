@@ -1,4 +1,3 @@
-import { numberFields } from '../fields/field.ts';
 import type { JunctionKind, PlumbingKind } from './contract.ts';
 import { factory } from './junctions/factory/index.ts';
 import { rail } from './junctions/rail/index.ts';
@@ -73,15 +72,3 @@ export const shapesOf = <R extends Readonly<Record<string, { readonly shape: unk
   Object.fromEntries(Object.entries(registry).map(([k, v]) => [k, v.shape])) as {
     [K in keyof R]: R[K]['shape'];
   };
-
-/**
- * The numbers of a part with what each one is: what a form shows of a kind that has none of its own.
- * @param e part
- * @returns fields with label, dimension, range and default, SI
- * Validity: every kind of the registry.
- * @throws nothing
- * @source own convention
- * @example partFields(fullReturnJob('x').plumbing.elements.filter).length > 0 // => true
- */
-export const partFields = (e: PlumbingElement): ReturnType<typeof numberFields> =>
-  numberFields(plumbingKind(e).shape, e);

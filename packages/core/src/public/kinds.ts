@@ -15,6 +15,6 @@ export {
   familyOf,
   wireSizeName,
 } from '../kinds/wiring/wire/wire.ts';
-export { partFields, plumbingKind } from '../kinds/index.ts';
+export { plumbingKind } from '../kinds/index.ts';
 export { segmentKind } from '../kinds/wiring/index.ts';
 export { terminalKey } from '../kinds/wiring/fields.ts';

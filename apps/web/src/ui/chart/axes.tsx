@@ -8,23 +8,21 @@ export interface Plot {
   readonly bottom: number;
 }
 
+/** Numbers along one side: which, where each stands, and their unit. */
+interface Axis {
+  readonly ticks: readonly number[];
+  readonly at: (tick: number) => number;
+  readonly plot: Plot;
+  readonly unit?: string;
+}
+
 const soft = { fill: 'var(--soft)' };
 
 /** A number on an axis as one would say it, with a real minus. */
 const numeral = (t: number): string => Number(t.toFixed(3)).toString().replace('-', '−');
 
 /** Horizontal lines with their numbers at the left, the unit above them. */
-export function ValueAxis({
-  ticks,
-  at,
-  plot,
-  unit,
-}: {
-  readonly ticks: readonly number[];
-  readonly at: (tick: number) => number;
-  readonly plot: Plot;
-  readonly unit?: string;
-}) {
+export function ValueAxis({ ticks, at, plot, unit }: Axis) {
   return (
     <g>
       {ticks.map((t) => (
@@ -71,17 +69,7 @@ export function RightAxis({
 }
 
 /** Numbers along the bottom, the unit after the last. */
-export function BaseAxis({
-  ticks,
-  at,
-  plot,
-  unit,
-}: {
-  readonly ticks: readonly number[];
-  readonly at: (tick: number) => number;
-  readonly plot: Plot;
-  readonly unit: string;
-}) {
+export function BaseAxis({ ticks, at, plot, unit }: Axis) {
   return (
     <g>
       <line x1={plot.left} x2={plot.right} y1={plot.bottom} y2={plot.bottom} stroke="var(--soft)" />

@@ -7,7 +7,7 @@ import { pulsationDamper } from './symbols/pulsation-damper.tsx';
 export type PartDrawing = (tone: string) => ReactNode;
 
 /** One of each kind that is drawn as a symbol: lines and wires are drawn as lines. */
-export const PART_SYMBOLS = {
+const PART_SYMBOLS = {
   pump: (tone) => (
     <>
       <circle r="20" {...ink} />

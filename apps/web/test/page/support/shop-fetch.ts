@@ -1,5 +1,5 @@
-/** What the server says to a request: a body, or trouble with its status. */
-export type Say = (body: unknown) => unknown;
+/** What the server says to a request (what was sent with it, and the request itself): a body, or trouble with its status. */
+export type Say = (sent: unknown, what: string) => unknown;
 export class Trouble {
   constructor(
     readonly status: number,
@@ -22,7 +22,7 @@ export function shopSays(ways: Readonly<Record<string, Say>>): { readonly asked:
     asked.push(what);
     const way = Object.keys(ways).find((w) => new RegExp(`^${w}$`).test(what));
     if (!way) return Promise.reject(new TypeError('no connection'));
-    const said = ways[way]!(typeof init.body === 'string' ? JSON.parse(init.body) : undefined);
+    const said = ways[way]!(typeof init.body === 'string' ? JSON.parse(init.body) : undefined, what);
     const bad = said instanceof Trouble;
     const text = JSON.stringify(bad ? { error: { ...said, details: [] } } : (said ?? null));
     return Promise.resolve({

@@ -11,12 +11,12 @@ import type { Parameters } from '../parameters.ts';
 import type { OperatingState } from '../states.ts';
 import { runsSteadily } from '../steady-trigger.ts';
 
-export const zoneAmbient = (doc: JobDocument, zone: SegmentOf<'wire'>['zone']): number => {
+const zoneAmbient = (doc: JobDocument, zone: SegmentOf<'wire'>['zone']): number => {
   const e = doc.brief.electrical;
   return zone === 'engine-bay' ? e.engineBayK : zone === 'under-body' ? e.underBodyK : e.cabinK;
 };
 
-export const wirePlace = (doc: JobDocument, wire: SegmentOf<'wire'>): WirePlace => ({
+const wirePlace = (doc: JobDocument, wire: SegmentOf<'wire'>): WirePlace => ({
   ambientK: zoneAmbient(doc, wire.zone),
   engineSpace: wire.zone === 'engine-bay',
   bundled: wire.bundled,
@@ -112,7 +112,7 @@ function walk(
 }
 
 /** The circuit that feeds a load, if the plan has one that can carry current. */
-export const circuitFor = (doc: JobDocument, loadId: string): [string, Circuit] | undefined =>
+const circuitFor = (doc: JobDocument, loadId: string): [string, Circuit] | undefined =>
   Object.entries(doc.wiring.circuits).find(
     ([id, c]) =>
       c.loadId === loadId && wayOf(doc, id, 'feed').length > 0 && wayOf(doc, id, 'ground').length > 0,

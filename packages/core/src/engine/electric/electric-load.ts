@@ -49,7 +49,7 @@ export const circuitStates = (
     return solution ? [{ state, solution }] : [];
   });
 
-export const inrushOf = (
+const inrushOf = (
   doc: JobDocument,
   loadId: string,
   supplyVolts: number,

@@ -9,7 +9,7 @@ import { drawnWiring } from './drawn.ts';
 export const LIVE_SIGNALS = 10;
 
 /** What is wrong, the worst first. */
-export const WRONG = ['KEY_OFF', 'CRASH', 'OVERLOAD', 'REVERSED', 'RUNS', 'DEAD', 'BUZZING'] as const;
+const WRONG = ['KEY_OFF', 'CRASH', 'OVERLOAD', 'REVERSED', 'RUNS', 'DEAD', 'BUZZING'] as const;
 type Wrong = (typeof WRONG)[number];
 export type Miswired = Found<
   `WIRED_${Wrong}`,

@@ -123,7 +123,7 @@ export const fuseRule: FindingRule<FuseFound> = (context) =>
   });
 
 /** Wire between source and fuse, m: what is drawn ahead of it counts with the fuse's own distance; null: behind another. */
-export function distanceAhead(doc: JobDocument, fuse: PlacedFuse): number | null {
+function distanceAhead(doc: JobDocument, fuse: PlacedFuse): number | null {
   const feed = wayOf(doc, fuse.circuitId, 'feed');
   const before = feed.slice(
     0,

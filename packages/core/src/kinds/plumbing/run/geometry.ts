@@ -23,7 +23,7 @@ export function boreOf(kind: HoseKindId, dash: Dash): number {
 }
 
 /** K of fittings and bends on the run's own bore. Long radius where the plan does not say: r/d from the hose table. */
-export function runMinorK(run: Run): number {
+function runMinorK(run: Run): number {
   const bore = run.boreM ?? boreOf(run.hose, run.dash);
   const radius = HOSE_KINDS[run.hose].bendRadii[run.dash] ?? 10 * bore;
   const ends = run.ends.reduce(

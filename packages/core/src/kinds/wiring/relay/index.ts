@@ -7,21 +7,20 @@ import { BOX, nothing, usualSide, type WiringKind } from '../contract.ts';
 import { jointOhms, of, ratingA } from '../fields.ts';
 import { TYPICAL } from '../typical.ts';
 
-/** How a coil is kept from kicking back. */
-export const SUPPRESSION = ['diode', 'resistor', 'zener', 'none'] as const;
 /** A plain coil, Ω (DIN relay, typical). */
-export const COIL_OHMS = 85;
+const COIL_OHMS = 85;
 /** Contact ratings relays come with, A. */
 export const RELAY_RATINGS: readonly number[] = [30, 40, 50, 70, 100];
 /** A sound contact with its socket, Ω (typical). */
 const CONTACT_OHMS = 0.005;
 
+/** How a coil is kept from kicking back. */
 const SUPPRESSED = {
   resistor: 'resistor',
   diode: 'diode, mind polarity',
   zener: 'zener',
   none: 'none',
-} as const satisfies Record<(typeof SUPPRESSION)[number], string>;
+} as const;
 const contacts = flag({ true: 'change-over, with 87a', false: '30 and 87' });
 
 const coilOhms = quantity({

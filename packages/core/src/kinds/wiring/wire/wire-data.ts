@@ -34,8 +34,8 @@ export const METRIC_SECTIONS: readonly { readonly mm2: number; readonly ohmsPerM
   { mm2: 25, ohmsPerMetre: 0.743e-3 },
 ];
 
-export const BLADE_FUSES: readonly number[] = [3, 5, 7.5, 10, 15, 20, 25, 30, 40];
-export const BOLT_FUSES: readonly number[] = [40, 50, 60, 80, 100];
+const BLADE_FUSES: readonly number[] = [3, 5, 7.5, 10, 15, 20, 25, 30, 40];
+const BOLT_FUSES: readonly number[] = [40, 50, 60, 80, 100];
 export const ALL_FUSES: readonly number[] = [...new Set([...BLADE_FUSES, ...BOLT_FUSES])].sort(
   (a, b) => a - b,
 );
