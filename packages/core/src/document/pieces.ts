@@ -93,6 +93,11 @@ export const jobWith = (
 export const tank = () => ({ kind: 'tank', name: 'Tank', elevationM: 0 }) as const;
 export const rail = (name = 'Rail') => ({ kind: 'rail', name, elevationM: 0.3, volumeM3: 0.12e-3 }) as const;
 export const tee = (name: string, elevationM: number) => ({ kind: 'tee', name, elevationM }) as const;
+export const yFitting = (name: string, elevationM: number) =>
+  ({ kind: 'tee', name, elevationM, form: 'y' }) as const;
+/** Where lines meet in one part: the inlets of a regulator, the outlets of a tank unit. */
+export const portsOf = (name: string, elevationM: number) =>
+  ({ kind: 'tee', name, elevationM, form: 'ports' }) as const;
 export const strainer = makeStrainer;
 export const checkValve = makeCheckValve;
 export const filter = makeFilter;

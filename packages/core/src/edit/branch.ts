@@ -12,7 +12,7 @@ import {
   run,
   strainer,
   tank,
-  tee,
+  yFitting,
 } from '../document/pieces.ts';
 
 /** Where a new branch leads, or what comes in by it: something new, or a junction that is there. */
@@ -56,7 +56,7 @@ function teeAfter(doc: JobDocument, afterId: string): { tee: string; patch: Patc
   return {
     tee: id,
     patch: [
-      add('junctions', id, tee('Y', elevation)),
+      add('junctions', id, yFitting('Y', elevation)),
       setOrder(place.pathId, place.order.slice(0, place.at + 1)),
       { op: 'replace', path: `/plumbing/paths/${place.pathId}/to`, value: id },
       ...(bare ? [add('elements', piece, run('Hose behind the Y', 8, 0.3, 'engine-bay', 45))] : []),

@@ -18,6 +18,7 @@ import {
 import { gauge } from '../quantities/pressure.ts';
 import { stationsOf, type Station } from './stations.ts';
 import { plumbingGraph, sameGraph, type GraphLink, type PlumbingGraph } from './graph.ts';
+import { joinLosses } from './joins.ts';
 import type { Parameters } from './parameters.ts';
 import type { Network, NetworkLink, NetworkNode } from './network/network.ts';
 import { RailDemand, setPressure } from './required.ts';
@@ -72,6 +73,8 @@ export class PlumbingModel {
   readonly graph: PlumbingGraph;
   readonly railIds: readonly string[];
   readonly demand: RailDemand;
+  /** What each hose loses where it meets its neighbours, K on its own bore. */
+  private readonly joins: ReadonlyMap<string, number>;
   private readonly rules = new Map<string, PumpTrigger>();
   private readonly regulatorAt = new Map<string, ElementOf<'bypass-regulator'>>();
   private readonly steadyLaws = new Map<NetworkMode, (LinkLaw | undefined)[]>();
@@ -88,6 +91,7 @@ export class PlumbingModel {
         : fuelOf(doc, parameters);
     this.fuelOutside = fuelOutside(blendOf(doc, parameters.ethanol), doc.brief.fuelK);
     this.graph = like ? sameGraph(like.graph, elements) : plumbingGraph(doc);
+    this.joins = like?.doc.plumbing === doc.plumbing ? like.joins : joinLosses(doc);
     this.demand = new RailDemand(doc);
     this.railIds = like?.railIds ?? Object.keys(junctions).filter((id) => junctions[id]!.kind === 'rail');
     for (const [id, e] of Object.entries(elements)) {
@@ -115,7 +119,7 @@ export class PlumbingModel {
 
   /** Every part in the order of its path, with what does not change from state to state. */
   get stations(): readonly Station[] {
-    return (this.placed ??= stationsOf(this.doc, this.graph));
+    return (this.placed ??= stationsOf(this.doc, this.graph, this.joins));
   }
 
   /** Whether its trigger rule has a pump run in a steady state. */
@@ -148,7 +152,11 @@ export class PlumbingModel {
     const known =
       like?.parameters === this.parameters && like.fuel === this.fuel && like.steadyLaws.get(mode);
     if (!known) return [];
-    return this.graph.links.map((link, l) => (link === like.graph.links[l] ? known[l] : undefined));
+    return this.graph.links.map((link, l) =>
+      link === like.graph.links[l] && this.joins.get(link.id) === like.joins.get(link.id)
+        ? known[l]
+        : undefined,
+    );
   }
 
   private varies(l: number, mode: NetworkMode): boolean {
@@ -197,6 +205,7 @@ export class PlumbingModel {
       mode,
       minorK: parameters.minorK,
       roughness: parameters.roughness,
+      joinK: this.joins.get(id) ?? 0,
       basePa: doc.brief.basePressurePa,
       manifold: state.manifold,
       pumpsOn: state.pumpsOn,

@@ -17,7 +17,11 @@ export interface Station {
 }
 
 /** Every part of the plan in the order of its path. */
-export function stationsOf(doc: JobDocument, graph: PlumbingGraph): Station[] {
+export function stationsOf(
+  doc: JobDocument,
+  graph: PlumbingGraph,
+  joins: ReadonlyMap<string, number>,
+): Station[] {
   const height = new Map(graph.nodes.map((n) => [n.id, n.elevation]));
   const ends = new Map(graph.links.map((l) => [l.id, l]));
   return Object.entries(doc.plumbing.paths).flatMap(([pathId, path]) =>
@@ -33,7 +37,7 @@ export function stationsOf(doc: JobDocument, graph: PlumbingGraph): Station[] {
         zUp: height.get(link.from) ?? 0,
         zDown: height.get(link.to) ?? 0,
       };
-      return [e.kind === 'run' ? { ...at, pipe: runGeometry(e) } : at];
+      return [e.kind === 'run' ? { ...at, pipe: runGeometry(e, joins.get(id)) } : at];
     }),
   );
 }

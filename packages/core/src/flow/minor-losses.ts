@@ -34,15 +34,47 @@ export function hoseEndLoss(endK: number, boreRatio: number): number {
   return (0.5 * (1 - b2) + endK + (1 - b2) ** 2) / (b2 * b2);
 }
 
+/** Share of a sudden step's loss that a cone of this included angle keeps (Crane TP-410, formulas 1 to 4 of its fittings page). */
+function coneShare(degrees: number, widening: boolean): number {
+  const half = Math.sin((Math.min(degrees, 180) / 2) * (Math.PI / 180));
+  const gentle = degrees <= 45;
+  if (widening) return gentle ? 2.6 * half : 1;
+  return gentle ? 1.6 * half : Math.sqrt(half);
+}
+
 /**
- * Sudden change of bore, K on the smaller bore: expansion (1−β²)², contraction 0.5(1−β²).
+ * Change of bore, K on the smaller bore: expansion (1−β²)², contraction 0.5(1−β²); where a cone leads from one bore to the
+ * other a share of it: expansion 2.6·sin(θ/2) up to 45°, all of it above; contraction 1.6·sin(θ/2) up to 45°, √sin(θ/2) above.
  * @param fromBore m
  * @param toBore m
+ * @param coneDegrees included angle of the cone between them; 180: a square step
  * @returns K on the smaller bore
- * @source Borda–Carnot; Crane TP-410
+ * Validity: cones of 0–180°; the friction of a long cone is not in it.
+ * @throws nothing
+ * @source Borda–Carnot; Crane TP-410 (from memory)
  * @example boreChangeLoss(5.6, 7.9) // => 0.2475
  */
-export function boreChangeLoss(fromBore: number, toBore: number): number {
+export function boreChangeLoss(fromBore: number, toBore: number, coneDegrees = 180): number {
   const beta2 = (Math.min(fromBore, toBore) / Math.max(fromBore, toBore)) ** 2;
-  return fromBore < toBore ? (1 - beta2) ** 2 : 0.5 * (1 - beta2);
+  const widening = fromBore < toBore;
+  return (widening ? (1 - beta2) ** 2 : 0.5 * (1 - beta2)) * coneShare(coneDegrees, widening);
 }
+
+/**
+ * Where a line begins in a vessel and where it ends in one, K on the line's bore: a square edge flush with the wall, a tube
+ * that stands into the vessel, and the whole velocity head lost on the way out.
+ * @source Crane TP-410: entrance flush 0.5, inward projecting 0.78, exit 1.0
+ */
+export const VESSEL_K = { flush: 0.5, projecting: 0.78, exit: 1 } as const;
+
+/**
+ * Legs of a branch fitting, K on the leg's own bore; the leg that carries all of the flow has none. A tee straight on and
+ * round its corner; either leg of a Y of 30° (typical, the maker's figure wins).
+ * @source typical; within what Crane TP-410 gives for dividing and combining tees (see the reference test)
+ */
+export const BRANCH_K = {
+  tee: { through: 0.3, side: 1.3 },
+  y: { through: 0.5, side: 0.5 },
+  /** Inlets or outlets of one part: what it loses is in the part's own figures. */
+  ports: { through: 0, side: 0 },
+} as const;

@@ -21,6 +21,8 @@ export interface LawSite {
   /** Factors on what tables only know roughly, 1 where nothing is varied. */
   readonly minorK: number;
   readonly roughness: number;
+  /** What is lost where a line meets its neighbours: entrance, exit, tee, change of bore; K on its own bore. */
+  readonly joinK: number;
   /** Base pressure of the job, Pa gauge. */
   readonly basePa: number;
   readonly manifold: GaugePressure;
@@ -116,6 +118,12 @@ export interface JunctionSupply<J> {
   readonly at: (j: J, site: LawSite) => LinkLaw;
 }
 
+/** What fuel loses where a line begins or ends at a junction, K on the line's bore. */
+export type Meeting =
+  | { readonly at: 'vessel'; readonly leaving: number; readonly entering: number }
+  /** A branch fitting: straight on, or round its corner. */
+  | { readonly at: 'branch'; readonly through: number; readonly side: number };
+
 /** Everything the program knows of one kind of junction. */
 export interface JunctionKind<J extends { readonly kind: string }> {
   readonly shape: Shape<J>;
@@ -125,6 +133,7 @@ export interface JunctionKind<J extends { readonly kind: string }> {
   readonly relieves: boolean;
   /** Fed from outside the plan, or by its own falling level; null: no. */
   readonly supply: JunctionSupply<J> | null;
+  readonly meets: (j: J) => Meeting;
   /** A return that leaves it does so over a lip. */
   readonly overflows: boolean;
   /** Fuel inside, m³, that heat can close in. */

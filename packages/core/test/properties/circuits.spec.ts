@@ -21,7 +21,9 @@ import {
   solveCircuit,
   tapTargets,
   evaluateStates,
+  fuelOf,
   truthTable,
+  VESSEL_K,
   rulesOf,
   wireChoices,
   wireListCsv,
@@ -183,6 +185,8 @@ describe('quick sums are the same core', () => {
       bendDegrees: feed.bendDegrees,
     });
     const loss = rows.find((r) => r.dash === feed.dash)!.loss;
-    expect(Math.abs(loss / station.run!.loss - 1)).toBeLessThan(1e-3);
+    // In the job it ends in a rail, and the whole velocity head is lost there.
+    const head = (fuelOf(doc).density * station.run!.velocity ** 2) / 2;
+    expect(Math.abs((loss + VESSEL_K.exit * head) / station.run!.loss - 1)).toBeLessThan(1e-3);
   });
 });

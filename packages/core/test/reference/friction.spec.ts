@@ -1,5 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
-import { darcyFriction, hoseEndLoss, boreChangeLoss, bendLoss, lossAt, pipeRun } from '../support/core.ts';
+import {
+  BRANCH_K,
+  VESSEL_K,
+  darcyFriction,
+  hoseEndLoss,
+  boreChangeLoss,
+  bendLoss,
+  lossAt,
+  pipeRun,
+} from '../support/core.ts';
 
 const LPH = 1e-3 / 3600;
 
@@ -73,6 +82,36 @@ describe('hose loss', () => {
     expect(boreChangeLoss(5.6, 7.9)).toBeCloseTo(0.248, 3);
     expect(boreChangeLoss(7.9, 5.6)).toBeCloseTo(0.249, 2);
     expect(boreChangeLoss(7.9, 7.9)).toBe(0);
+  });
+
+  // Crane TP-410, resistance of gradual enlargements and contractions (from memory): 2.6·sin(θ/2)(1−β²)² and
+  // 0.8·sin(θ/2)(1−β²) up to 45°; (1−β²)² and 0.5·√sin(θ/2)·(1−β²) above. Worked by hand for β² = 0.5.
+  test.each([
+    [10, 0.0567, 0.0349],
+    [30, 0.1682, 0.1035],
+    [45, 0.2487, 0.1531],
+    [60, 0.25, 0.1768],
+    [118, 0.25, 0.2315],
+    [180, 0.25, 0.25],
+  ])('a cone of %d°: %d out, %d back', (degrees, out, back) => {
+    expect(boreChangeLoss(1, Math.SQRT2, degrees)).toBeCloseTo(out, 3);
+    expect(boreChangeLoss(Math.SQRT2, 1, degrees)).toBeCloseTo(back, 3);
+  });
+
+  // Crane TP-410 (2009 and later; from memory), 90° tee of equal bores, K on the velocity of the leg that carries all:
+  // dividing: straight 0.4·y² and less, branch 1 + 0.3·y²; combining: straight 1.55·y − y², branch
+  // C·[1 + y² − 2(1 − y)²], C 0.9(1 − y) up to 0.4 and 0.55 above; y = share of the branch.
+  test('legs of a tee bound what dividing and combining flows lose', () => {
+    // Round the corner with all of the flow: dividing 1 + 0.3, combining 0.55·(1 + 1).
+    expect(BRANCH_K.tee.side).toBeCloseTo(Math.max(1 + 0.3, 0.55 * 2), 10);
+    // Straight on, an eighth to three eighths of the flow turning off: the table says 0.01–0.06 dividing, 0.18–0.44 combining.
+    const combining = [0.125, 0.25, 0.375].map((y) => 1.55 * y - y * y);
+    const mean = combining.reduce((a, b) => a + b, 0) / combining.length;
+    expect(Math.abs(BRANCH_K.tee.through - mean)).toBeLessThan(0.05);
+  });
+
+  test('entrances and exits (Crane TP-410): flush 0.5, standing in 0.78, out of the line 1.0', () => {
+    expect(VESSEL_K).toEqual({ flush: 0.5, projecting: 0.78, exit: 1 });
   });
 
   test('90° bends without arc friction (Rennels & Hudson): 0.23, 0.14, 0.13, 0.12 at r/d 1.5, 3, 5, 10', () => {

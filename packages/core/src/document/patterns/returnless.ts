@@ -1,4 +1,14 @@
-import { bypassRegulator, filter, jobWith, pumpElement, rail, run, strainer, tank, tee } from '../pieces.ts';
+import {
+  bypassRegulator,
+  filter,
+  jobWith,
+  pumpElement,
+  rail,
+  run,
+  strainer,
+  tank,
+  portsOf,
+} from '../pieces.ts';
 import type { Pattern } from './pattern.ts';
 
 /** Regulator at or in the tank, as the factory does it: a single line forward. */
@@ -10,7 +20,7 @@ export const returnless: Pattern = {
   job: (title) => {
     const job = jobWith(title, {
       style: 'returnless',
-      junctions: { tank: tank(), tee: tee('Tank unit', 0), rail: rail() },
+      junctions: { tank: tank(), tee: portsOf('Tank unit', 0), rail: rail() },
       elements: {
         strainer: strainer(),
         pump: pumpElement('T340', -0.1),

@@ -10,7 +10,7 @@ import {
   run,
   strainer,
   tank,
-  tee,
+  yFitting,
 } from '../pieces.ts';
 import type { Pattern } from './pattern.ts';
 
@@ -28,7 +28,7 @@ export const twinPump: Pattern = {
       title,
       {
         style: 'twin-pump',
-        junctions: { tank: tank(), hanger: tee('Hanger Y', 0), rail: rail() },
+        junctions: { tank: tank(), hanger: yFitting('Hanger Y', 0), rail: rail() },
         elements: {
           'strainer-1': { ...strainer(), name: 'Strainer 1' },
           'pump-1': { ...pumpElement('T255', -0.1), name: 'Pump 1, always on' },

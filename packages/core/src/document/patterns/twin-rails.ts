@@ -8,7 +8,8 @@ import {
   run,
   strainer,
   tank,
-  tee,
+  portsOf,
+  yFitting,
 } from '../pieces.ts';
 import type { JobDocument } from '../job-document.ts';
 import type { Pattern } from './pattern.ts';
@@ -40,10 +41,10 @@ export const railsParallel: Pattern = {
         style: 'rails-parallel',
         junctions: {
           tank: tank(),
-          split: tee('Y', 0.2),
+          split: yFitting('Y', 0.2),
           left: rail('Left rail'),
           right: rail('Right rail'),
-          join: tee('Regulator inlets', 0.3),
+          join: portsOf('Regulator inlets', 0.3),
         },
         elements: {
           ...supply,

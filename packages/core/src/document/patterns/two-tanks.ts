@@ -9,7 +9,7 @@ import {
   run,
   strainer,
   tank,
-  tee,
+  yFitting,
 } from '../pieces.ts';
 import type { Pattern } from './pattern.ts';
 
@@ -27,9 +27,9 @@ export const twinTanks: Pattern = {
         junctions: {
           tank: { ...tank(), name: 'Left tank' },
           'right-tank': { ...tank(), name: 'Right tank' },
-          join: tee('Y', 0.1),
+          join: yFitting('Y', 0.1),
           rail: rail(),
-          split: tee('Return Y', 0.1),
+          split: yFitting('Return Y', 0.1),
         },
         elements: {
           strainer: { ...strainer(), name: 'Left strainer' },

@@ -50,6 +50,8 @@ export const factory: JunctionKind<Factory> = {
           })
         : factoryAtRest(gauge(j.setPa)),
   },
+  // What it loses in itself is in its own figures.
+  meets: () => ({ at: 'vessel', leaving: 0, entering: 0 }),
   overflows: false,
   volume: () => 0,
 };

@@ -2,6 +2,7 @@ import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { oneOf, type Infer } from '../../../fields/shape.ts';
+import { VESSEL_K } from '../../../flow/minor-losses.ts';
 import type { JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
 
@@ -25,6 +26,7 @@ export const rail: JunctionKind<Rail> = {
   held: false,
   relieves: false,
   supply: null,
+  meets: () => ({ at: 'vessel', leaving: VESSEL_K.flush, entering: VESSEL_K.exit }),
   overflows: false,
   volume: (j) => j.volumeM3,
 };

@@ -2,6 +2,7 @@ import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { oneOf, type Infer } from '../../../fields/shape.ts';
+import { VESSEL_K } from '../../../flow/minor-losses.ts';
 import type { JunctionKind } from '../../contract.ts';
 import { checkValve } from '../../plumbing/check-valve/law.ts';
 import { elevation } from '../fields.ts';
@@ -31,6 +32,7 @@ export const surge: JunctionKind<Surge> = {
   relieves: true,
   // Air comes in as its level falls: that flow is what the tank loses.
   supply: { varies: false, at: (_, { fuel }) => checkValve(SURFACE, fuel.density) },
+  meets: () => ({ at: 'vessel', leaving: VESSEL_K.flush, entering: VESSEL_K.exit }),
   overflows: true,
   volume: () => 0,
 };

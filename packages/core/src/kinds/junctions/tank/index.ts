@@ -1,6 +1,7 @@
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { oneOf, type Infer } from '../../../fields/shape.ts';
+import { VESSEL_K } from '../../../flow/minor-losses.ts';
 import type { JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
 
@@ -12,6 +13,8 @@ export const tank: JunctionKind<Tank> = {
   held: true,
   relieves: true,
   supply: null,
+  // Its pick-up is a tube that stands into it.
+  meets: () => ({ at: 'vessel', leaving: VESSEL_K.projecting, entering: VESSEL_K.exit }),
   overflows: false,
   volume: () => 0,
 };

@@ -1,10 +1,17 @@
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { oneOf, type Infer } from '../../../fields/shape.ts';
+import { choice, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
+import { BRANCH_K } from '../../../flow/minor-losses.ts';
 import type { JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
 
-const shape = withSources({ kind: oneOf(['tee']), name, elevationM: elevation });
+const shape = withSources({
+  kind: oneOf(['tee']),
+  name,
+  elevationM: elevation,
+  /** Absent: a tee. */
+  form: optional(labelled('Form', choice({ tee: 'tee', y: 'Y', ports: 'ports of one part' }))),
+});
 export type Tee = Infer<typeof shape>;
 
 export const tee: JunctionKind<Tee> = {
@@ -12,6 +19,7 @@ export const tee: JunctionKind<Tee> = {
   held: false,
   relieves: false,
   supply: null,
+  meets: (j) => ({ at: 'branch', ...BRANCH_K[j.form ?? 'tee'] }),
   overflows: false,
   volume: () => 0,
 };

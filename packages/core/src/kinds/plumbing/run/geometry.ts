@@ -22,9 +22,12 @@ export function boreOf(kind: HoseKindId, dash: Dash): number {
   return larger ? larger[1] : Object.values(bores).at(-1)!;
 }
 
+/** As measured, else as its size has it, m. */
+export const runBore = (run: Run): number => run.boreM ?? boreOf(run.hose, run.dash);
+
 /** K of fittings and bends on the run's own bore. Long radius where the plan does not say: r/d from the hose table. */
 function runMinorK(run: Run): number {
-  const bore = run.boreM ?? boreOf(run.hose, run.dash);
+  const bore = runBore(run);
   const radius = HOSE_KINDS[run.hose].bendRadii[run.dash] ?? 10 * bore;
   const ends = run.ends.reduce(
     (k, end) => k + (end === 'open' ? 0 : hoseEndLoss(ENDS[end].k, END_BORE_RATIO)),
@@ -33,11 +36,12 @@ function runMinorK(run: Run): number {
   return ends + bendLoss(run.bendDegrees, radius / bore) + run.extraK;
 }
 
-export function runGeometry(run: Run): PipeGeometry {
+/** @param joinK what is lost where it meets its neighbours, on its own bore */
+export function runGeometry(run: Run, joinK = 0): PipeGeometry {
   return {
     length: run.lengthM,
-    bore: run.boreM ?? boreOf(run.hose, run.dash),
+    bore: runBore(run),
     roughness: HOSE_KINDS[run.hose].roughness,
-    minorK: runMinorK(run),
+    minorK: runMinorK(run) + joinK,
   };
 }

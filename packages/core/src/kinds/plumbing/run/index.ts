@@ -10,8 +10,8 @@ import { COMPLIANCE, WALL_EXPANSION } from './walls.ts';
 export const run: PlumbingKind<Run> = {
   shape: runShape,
   ports: ['in', 'out'],
-  law: steady((e, { fuel, minorK, roughness }) => {
-    const pipe = runGeometry(e);
+  law: steady((e, { fuel, minorK, roughness, joinK }) => {
+    const pipe = runGeometry(e, joinK);
     return pipeRun({ ...pipe, minorK: pipe.minorK * minorK, roughness: pipe.roughness * roughness }, fuel);
   }),
   relief: () => BOTH_WAYS,
