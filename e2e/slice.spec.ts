@@ -62,7 +62,7 @@ test('from a new job to the printed page, and all of it is there after a reload'
     await page.getByLabel('Size').selectOption({ label: '14 AWG' });
     await page.getByLabel('Conductor').selectOption({ label: 'copper-clad aluminum' });
     const drop = finding(page, 'WIRE_DROP');
-    await expect(drop).toContainText('0.36 V is the limit');
+    await expect(drop).toContainText('1.00 V is the limit');
     await expect(finding(page, 'WIRE_COPPER_CLAD')).toBeVisible();
     await expect(finding(page, 'FUSE_OVER_WIRE')).toContainText('Stop');
     await drop.getByRole('button', { name: /Make it \d+ AWG copper/ }).click();

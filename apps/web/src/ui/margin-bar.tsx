@@ -8,18 +8,30 @@ export interface MarginBarProps {
   readonly limit: number;
   /** "at least": the bar must reach the tick; "at most": it must stay under it. */
   readonly sense: 'at least' | 'at most';
+  /** Past the limit but not past this it is worth knowing, no more. */
+  readonly bearable?: number;
   readonly decimals?: number;
   readonly limitLabel: string;
 }
 
 /** Value, limit, headroom and unit in one bar. Every check looks like this. */
-export function MarginBar({ label, dimension, value, limit, sense, decimals, limitLabel }: MarginBarProps) {
+export function MarginBar({
+  label,
+  dimension,
+  value,
+  limit,
+  sense,
+  bearable = limit,
+  decimals,
+  limitLabel,
+}: MarginBarProps) {
   const format = useFormat();
   const good = sense === 'at least' ? value >= limit : value <= limit;
   const top = Math.max(Math.abs(limit) * 1.5, Math.min(Math.abs(value) * 1.1, Math.abs(limit) * 4), 1e-9);
   const share = (x: number) => Math.min(100, Math.max(0, (x / top) * 100));
   const headroom = sense === 'at least' ? value - limit : limit - value;
-  const tone = good ? 'var(--good)' : 'var(--stop)';
+  const borne = sense === 'at least' ? value >= bearable : value <= bearable;
+  const tone = good ? 'var(--good)' : borne ? 'var(--note)' : 'var(--stop)';
   return (
     <div
       className="py-1.5"

@@ -55,7 +55,8 @@ export function evaluatePlan(doc: JobDocument): PlanResult {
   const states = evaluateStates(doc);
   const tightest = tightestState(states);
   const trials = new Trials(doc);
-  const findings = judge({ doc, fuel, states, tightest }).map((found) =>
+  const flowLostToWiring = tightest ? flowLost(doc, tightest) : 0;
+  const findings = judge({ doc, fuel, states, tightest, flowLostToWiring }).map((found) =>
     sayFinding(found, fixesFor(found, { doc, states, trials }), 'both', restsOn(doc, found.place)),
   );
   const margin = tightest?.values?.margin ?? null;
@@ -65,7 +66,7 @@ export function evaluatePlan(doc: JobDocument): PlanResult {
     findings,
     tightest: tightest?.state.id ?? null,
     weakest: tightest && margin !== null ? weakestLinks(trials, tightest.state, margin) : [],
-    flowLostToWiring: tightest ? flowLost(doc, tightest) : 0,
+    flowLostToWiring,
   };
 }
 

@@ -1,4 +1,5 @@
 import type { JobDocument } from '../document/job-document.ts';
+import { wayDrop } from '../engine/electric/circuit-elements.ts';
 import { Engine } from '../engine/engine.ts';
 import { railStanding } from '../engine/observe/rail.ts';
 import { AS_PLANNED } from '../engine/parameters.ts';
@@ -32,12 +33,12 @@ export function judgeSizes(doc: JobDocument, states: readonly OperatingState[], 
     for (const p of best.solution.pumps.values()) {
       if (p.current >= amps) loopOhms = (p.circuit?.loopOhms ?? 0) + doc.brief.electrical.sourceOhms;
       amps = Math.max(amps, p.current);
-      drop = Math.max(drop, p.circuit?.conductorDrop ?? 0);
+      drop = Math.max(drop, p.circuit ? wayDrop(p.circuit) : 0);
     }
   }
   const fail = (reason: string) => ({ margin, amps, loopOhms, fails: reason });
   if (margin < doc.brief.designMargin) return fail('too little supply');
-  if (drop > DROP_LIMITS.nominal * DROP_LIMITS.critical) return fail('too much drop in the wires');
+  if (drop > DROP_LIMITS.pump) return fail('too much drop in the wiring');
   const pull = states.filter((s) => s.kind === 'pull');
   if (deafRegulators(doc).length > 0 && pull.some((s) => s.manifold > REFERENCE_BOOST))
     return fail('regulator does not feel the boost');

@@ -49,7 +49,7 @@ export const WIRE_SUM_FIELDS = {
  * @returns one row a size, light to heavy
  * Validity: steady current; a motor's start wants the fuse judged in a job (see sizeCircuit).
  * @throws nothing
- * @source ABYC E-11: 3 % of 12 V out and back for critical circuits; ASTM B258; heat balance
+ * @source half a volt out and back, of which fuse, relay and plugs take some 0.15 V: common practice; ASTM B258; heat balance
  * @example wireChoices({ amps: 15, lengthM: 4.5, conductor: 'copper', family: 'awg', place: { ambientK: 323, engineSpace: false, bundled: 1, insulationK: 378 } }).find((w) => w.good).size // => 'awg-8'
  */
 export function wireChoices(q: WireQuestion): WireChoice[] {
@@ -59,7 +59,7 @@ export function wireChoices(q: WireQuestion): WireChoice[] {
     const drop = q.amps * ohms * 2 * q.lengthM;
     const stands = ampacity(size, q.conductor, q.place);
     const fuse = ALL_FUSES.find((f) => q.amps <= f * FUSE_CONTINUOUS_SHARE && f <= stands) ?? null;
-    const limit = DROP_LIMITS.nominal * DROP_LIMITS.critical;
+    const limit = DROP_LIMITS.wires;
     return { size, drop, stands, kelvin, fuse, good: drop <= limit && stands >= q.amps && fuse !== null };
   });
 }

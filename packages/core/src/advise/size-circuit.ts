@@ -2,10 +2,11 @@ import { segmentPath, withCircuit } from '../edit/paths.ts';
 import type { JobDocument, Segment } from '../document/job-document.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import { formatQuantity } from '../quantities/format.ts';
-import { RELAY_RATINGS } from '../kinds/wiring/relay/index.ts';
+import { RELAY_RATINGS, relayTakes } from '../kinds/wiring/relay/index.ts';
 import { chooseFuse, FUSE_CONTINUOUS_SHARE } from '../kinds/wiring/fuse/fuse.ts';
 import { familyOf, wireSection, wireSizeName, type WireSize } from '../kinds/wiring/wire/wire.ts';
 import { DROP_LIMITS } from '../judge/limits.ts';
+import { wayDrop } from '../engine/electric/circuit-elements.ts';
 import { Engine } from '../engine/engine.ts';
 import type { Loaded } from '../engine/electric/electric-load.ts';
 import { AS_PLANNED } from '../engine/parameters.ts';
@@ -21,11 +22,16 @@ export interface CircuitSizing {
   readonly size: WireSize;
   readonly fuse: number | null;
   readonly relay: number | null;
+  /** Volts then lost out and back, joints included. */
+  readonly lost: number;
   readonly tried: readonly GaugeTried[];
   /** Why these, a sentence each. */
   readonly reasons: readonly string[];
   readonly patch: readonly PatchOperation[];
 }
+
+/** What wires may lose where joints lose the rest of the half volt, V. */
+const LEAST_FOR_WIRES = 0.2;
 
 const amps = (value: number): string => formatQuantity('amps', value, 'us').text;
 const volts = (value: number): string => formatQuantity('volts', value, 'us').text;
@@ -65,7 +71,7 @@ function wirePatch(before: JobDocument, after: JobDocument, circuitId: string): 
  * @returns what to fit with reasons and the patch that does it; null where nothing on offer will do
  * Validity: own wires of the circuit; shared pieces are sized in the circuit they are drawn in.
  * @throws nothing
- * @source ABYC E-11 drop and fuse rules; ISO 8820-3; heat balance
+ * @source half a volt out and back: common practice; ABYC E-11 fuse rules; ISO 8820-3; heat balance
  * @example sizeCircuit(fullReturnJob('x'), hardest(fullReturnJob('x'), evaluateStates(fullReturnJob('x')), 'pump-circuit')).fuse // => 20
  */
 export function sizeCircuit(
@@ -76,7 +82,6 @@ export function sizeCircuit(
   const { circuitId, circuit, state } = loaded;
   const first = ownWires(doc, circuitId)[0];
   if (!first) return null;
-  const limit = DROP_LIMITS.nominal * DROP_LIMITS.critical;
   const tried: GaugeTried[] = [];
   let engine: Engine | undefined;
   for (const size of familyOf(first.segment.size)) {
@@ -86,8 +91,15 @@ export function sizeCircuit(
     if (!solution) return null;
     const stands = weakestWire(candidate, ownWires(candidate, circuitId))!.amps;
     const fail = (why: string): void => void tried.push({ size, fails: why });
+    // Half a volt out and back; bad joints are no reason for wire of any weight.
+    const limit = Math.max(DROP_LIMITS.good - solution.jointDrop, LEAST_FOR_WIRES);
     if (solution.conductorDrop > limit) {
       fail(`loses ${volts(solution.conductorDrop)} in the wires, ${volts(limit)} is the limit`);
+      continue;
+    }
+    const relay = relayFor(candidate, circuitId, solution.amps, size);
+    if (relay === null) {
+      fail(`no relay on offer takes ${amps(solution.amps)} and ${wireSizeName(size)} in its socket`);
       continue;
     }
     if (stands < solution.amps) {
@@ -125,28 +137,39 @@ export function sizeCircuit(
         `A ${rating} A fuse: ${amps(carried)} is ${Math.round((carried / rating) * 100)}% of it, the start of ${amps(loaded.inrush.peak)} does not open it, and the wire behind it stands ${amps(behind)}.`,
       );
     }
-    const relay = relayFor(candidate, circuitId, solution.amps);
     if (relay) {
       if (relay.patch) patch.push(relay.patch);
       reasons.push(
-        `A ${relay.rating} A relay: ${amps(solution.amps)} stays below 80% of its contact, with a motor's start in it.`,
+        `A ${relay.rating} A relay: ${amps(solution.amps)} stays below 80% of its contact, with a motor's start in it, and its terminals take ${wireSizeName(size)}.`,
       );
     }
-    return { size, fuse: rating, relay: relay?.rating ?? null, tried, reasons, patch };
+    return {
+      size,
+      fuse: rating,
+      relay: relay?.rating ?? null,
+      lost: wayDrop(solution),
+      tried,
+      reasons,
+      patch,
+    };
   }
   return null;
 }
 
+/** The circuit's relay, or the next one whose contact and terminals do; undefined: it has none, null: none on offer does. */
 function relayFor(
   doc: JobDocument,
   circuitId: string,
   load: number,
-): { readonly rating: number; readonly patch?: PatchOperation } | undefined {
+  size: WireSize,
+): { readonly rating: number; readonly patch?: PatchOperation } | null | undefined {
   const [id, relay] =
     Object.entries(doc.wiring.circuits[circuitId]!.segments).find(([, s]) => s.kind === 'relay') ?? [];
   if (id === undefined || relay?.kind !== 'relay') return undefined;
-  if (load <= FUSE_CONTINUOUS_SHARE * relay.ratingA) return { rating: relay.ratingA };
-  const rating = RELAY_RATINGS.find((r) => load <= FUSE_CONTINUOUS_SHARE * r);
-  if (rating === undefined) return undefined;
+  const does = (rating: number): boolean =>
+    load <= FUSE_CONTINUOUS_SHARE * rating && wireSection(size) <= relayTakes(rating);
+  if (does(relay.ratingA)) return { rating: relay.ratingA };
+  const rating = RELAY_RATINGS.find((r) => r > relay.ratingA && does(r));
+  if (rating === undefined) return null;
   return { rating, patch: { op: 'replace', path: segmentPath(circuitId, id, 'ratingA'), value: rating } };
 }

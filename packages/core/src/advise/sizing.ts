@@ -5,9 +5,10 @@ import { swapPump } from '../kinds/plumbing/pump/shape.ts';
 import { REGULATORS, type RegulatorClassId } from '../kinds/plumbing/bypass-regulator/seats.ts';
 import { HOSE_KINDS, sizesOf, type Dash } from '../kinds/plumbing/run/hoses.ts';
 import { PUMPS } from '../kinds/plumbing/pump/generic-pumps.ts';
-import { chooseFuse, FUSE_CONTINUOUS_SHARE, fuseSurvives, motorInrush } from '../kinds/wiring/fuse/fuse.ts';
+import { chooseFuse, FUSE_CONTINUOUS_SHARE, fuseSurvives } from '../kinds/wiring/fuse/fuse.ts';
 import { familyOf, wireSizeName, type WireSize } from '../kinds/wiring/wire/wire.ts';
 import { wireAmpacity } from '../engine/electric/circuits.ts';
+import { pumpInrush } from '../engine/electric/electric-load.ts';
 import { Engine } from '../engine/engine.ts';
 import { judgeSizes, type Judged } from './judge-sizes.ts';
 import { operatingStates, type OperatingState } from '../engine/states.ts';
@@ -231,7 +232,7 @@ function fused(
   const wires = Object.values(circuit.segments).flatMap((s) =>
     s.kind === 'wire' ? [wireAmpacity(doc, s)] : [],
   );
-  const inrush = motorInrush(doc.brief.electrical.chargingV, loopOhms, pump.armatureOhms, amps);
+  const inrush = pumpInrush(pump, doc.brief.electrical.chargingV, loopOhms, amps);
   const least = Math.min(...wires);
   const present = entry[1].ratingA;
   if (present <= least && amps <= FUSE_CONTINUOUS_SHARE * present && fuseSurvives(present, inrush))

@@ -9,6 +9,8 @@ export interface FindingContext {
   readonly fuel: FuelProperties;
   readonly states: readonly StateResult[];
   readonly tightest: StateResult | null;
+  /** Flow that all wiring together costs where supply is tightest, m³/s. */
+  readonly flowLostToWiring: number;
 }
 
 export type FindingRule<F extends Found = Found> = (context: FindingContext) => F[];

@@ -1,7 +1,12 @@
 /** Suction margin below which vapour is near (note) and at hand (stop), Pa. */
 export const SUCTION_LIMITS = { note: 20e3, stop: 5e3 } as const;
-/** Drop limits on a nominal 12 V system. */
-export const DROP_LIMITS = { nominal: 12, critical: 0.03, other: 0.1 } as const;
+/**
+ * Volts lost on the whole way from the battery's posts to a load and back, joints included, battery sag apart: what good work
+ * reaches, and what a pump's way must not lose (common practice); 10 % of 12 V for other loads, and 3 % of it in the
+ * conductors of a boat's critical circuits (ABYC E-11), shown as a line. Of half a volt the wires alone may lose what fuse, relay
+ * and plugs leave them, some 0.15 V.
+ */
+export const DROP_LIMITS = { good: 0.5, wires: 0.35, pump: 1, other: 1.2, boat: 0.36 } as const;
 /** Volts a battery should keep while cranking (common practice). */
 export const CRANKING_VOLTS = 10;
 /** Rail more than this above set is a fix, Pa. */

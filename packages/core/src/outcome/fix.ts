@@ -45,5 +45,4 @@ export type FixAction =
   | { readonly act: 'own-supply' | 'own-ground' }
   | { readonly act: 'fit-relay'; readonly amps: number }
   | { readonly act: 'mend-joint'; readonly words: string }
-  | { readonly act: 'use-copper' }
   | { readonly act: 'gauge'; readonly size: string; readonly copper: boolean };

@@ -1,5 +1,5 @@
 export { type PlacedSegment, wayOf, wireAmpacity } from '../engine/electric/circuits.ts';
 export { circuitOf, hardest } from '../engine/electric/electric-load.ts';
-export type { CircuitSolution, ElementDrop } from '../engine/electric/circuit-elements.ts';
+export { wayDrop, type CircuitSolution, type ElementDrop } from '../engine/electric/circuit-elements.ts';
 export type { StateResult, StationResult } from '../engine/results.ts';
 export { wireLength } from '../kinds/wiring/wire/segment.ts';

@@ -92,8 +92,6 @@ export function sayFix(does: FixAction, q: Writer): string {
       return `Fit a ${does.amps} A relay`;
     case 'mend-joint':
       return does.words;
-    case 'use-copper':
-      return 'Use copper';
     case 'gauge':
       return `Make it ${does.size}${does.copper ? ' copper' : ''}`;
   }

@@ -6,6 +6,7 @@ import {
   fullReturnJob,
   jointList,
   operatingStates,
+  wayDrop,
   type JobDocument,
 } from '../support/core.ts';
 import { applied, example, found } from '../support/examples.ts';
@@ -66,7 +67,8 @@ describe('a 14 AWG copper-clad feed', () => {
 
   test('shows its drop, and the flow lost by it', () => {
     expect(drop.value).toBeGreaterThan(drop.limit);
-    expect(drop.limit).toBeCloseTo(0.36, 6);
+    expect(drop.limit).toBe(1);
+    expect(drop.severity).toBe('fix');
     expect(plan.flowLostToWiring / LPH).toBeGreaterThan(20);
     expect(found(plan.findings, 'WIRE_COPPER_CLAD')?.severity).toBe('fix');
   });
@@ -259,5 +261,37 @@ describe('what the plan implies', () => {
     const f = { severity: 'fix', value: 0.41234, limit: 0.36 } as const;
     expect(findingFingerprint({ ...f, value: 0.41238 })).toBe(findingFingerprint(f));
     expect(findingFingerprint({ ...f, value: 0.43 })).not.toBe(findingFingerprint(f));
+  });
+});
+
+describe('volts lost on the way to a pump', () => {
+  const at = (lengthM: number, asked = 0.15) => {
+    const job = set(fullReturnJob('x'), wirePath('feed-2', 'lengthM'), lengthM);
+    const plan = evaluatePlan(set(job, '/brief/designMargin', asked));
+    return { plan, drop: found(plan.findings, 'WIRE_DROP') };
+  };
+
+  test('silent up to half a volt, a note up to one volt, then a fix', () => {
+    const lengths = Array.from({ length: 30 }, (_, i) => i + 1);
+    for (const m of lengths) {
+      const { drop, plan } = at(m, 0);
+      const worst = Math.max(
+        ...plan.states.flatMap(
+          (s) => s.values?.pumps.flatMap((p) => (p.circuit ? [wayDrop(p.circuit)] : [])) ?? [],
+        ),
+      );
+      if (worst <= 0.5) expect(drop).toBeUndefined();
+      else if (worst > 1 && worst < 3) expect(drop!.severity).toBe('fix');
+      else if (worst <= 1 && !drop!.why.text.includes('without it')) expect(drop!.severity).toBe('note');
+    }
+  });
+
+  test('where better wire brings back the margin that is asked for, half a volt is a fix', () => {
+    const { plan } = at(9, 0);
+    const margin = plan.states.find((s) => s.state.id === plan.tightest)!.values!.margin!;
+    const { drop } = at(9, margin + 0.005);
+    expect(at(9, margin - 0.005).drop?.severity).toBe('note');
+    expect(drop?.severity).toBe('fix');
+    expect(drop?.why.text).toContain('without it the margin asked for would be there');
   });
 });

@@ -36,7 +36,7 @@ describe('sizing search', () => {
       'return overrun': ['RETURN_OVERRUN'],
       'return back-pressure': ['RETURN_BACK_PRESSURE', 'RETURN_OVERRUN'],
       'too little supply': ['SUPPLY_SHORT'],
-      'too much drop in the wires': ['WIRE_DROP'],
+      'too much drop in the wiring': ['WIRE_DROP'],
       'rail too high': ['RAIL_HIGH', 'RETURN_OVERRUN'],
       'no fuse fits between load and wire': ['FUSE_OVER_WIRE', 'FUSE_LOADED'],
     };

@@ -12,6 +12,8 @@ import {
   PUMPS,
   solveCircuit,
   wireResistance,
+  wireSection,
+  wireSizeName,
 } from '../support/core.ts';
 
 const C20 = 293.15;
@@ -56,6 +58,29 @@ describe('wire', () => {
       1,
     );
     expect(conductorTemperature('awg-18', 'copper', 400, 353.15)).toBe(Infinity);
+  });
+
+  // NEC chapter 9 table 8, uncoated stranded copper, 75 °C, Ω per 1000 ft (from memory): some 2 % over section times resistivity.
+  test.each([
+    ['awg-2', 0.194],
+    ['awg-1', 0.154],
+    ['awg-1/0', 0.122],
+    ['awg-2/0', 0.0967],
+    ['awg-3/0', 0.0766],
+    ['awg-4/0', 0.0608],
+  ] as const)('%s: %d Ω per 1000 ft at 75 °C', (size, ohms) => {
+    const computed = wireResistance(size, 'copper', 348.15) * 304.8;
+    expect(ohms / computed).toBeGreaterThan(0.995);
+    expect(ohms / computed).toBeLessThan(1.03);
+  });
+
+  test('cables: 2/0 is 67.4 mm² and 4/0 107.2 mm² (ASTM B258); 4/0 stands 445 A outside an engine space (ABYC E-11, from memory)', () => {
+    expect(wireSection('awg-2/0') * 1e6).toBeCloseTo(67.43, 1);
+    expect(wireSection('awg-4/0') * 1e6).toBeCloseTo(107.2, 1);
+    const place = { ambientK: 293, engineSpace: false, bundled: 1, insulationK: 378 };
+    expect(ampacity('awg-4/0', 'copper', place)).toBeLessThanOrEqual(445);
+    expect(['2/0', '4/0 AWG', 'awg 1/0'].map(parseWireSize)).toEqual(['awg-2/0', 'awg-4/0', 'awg-1/0']);
+    expect(wireSizeName('awg-2/0')).toBe('2/0 AWG');
   });
 
   test('reads sizes as people say them', () => {

@@ -105,6 +105,7 @@ export {
   type DcSolution,
   type DcSolve,
 } from '../../src/engine/electric/dc-network.ts';
+export { wayDrop } from '../../src/engine/electric/circuit-elements.ts';
 export { PowerNetwork, solveCircuit } from '../../src/engine/electric/power-network.ts';
 export type {
   Branch,

@@ -71,7 +71,7 @@ export function WireSum() {
     },
   });
   const best = rows.find((r) => r.good);
-  const limit = DROP_LIMITS.nominal * DROP_LIMITS.critical;
+  const limit = DROP_LIMITS.wires;
   return (
     <SumFrame
       tone={best ? 'good' : 'fix'}
@@ -98,7 +98,7 @@ export function WireSum() {
             value={best.drop}
             limit={limit}
             sense="at most"
-            limitLabel="3% of 12 V,"
+            limitLabel="half a volt less its joints,"
           />
           <MarginBar
             label="Current in the wire"

@@ -1,4 +1,4 @@
-import { circuitOf, type CircuitSolution } from '@venula/core/engine';
+import { circuitOf, wayDrop, type CircuitSolution } from '@venula/core/engine';
 import { DROP_LIMITS } from '@venula/core/judge';
 import { Tabs } from 'radix-ui';
 import { useState } from 'react';
@@ -90,20 +90,22 @@ function WireBars({ solution }: { readonly solution: CircuitSolution }) {
   return (
     <div className="pb-2">
       <MarginBar
-        label="Drop in wires, out and back"
+        label="Lost from the battery’s posts and back"
         dimension="volts"
-        value={solution.conductorDrop}
-        limit={DROP_LIMITS.nominal * DROP_LIMITS.critical}
+        value={wayDrop(solution)}
+        limit={DROP_LIMITS.good}
+        bearable={DROP_LIMITS.pump}
         sense="at most"
-        limitLabel="3% of 12 V,"
+        limitLabel="good work"
       />
       <MarginBar
-        label="All drops together"
+        label="Of it in the wires"
         dimension="volts"
-        value={solution.conductorDrop + solution.jointDrop}
-        limit={DROP_LIMITS.nominal * DROP_LIMITS.other}
+        value={solution.conductorDrop}
+        limit={DROP_LIMITS.boat}
+        bearable={Infinity}
         sense="at most"
-        limitLabel="10% of 12 V,"
+        limitLabel="on a boat 3%,"
       />
       {fused && fuse?.kind === 'fuse' && (
         <MarginBar

@@ -14,7 +14,8 @@ import { RELAY_RATINGS } from '../../kinds/wiring/relay/index.ts';
 import { familyOf, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
 import type { TapLost } from '../../judge/wiring/taps.ts';
 import type { Fix, PatchOperation } from '../../outcome/finding.ts';
-import { sizeCircuit } from '../size-circuit.ts';
+import type { FixAction } from '../../outcome/fix.ts';
+import { sizeCircuit, type CircuitSizing } from '../size-circuit.ts';
 import type { FixContext, FixMaker } from './context.ts';
 
 const loadsOf = ({ doc, states }: FixContext): Loaded[] =>
@@ -26,9 +27,16 @@ const set = (circuitId: string, id: string, field: string, value: unknown): Patc
   value,
 });
 
-export const copperFixes: FixMaker<CopperClad> = ({ place }) => [
-  { does: { act: 'use-copper' }, patch: [set(place.within!, place.id, 'conductor', 'copper')] },
-];
+export const copperFixes: FixMaker<CopperClad> = ({ place }, { doc }) => {
+  const wire = doc.wiring.circuits[place.within!]?.segments[place.id];
+  if (wire?.kind !== 'wire') return [];
+  return [
+    {
+      does: { act: 'gauge', size: wireSizeName(wire.size), copper: true },
+      patch: [set(place.within!, place.id, 'conductor', 'copper')],
+    },
+  ];
+};
 
 /** On a piece that is still there, the fuse before all others; or on its own. */
 export const tapFixes: FixMaker<TapLost> = ({ place, figures: { side } }, { doc }) => {
@@ -50,14 +58,67 @@ export const tapFixes: FixMaker<TapLost> = ({ place, figures: { side } }, { doc 
   return [...again, { does: { act: feed ? 'own-supply' : 'own-ground' }, patch: [{ op: 'remove', path }] }];
 };
 
-/** One gauge for the whole circuit, in copper, the smallest that does; what is heavier already stays. */
-export const dropFixes: FixMaker<WireDrop> = ({ place }, context) => {
+/** A change of wire that asks for another relay says so. */
+function withRelay(does: FixAction, sized: CircuitSizing, { circuit }: Loaded): FixAction {
+  const present = Object.values(circuit.segments).find((s) => s.kind === 'relay');
+  return present && sized.relay !== null && sized.relay !== present.ratingA
+    ? { act: 'several', steps: [does, { act: 'fit-relay', amps: sized.relay }] }
+    : does;
+}
+
+/**
+ * One gauge for the whole circuit, in copper, the smallest that does (what is heavier already stays); or its bad joints made
+ * sound; or both where neither is enough.
+ */
+export const dropFixes: FixMaker<WireDrop> = ({ place, value: lost, limit }, context) => {
   const loaded = loadsOf(context).find((l) => l.circuitId === place.id);
-  const sized = loaded && sizeCircuit(context.doc, loaded, { keepLarger: true });
-  if (!sized || sized.patch.length === 0) return [];
-  const patch = sized.patch.filter((p) => !p.path.endsWith('/ratingA'));
-  return [{ does: { act: 'gauge', size: wireSizeName(sized.size), copper: true }, patch }];
+  if (!loaded) return [];
+  const { segments } = loaded.circuit;
+  const fuses = Object.keys(segments).filter((id) => segments[id]!.kind === 'fuse');
+  const sized = sizeCircuit(context.doc, loaded, { keepLarger: true });
+  const wires =
+    sized?.patch.filter((p) => !fuses.some((id) => p.path === segmentPath(place.id, id, 'ratingA'))) ?? [];
+  const joints = badJoints(loaded);
+  const saved = joints.reduce((volts, j) => volts + j.saves, 0);
+  const gauge: Fix | null =
+    sized && wires.length > 0 ? { does: withRelay(gaugeOf(sized), sized, loaded), patch: wires } : null;
+  const mend: Fix | null =
+    joints.length > 0
+      ? { does: steps(joints.map((j) => j.fix.does)), patch: joints.flatMap((j) => j.fix.patch) }
+      : null;
+  const alone = [
+    ...(gauge && sized!.lost <= limit ? [gauge] : []),
+    ...(mend && lost - saved <= limit ? [mend] : []),
+  ];
+  if (alone.length > 0) return alone;
+  return gauge && mend
+    ? [{ does: steps([gauge.does, mend.does]), patch: [...gauge.patch, ...mend.patch] }]
+    : [];
 };
+
+const gaugeOf = (sized: CircuitSizing): FixAction => ({
+  act: 'gauge',
+  size: wireSizeName(sized.size),
+  copper: true,
+});
+const steps = (all: readonly FixAction[]): FixAction =>
+  all.length === 1 ? all[0]! : { act: 'several', steps: all };
+
+/** Joints of a circuit that are worse than sound ones, and the volts each wastes. */
+function badJoints({
+  circuit,
+  circuitId,
+  solution,
+}: Loaded): { readonly fix: Fix; readonly saves: number }[] {
+  return [...solution.feed, ...solution.ground].flatMap((d) => {
+    const joint = d.circuitId === circuitId ? circuit.segments[d.id] : undefined;
+    const meets = joint && segmentKind(joint).meets;
+    if (meets?.as !== 'joint' || !meets.sound || d.ohms <= meets.sound.ohms) return [];
+    const { mend, field, ohms } = meets.sound;
+    const fix: Fix = { does: { act: 'mend-joint', words: mend }, patch: [set(circuitId, d.id, field, ohms)] };
+    return [{ fix, saves: (d.ohms - ohms) * d.amps }];
+  });
+}
 
 export const overloadedFixes: FixMaker<WireOverloaded> = ({ place, value: carried }, { doc }) => {
   const wire = doc.wiring.circuits[place.within!]?.segments[place.id];
@@ -122,7 +183,8 @@ export const fuseFixes: FixMaker<FuseFound> = ({ code, place }, context) => {
   const sized = sizeCircuit(doc, on.loaded, { keepLarger: true });
   if (!sized?.fuse) return [];
   const size = wireSizeName(sized.size);
-  return [{ does: { act: 'wires-and-fuse', size, amps: sized.fuse, add: false }, patch: sized.patch }];
+  const does = { act: 'wires-and-fuse', size, amps: sized.fuse, add: false } as const;
+  return [{ does: withRelay(does, sized, on.loaded), patch: sized.patch }];
 };
 
 /** The fuse that fits between load and wire as it is; where none does, the wire that lets one fit, and that one. */
@@ -147,9 +209,15 @@ export const noFuseFixes: FixMaker<NoFuse> = ({ place }, context) => {
   const sized = sizeCircuit(fused, { ...loaded, circuit: withFuse }, { keepLarger: true });
   if (!sized?.fuse) return [];
   const own = segmentPath(circuitId, id, 'ratingA');
+  const does = {
+    act: 'wires-and-fuse',
+    size: wireSizeName(sized.size),
+    amps: sized.fuse,
+    add: true,
+  } as const;
   return [
     {
-      does: { act: 'wires-and-fuse', size: wireSizeName(sized.size), amps: sized.fuse, add: true },
+      does: withRelay(does, sized, loaded),
       patch: [...patch(sized.fuse), ...sized.patch.filter((p) => p.path !== own)],
     },
   ];

@@ -58,6 +58,18 @@ export interface CircuitSolution {
   readonly jointDrop: number;
 }
 
+/**
+ * Volts lost from the battery's posts to the load and back: wires and joints, battery sag apart.
+ * @param s circuit, V
+ * @returns V
+ * Validity: any circuit.
+ * @throws nothing
+ * @source Kirchhoff's voltage law
+ * @example wayDrop({ conductorDrop: 0.25, jointDrop: 0.125 }) // => 0.375
+ */
+export const wayDrop = (s: Pick<CircuitSolution, 'conductorDrop' | 'jointDrop'>): number =>
+  s.conductorDrop + s.jointDrop;
+
 /** One load and its way from the source and back; pieces may lie on several ways. */
 export interface Branch {
   readonly id: string;

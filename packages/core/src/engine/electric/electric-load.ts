@@ -1,4 +1,4 @@
-import type { Circuit, JobDocument } from '../../document/job-document.ts';
+import type { Circuit, ElementOf, JobDocument } from '../../document/job-document.ts';
 import type { CircuitSolution } from './circuit-elements.ts';
 import { motorInrush, type Inrush } from '../../kinds/wiring/fuse/fuse.ts';
 import { loadKind } from '../../kinds/wiring/index.ts';
@@ -15,13 +15,21 @@ export interface Loaded {
   readonly inrush: Inrush;
 }
 
-/** Winding resistance of what a circuit feeds, Ω; undefined: no motor, no inrush worth naming. */
-function windingOf(doc: JobDocument, loadId: string): number | undefined {
-  const pump = doc.plumbing.elements[loadId];
-  if (pump?.kind === 'pump') return pump.armatureOhms;
-  const load = doc.wiring.loads?.[loadId];
-  return load ? (loadKind(load).winding(load) ?? undefined) : undefined;
-}
+/** A brushless pump's controller starts it softly: at most this times its running current (common practice). */
+const SOFT_START = 1.3;
+/** How long it takes over it, s (estimate). */
+const SOFT_START_S = 0.5;
+
+/** What a pump takes as it starts: a brushed motor that stands, or a controller that brings it up. */
+export const pumpInrush = (
+  pump: Pick<ElementOf<'pump'>, 'type' | 'armatureOhms'>,
+  volts: number,
+  loopOhms: number,
+  amps: number,
+): Inrush =>
+  pump.type === 'brushless'
+    ? { peak: SOFT_START * amps, steady: amps, tau: SOFT_START_S }
+    : motorInrush(volts, loopOhms, pump.armatureOhms, amps);
 
 /**
  * The circuit of a pump or other load in one state.
@@ -49,18 +57,17 @@ export const circuitStates = (
     return solution ? [{ state, solution }] : [];
   });
 
-const inrushOf = (
-  doc: JobDocument,
-  loadId: string,
-  supplyVolts: number,
-  solution: CircuitSolution,
-): Inrush => {
-  const winding = windingOf(doc, loadId);
+/** What a circuit's load takes as it starts: no motor, no inrush worth naming. */
+function inrushOf(doc: JobDocument, loadId: string, supplyVolts: number, solution: CircuitSolution): Inrush {
   const loop = solution.loopOhms + doc.brief.electrical.sourceOhms;
-  return winding === undefined
+  const pump = doc.plumbing.elements[loadId];
+  if (pump?.kind === 'pump') return pumpInrush(pump, supplyVolts, loop, solution.amps);
+  const load = doc.wiring.loads?.[loadId];
+  const winding = load ? loadKind(load).winding(load) : null;
+  return winding === null
     ? { peak: solution.amps, steady: solution.amps, tau: 0 }
     : motorInrush(supplyVolts, loop, winding, solution.amps);
-};
+}
 
 /** What a piece carries where this load draws most, A. */
 export const carriedBy = ({ solution }: Loaded, piece: Pick<PlacedSegment, 'id' | 'circuitId'>): number =>

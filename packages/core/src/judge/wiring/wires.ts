@@ -1,9 +1,12 @@
-import { wireAmpacity, wayOf } from '../../engine/electric/circuits.ts';
+import { wayDrop } from '../../engine/electric/circuit-elements.ts';
+import { wireAmpacity } from '../../engine/electric/circuits.ts';
 import { carriedBy } from '../../engine/electric/electric-load.ts';
-import { isWire, ownWires, samePiece } from '../../engine/electric/fused-wires.ts';
+import { ownWires } from '../../engine/electric/fused-wires.ts';
+import type { StateName } from '../../engine/states.ts';
+import { PUMP_LAW_VOLTS } from '../../kinds/plumbing/pump/pump-model.ts';
 import { COPPER_CLAD_IACS } from '../../kinds/wiring/wire/wire.ts';
 import type { Found } from '../../outcome/finding.ts';
-import type { FindingRule } from '../context.ts';
+import type { FindingContext, FindingRule } from '../context.ts';
 import { DROP_LIMITS } from '../limits.ts';
 import { loadedCircuits } from './loads.ts';
 
@@ -12,10 +15,24 @@ export type WireDrop = Found<
   'WIRE_DROP',
   {
     readonly amps: number;
+    readonly wires: number;
     readonly joints: number;
-    readonly wires: readonly { readonly name: string; readonly amps: number; readonly ohms: number }[];
+    /** What is lost of it where: the largest first. */
+    readonly pieces: readonly { readonly name: string; readonly amps: number; readonly ohms: number }[];
+    /** Volts left at the load. */
+    readonly left: number;
+    /** Of a pump: flow that all wiring together costs where supply is tightest, m³/s. */
+    readonly costs: WiringCost | null;
   }
 >;
+interface WiringCost {
+  readonly flow: number;
+  /** Of what there would be. */
+  readonly of: number;
+  readonly state: StateName;
+  /** Without it the margin asked for would be there. */
+  readonly restores: boolean;
+}
 export type WireOverloaded = Found<'WIRE_OVERLOADED', Record<string, never>>;
 
 /** Copper-clad aluminum in a circuit that feeds something. */
@@ -35,38 +52,58 @@ export const copperCladRule: FindingRule<CopperClad> = (context) =>
       })),
   );
 
-/** Volts lost in the wires of a circuit, out and back. */
+/** Pieces named in the sum. */
+const NAMED = 4;
+
+/** Volts lost on the way to a load and back, by what they cost. */
 export const dropRule: FindingRule<WireDrop> = (context) => {
-  const limit = DROP_LIMITS.nominal * DROP_LIMITS.critical;
-  const tenPercent = DROP_LIMITS.nominal * DROP_LIMITS.other;
+  const { doc } = context;
   return loadedCircuits(context).flatMap(({ circuitId, circuit, solution, state }): WireDrop[] => {
-    const { conductorDrop, amps, feed, ground, jointDrop } = solution;
-    if (conductorDrop <= limit) return [];
-    const wires = (['feed', 'ground'] as const)
-      .flatMap((side) => wayOf(context.doc, circuitId, side))
-      .filter(isWire);
+    const lost = wayDrop(solution);
+    const pump = doc.plumbing.elements[circuit.loadId]?.kind === 'pump';
+    if (lost <= (pump ? DROP_LIMITS.good : DROP_LIMITS.other)) return [];
+    const cost = pump ? wiringCost(context) : null;
+    const restores = cost?.restores === true;
+    const severe = !pump || lost > DROP_LIMITS.pump || restores;
+    const starved = pump && solution.loadVolts < PUMP_LAW_VOLTS.min;
+    const { conductorDrop, jointDrop, amps, feed, ground } = solution;
     return [
       {
         code: 'WIRE_DROP',
-        severity: conductorDrop > tenPercent ? 'stop' : 'fix',
+        severity: starved ? 'stop' : severe ? 'fix' : 'note',
         stage: 'wire',
         place: { of: 'circuit', id: circuitId, name: circuit.name },
         stateId: state.id,
         dimension: 'volts',
-        value: conductorDrop,
-        limit,
+        value: lost,
+        limit: !pump ? DROP_LIMITS.other : severe && !restores ? DROP_LIMITS.pump : DROP_LIMITS.good,
         figures: {
           amps,
+          wires: conductorDrop,
           joints: jointDrop,
-          wires: wires.map((w) => {
-            const d = [...feed, ...ground].find((x) => samePiece(x, w));
-            return { name: w.segment.name, amps: d?.amps ?? 0, ohms: d?.ohms ?? 0 };
-          }),
+          pieces: [...feed, ...ground]
+            .sort((a, b) => b.drop - a.drop)
+            .slice(0, NAMED)
+            .map((d) => ({
+              name: doc.wiring.circuits[d.circuitId]?.segments[d.id]?.name ?? d.id,
+              amps: d.amps,
+              ohms: d.ohms,
+            })),
+          left: solution.loadVolts,
+          costs: cost,
         },
       },
     ];
   });
 };
+
+/** What all wiring together takes from the supply where it is tightest, and whether that is what the margin lacks. */
+function wiringCost({ doc, tightest, flowLostToWiring: flow }: FindingContext): WiringCost | null {
+  const now = tightest?.values?.available ?? null;
+  if (!tightest || now === null || tightest.state.draw <= 0) return null;
+  const asked = (1 + doc.brief.designMargin) * tightest.state.draw;
+  return { flow, of: now + flow, state: tightest.state, restores: now < asked && now + flow >= asked };
+}
 
 /** Does a wire stand its current where it runs? */
 export const overloadedRule: FindingRule<WireOverloaded> = (context) => {

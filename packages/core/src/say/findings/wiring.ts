@@ -4,6 +4,7 @@ import type { ContactLoaded, TappedFeed } from '../../judge/wiring/contacts.ts';
 import type { FuseFound, NoFuse } from '../../judge/wiring/fuses.ts';
 import type { JointDrop } from '../../judge/wiring/joints.ts';
 import type { CopperClad, WireDrop, WireOverloaded } from '../../judge/wiring/wires.ts';
+import { inState } from '../state.ts';
 import type { Words } from '../words.ts';
 
 export const chargingShort: Words<ChargingShort> = ({ value, limit, figures: f }, q) => ({
@@ -112,13 +113,26 @@ export const copperClad: Words<CopperClad> = ({ place }) => ({
   source: 'IACS conductivity; common practice',
 });
 
-export const wireDrop: Words<WireDrop> = ({ value, limit, place, figures: f }, q) => ({
-  title: `${place.name} loses ${q('volts', value)} in its wires; ${q('volts', limit)} is the limit.`,
-  text: `Out and back, at ${q('amps', f.amps)}. Fuse, relay, plugs and ground joints take another ${q('volts', f.joints)}, not counted here; neither is battery sag.`,
-  formula: f.wires.map((w) => `${w.name}: ${q('amps', w.amps)} × ${q('resistance', w.ohms)}`).join(' + '),
-  source:
-    'ABYC E-11: 3% of nominal 12 V for critical circuits, conductors out and back; ASTM B258 resistance',
-});
+export const wireDrop: Words<WireDrop> = ({ severity, value, limit, place, figures: f }, q) => {
+  const cost = f.costs
+    ? ` Wiring costs ${q('flow', f.costs.flow)} of ${q('flow', f.costs.of)} (${inState(f.costs.state)})${f.costs.restores ? ', and without it the margin asked for would be there' : ''}.`
+    : '';
+  return {
+    title:
+      severity === 'stop'
+        ? `${place.name} loses ${q('volts', value)} out and back; the pump is left ${q('volts', f.left)} and stalls.`
+        : `${place.name} loses ${q('volts', value)} out and back; ${severity === 'note' ? `good work stays under ${q('volts', limit)}` : `${q('volts', limit)} is the limit`}.`,
+    text: `${q('volts', f.wires)} in wires and ${q('volts', f.joints)} in fuse, relay, plugs and ground joints, at ${q('amps', f.amps)}; ${q('volts', f.left)} is left at the load. Battery sag is not counted.${cost}`,
+    formula: f.pieces
+      .map(
+        (w) =>
+          `${w.name}: ${q('amps', w.amps)} × ${q('resistance', w.ohms)} = ${q('volts', w.amps * w.ohms)}`,
+      )
+      .join(', '),
+    source:
+      'half a volt, and one volt at most, are common practice; for comparison, boats keep critical conductors to 3% (ABYC E-11)',
+  };
+};
 
 export const wireOverloaded: Words<WireOverloaded> = ({ value, limit, place }, q) => ({
   title: `${place.name} carries ${q('amps', value)}; ${q('amps', limit)} is what it stands there.`,

@@ -11,6 +11,16 @@ import { TYPICAL } from '../typical.ts';
 const COIL_OHMS = 85;
 /** Contact ratings relays come with, A. */
 export const RELAY_RATINGS: readonly number[] = [30, 40, 50, 70, 100];
+/** Contacts up to this are in a plug-in relay of the usual size; heavier ones have terminals of their own, A. */
+const PLUG_IN_A = 50;
+/**
+ * Heaviest wire the terminals of a relay take, m²: those of a plug-in socket 6 mm² (10 AWG), heavier ones a stud or a lug.
+ * @param ratingA contact rating, A
+ * @returns m²
+ * @source common practice
+ * @example relayTakes(40) * 1e6 // => 6
+ */
+export const relayTakes = (ratingA: number): number => (ratingA <= PLUG_IN_A ? 6e-6 : 120e-6);
 /** A sound contact with its socket, Ω (typical). */
 const CONTACT_OHMS = 0.005;
 

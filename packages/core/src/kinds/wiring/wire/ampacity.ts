@@ -63,9 +63,8 @@ export function ampacity(size: WireSize, conductor: Conductor, place: WirePlace)
 }
 
 function tableAmpacity(size: WireSize, engineSpace: boolean): number {
-  const rows = [...AWG_SIZES].sort((a, b) => b - a);
-  const sections = rows.map((awg) => wireSection(`awg-${awg}`));
-  const amps = rows.map((awg) => (engineSpace ? ABYC_AMPACITY[awg].inside : ABYC_AMPACITY[awg].outside));
+  const sections = AWG_SIZES.map(wireSection);
+  const amps = AWG_SIZES.map((awg) => ABYC_AMPACITY[awg][engineSpace ? 'inside' : 'outside']);
   return interpolateLinear(sections, amps, wireSection(size));
 }
 

@@ -6,19 +6,39 @@ export interface WireRow {
   readonly inside: number;
 }
 
-export const AWG_SIZES = [18, 16, 14, 12, 10, 8, 6, 4, 2] as const;
+export const AWG_SIZES = [
+  'awg-18',
+  'awg-16',
+  'awg-14',
+  'awg-12',
+  'awg-10',
+  'awg-8',
+  'awg-6',
+  'awg-4',
+  'awg-2',
+  'awg-1',
+  'awg-1/0',
+  'awg-2/0',
+  'awg-3/0',
+  'awg-4/0',
+] as const;
 export type Awg = (typeof AWG_SIZES)[number];
 
 export const ABYC_AMPACITY: Readonly<Record<Awg, WireRow>> = {
-  18: { outside: 20, inside: 17 },
-  16: { outside: 25, inside: 21.3 },
-  14: { outside: 35, inside: 29.8 },
-  12: { outside: 45, inside: 38.3 },
-  10: { outside: 60, inside: 51 },
-  8: { outside: 80, inside: 68 },
-  6: { outside: 120, inside: 102 },
-  4: { outside: 160, inside: 136 },
-  2: { outside: 210, inside: 178 },
+  'awg-18': { outside: 20, inside: 17 },
+  'awg-16': { outside: 25, inside: 21.3 },
+  'awg-14': { outside: 35, inside: 29.8 },
+  'awg-12': { outside: 45, inside: 38.3 },
+  'awg-10': { outside: 60, inside: 51 },
+  'awg-8': { outside: 80, inside: 68 },
+  'awg-6': { outside: 120, inside: 102 },
+  'awg-4': { outside: 160, inside: 136 },
+  'awg-2': { outside: 210, inside: 178 },
+  'awg-1': { outside: 245, inside: 208 },
+  'awg-1/0': { outside: 285, inside: 242 },
+  'awg-2/0': { outside: 330, inside: 280 },
+  'awg-3/0': { outside: 385, inside: 327 },
+  'awg-4/0': { outside: 445, inside: 378 },
 };
 
 /** ISO 6722 sections with the standard's greatest resistance at 20 °C, Ω/m (from memory). */

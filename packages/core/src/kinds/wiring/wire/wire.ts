@@ -1,15 +1,7 @@
-import { METRIC_SECTIONS } from './wire-data.ts';
+import { AWG_SIZES, METRIC_SECTIONS } from './wire-data.ts';
 
 export const WIRE_SIZES = [
-  'awg-18',
-  'awg-16',
-  'awg-14',
-  'awg-12',
-  'awg-10',
-  'awg-8',
-  'awg-6',
-  'awg-4',
-  'awg-2',
+  ...AWG_SIZES,
   'mm2-0.75',
   'mm2-1',
   'mm2-1.5',
@@ -31,11 +23,17 @@ const ALPHA = 3.93e-3;
 const K20 = 293.15;
 
 const isAwg = (size: WireSize): boolean => size.startsWith('awg-');
-const figure = (size: WireSize): number => Number(size.split('-')[1]);
+/** What stands behind the dash: "12", "2/0", "2.5". */
+const figure = (size: WireSize): string => size.slice(size.indexOf('-') + 1);
+/** Gauge number: 1/0 is 0, 2/0 is -1 and so on. */
+const gaugeNumber = (size: WireSize): number => {
+  const [aughts, zero] = figure(size).split('/');
+  return zero === undefined ? Number(aughts) : 1 - Number(aughts);
+};
 
 /**
  * Diameter of an AWG conductor: d = 0.127 mm · 92^((36−n)/39).
- * @param awg gauge number
+ * @param awg gauge number; 0 for 1/0, −1 for 2/0, −2 for 3/0, −3 for 4/0
  * @returns m
  * @source ASTM B258
  * @example awgDiameter(12) * 1000 // => 2.0525
@@ -59,7 +57,7 @@ export function wireSection(size: WireSize): number {
 const SECTIONS: ReadonlyMap<WireSize, number> = new Map(
   WIRE_SIZES.map((size) => [
     size,
-    isAwg(size) ? (Math.PI * awgDiameter(figure(size)) ** 2) / 4 : figure(size) * 1e-6,
+    isAwg(size) ? (Math.PI * awgDiameter(gaugeNumber(size)) ** 2) / 4 : Number(figure(size)) * 1e-6,
   ]),
 );
 const OHMS_AT_20: ReadonlyMap<WireSize, number> = new Map(
@@ -113,15 +111,18 @@ export const wireSizeName = (size: WireSize): string =>
   isAwg(size) ? `${figure(size)} AWG` : `${figure(size)} mm²`;
 
 /**
- * Reads a wire size as people say it: "12 AWG", "awg 12", "4 mm2", "2.5mm²".
+ * Reads a wire size as people say it: "12 AWG", "awg 12", "2/0", "4 mm2", "2.5mm²".
  * @param text what was typed
  * @returns the size, or undefined when it is not one on offer
  * @source own grammar
  * @example parseWireSize('12 AWG') // => 'awg-12'
  */
 export function parseWireSize(text: string): WireSize | undefined {
-  const m = /^\s*(?:awg\s*(\d+)|(\d+)\s*(?:awg|ga(?:uge)?)|(\d*\.?\d+)\s*mm(?:2|²|\^2)?)\s*$/i.exec(text);
+  const m =
+    /^\s*(?:awg\s*(\d+(?:\/0)?)|(\d+(?:\/0)?)\s*(?:awg|ga(?:uge)?)|(\d\/0)|(\d*\.?\d+)\s*mm(?:2|²|\^2)?)\s*$/i.exec(
+      text,
+    );
   if (!m) return undefined;
-  const name = m[3] === undefined ? `awg-${m[1] ?? m[2]}` : `mm2-${Number(m[3])}`;
+  const name = m[4] === undefined ? `awg-${m[1] ?? m[2] ?? m[3]}` : `mm2-${Number(m[4])}`;
   return WIRE_SIZES.find((s) => s === name);
 }
