@@ -50,7 +50,8 @@ test('a check valve that traps hot fuel and a second pump too late are mended by
   await expect(late).toContainText('it must be on before');
   await late.getByRole('button', { name: 'Bring it in at' }).click();
   await expect(late).toHaveCount(0);
-  await expect(finding(page, 'ONE_PUMP_DEAD')).toContainText('the rest still feeds');
+  await expect(finding(page, 'ONE_PUMP_DEAD').filter({ hasText: 'the rest still feeds' })).toHaveCount(1);
+  await expect(finding(page, 'ONE_PUMP_DEAD').filter({ hasText: 'does not start' })).toHaveCount(1);
   await saved(page);
 });
 

@@ -65,25 +65,32 @@ export function PlanChoice({
   path,
   label,
   options,
+  absent,
   bare,
 }: {
   readonly path: string;
   readonly label: string;
   readonly bare?: boolean;
   readonly options: readonly { readonly value: string | number; readonly label: string }[];
+  /** What leaving it out is called, where it may be. */
+  readonly absent?: string;
 }) {
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
+  const given = valueAt(doc, path) as string | number | undefined;
   // Left out, it is as the first one says.
-  const value = (valueAt(doc, path) as string | number | undefined) ?? options[0]!.value;
+  const all = absent === undefined ? options : [{ value: '', label: absent }, ...options];
   return (
     <Choice
       label={label}
-      value={value}
-      options={options}
+      value={given ?? all[0]!.value}
+      options={all}
       disabled={readOnly}
       {...(bare ? { bare } : {})}
-      onChoose={(chosen) => edit({ op: 'add', path, value: chosen })}
+      onChoose={(chosen) => {
+        if (chosen !== '') edit({ op: 'add', path, value: chosen });
+        else if (given !== undefined) edit({ op: 'remove', path });
+      }}
     />
   );
 }

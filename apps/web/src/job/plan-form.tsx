@@ -37,7 +37,14 @@ function Field({ path, field }: { readonly path: string; readonly field: FormFie
     case 'number':
       return field.optional ? <PlanOptional path={path} /> : <PlanNumber path={path} />;
     case 'choice':
-      return <PlanChoice path={path} label={field.label} options={field.options} />;
+      return (
+        <PlanChoice
+          path={path}
+          label={field.label}
+          options={field.options}
+          {...(field.absent === undefined ? {} : { absent: field.absent })}
+        />
+      );
     case 'flag':
       return <PlanFlag path={path} label={field.label} yes={field.yes} no={field.no} />;
     case 'text':

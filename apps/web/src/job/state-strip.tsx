@@ -15,7 +15,9 @@ export function StateStrip() {
   const stateId = useJob((job) => job.stateId);
   const { selectState } = useOpenJob();
   const format = useFormat();
-  const before = states.filter((s) => ['prime', 'idle', 'cruise'].includes(s.state.kind));
+  const before = states.filter((s) =>
+    ['prime', 'cranking', 'forced', 'idle', 'cruise'].includes(s.state.kind),
+  );
   const pull = states.filter((s) => s.state.kind === 'pull');
   const after = states.filter((s) => ['lift-off', 'hot-soak'].includes(s.state.kind));
   return (

@@ -19,7 +19,7 @@ import { weakestLinks } from './weakest.ts';
  * Validity: as evaluatePlan.
  * @throws nothing for a valid document
  * @source see docs/methods
- * @example evaluateStates(fullReturnJob('x')).length // => 10
+ * @example evaluateStates(fullReturnJob('x')).length // => 12
  */
 export function evaluateStates(doc: JobDocument): StateResult[] {
   const solver = new Engine(doc);
@@ -48,7 +48,7 @@ export function evaluateOne(doc: JobDocument, stateId: string): StateResult | nu
  * Validity: steady states; pulsation and transients are not predicted.
  * @throws nothing for a valid document; a state that does not settle has `values: null` and a finding
  * @source see docs/methods
- * @example evaluatePlan(fullReturnJob('x')).states.length // => 10
+ * @example evaluatePlan(fullReturnJob('x')).states.length // => 12
  */
 export function evaluatePlan(doc: JobDocument): PlanResult {
   const fuel = fuelOf(doc);

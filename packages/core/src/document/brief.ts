@@ -1,6 +1,7 @@
 import { count, quantity } from '../fields/field.ts';
 import { withSources } from '../fields/provenance.ts';
-import { choice, labelled, list, object, optional, type Infer } from '../fields/shape.ts';
+import { choice, labelled, list, object, oneOf, optional, type Infer } from '../fields/shape.ts';
+import { WIRE_SIZES, wireSizeName } from '../kinds/wiring/wire/wire.ts';
 
 /** What the engine takes and what the plan is held against. */
 const LPH = 1e-3 / 3600;
@@ -128,7 +129,31 @@ const electrical = withSources({
   alternatorIdleA: amps('Alternator gives at idle', 5, 400, 60, 'not known'),
   /** Ignition, controller, injectors, lamps, blower. */
   carLoadA: amps('The car itself takes at idle', 0, 300, 30, 'not counted'),
-  crankingA: amps('Starter takes', 20, 2000, 180, 'not known'),
+  crankingA: amps('Starter takes', 20, 2000, 200, 'usual for its cylinders'),
+  crankingOhms: optional(
+    quantity({
+      label: 'Battery while it cranks',
+      dimension: 'resistance',
+      unit: 'Ω',
+      min: 0.001,
+      max: 0.05,
+      usual: 0.006,
+      absent: '6 mΩ, usual',
+    }),
+  ),
+  starterCable: optional(labelled('Starter cable', oneOf(WIRE_SIZES, wireSizeName)), 'not known'),
+  starterCableM: optional(
+    quantity({
+      label: 'Starter cable, out and back',
+      dimension: 'length',
+      unit: 'm',
+      min: 0.1,
+      max: 20,
+      usual: 2,
+      absent: 'not known',
+      why: 'both cables; where the chassis is the way back, the one from the battery',
+    }),
+  ),
 });
 
 const basePressure = { dimension: 'pressure', unit: 'Pa', min: 50e3, max: 800e3, usual: 300e3 } as const;

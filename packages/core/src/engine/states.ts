@@ -4,7 +4,35 @@ import type { JobDocument } from '../document/job-document.ts';
 import { AS_PLANNED, type Parameters } from './parameters.ts';
 import { gauge, type GaugePressure } from '../quantities/pressure.ts';
 
-export type StateKind = 'prime' | 'idle' | 'cruise' | 'pull' | 'lift-off' | 'hot-soak';
+export const STATE_KINDS = [
+  'prime',
+  'cranking',
+  'forced',
+  'idle',
+  'cruise',
+  'pull',
+  'lift-off',
+  'hot-soak',
+] as const;
+export type StateKind = (typeof STATE_KINDS)[number];
+
+/** What the starter turns an engine at, 1/min (typical). */
+export const CRANK_RPM = 200;
+
+/** What the brief does not say of cranking: current by the size of the engine, and the battery's resistance meanwhile (estimates). */
+const STARTER_A = { few: 200, some: 250, many: 300 } as const;
+const CRANKING_OHMS = 0.006;
+
+/** Current of the starter, A: as the brief has it, else what an engine of so many cylinders usually takes. */
+export const starterAmps = ({ brief: { electrical, injectors } }: JobDocument): number =>
+  electrical.crankingA ??
+  (injectors.count <= 4 ? STARTER_A.few : injectors.count < 8 ? STARTER_A.some : STARTER_A.many);
+
+/** Volts at the battery's posts while the starter turns. */
+export const crankingVolts = (doc: JobDocument): number => {
+  const { batteryV, crankingOhms = CRANKING_OHMS } = doc.brief.electrical;
+  return batteryV - starterAmps(doc) * crankingOhms;
+};
 
 /** What tells one state from another to a reader: sentences are made of it in `say`. */
 export interface StateName {
@@ -25,6 +53,8 @@ export interface OperatingState extends StateName {
   readonly pumpsOn: boolean;
   /** Every pump made to run at full speed, whatever its trigger says: adjusting and engine-off tests. */
   readonly forced?: boolean;
+  /** What came before it in the pull, from cruise on: switches that have latched stay so. */
+  readonly after?: readonly Pick<OperatingState, 'kind' | 'rpm' | 'manifold' | 'pumpsOn'>[];
   /** Loads that run, where a replay says so: it stands above every rule. */
   readonly running?: ReadonlySet<string>;
 }
@@ -51,13 +81,14 @@ export const engineDrawOf = (
 const SOAK_RATE = 40 / 900;
 
 /**
- * The operating states of a job: prime, idle, cruise, every point of the pull, lift-off, hot soak.
+ * The operating states of a job: prime, cranking, pumps forced with the engine off, idle, cruise, every point of the pull,
+ * lift-off, hot soak.
  * @param doc job document
  * @param parameters what is varied
  * @returns states in the order they are shown; flows m³/s, manifold Pa gauge, V
  * Validity: steady states; transients between them are not modelled.
  * @source common practice
- * @example operatingStates(fullReturnJob('x')).map((s) => s.kind).join(' ') // => 'prime idle cruise pull pull pull pull pull lift-off hot-soak'
+ * @example operatingStates(fullReturnJob('x')).map((s) => s.kind).join(' ') // => 'prime cranking forced idle cruise pull pull pull pull pull lift-off hot-soak'
  */
 export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PLANNED): OperatingState[] {
   const { brief } = doc;
@@ -70,6 +101,15 @@ export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PL
   };
   const pull = [...brief.pull].sort((a, b) => a.rpm - b.rpm);
   const last = pull.at(-1);
+  const along = [
+    {
+      kind: 'cruise' as const,
+      rpm: brief.cruise.rpm,
+      manifold: gauge(brief.cruise.manifoldPa),
+      pumpsOn: true,
+    },
+    ...pull.map((p) => ({ kind: 'pull' as const, rpm: p.rpm, manifold: gauge(p.boostPa), pumpsOn: true })),
+  ];
   return [
     {
       id: 'prime',
@@ -80,6 +120,27 @@ export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PL
       powerW: 0,
       supplyVolts: brief.electrical.batteryV,
       pumpsOn: true,
+    },
+    {
+      id: 'cranking',
+      kind: 'cranking',
+      rpm: CRANK_RPM,
+      manifold: gauge(0),
+      draw: brief.idle.drawM3s,
+      powerW: 0,
+      supplyVolts: crankingVolts(doc),
+      pumpsOn: true,
+    },
+    {
+      id: 'forced',
+      kind: 'forced',
+      rpm: 0,
+      manifold: gauge(0),
+      draw: 0,
+      powerW: 0,
+      supplyVolts: brief.electrical.batteryV,
+      pumpsOn: true,
+      forced: true,
     },
     {
       id: 'idle',
@@ -105,6 +166,7 @@ export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PL
       manifold: gauge(p.boostPa),
       draw: fuelDemand(p.powerW, engine),
       powerW: p.powerW,
+      after: along.slice(0, i + 1),
     })),
     {
       id: 'lift-off',

@@ -1,10 +1,12 @@
 import type { PumpTrigger } from '../document/job-document.ts';
-import { TURNING_RPM, type Term } from '../trigger/rule.ts';
+import { isLevel, TURNING_RPM, type LevelTerm, type Term } from '../trigger/rule.ts';
 import type { OperatingState, StateKind } from './states.ts';
 
 /** Throttle in each state, 0–1: what "cruise" and "pull" mean. */
 export const THROTTLE: Readonly<Record<StateKind, number>> = {
   prime: 0,
+  cranking: 0,
+  forced: 0,
   idle: 0,
   cruise: 0.2,
   pull: 1,
@@ -15,30 +17,44 @@ export const THROTTLE: Readonly<Record<StateKind, number>> = {
 export const RUNNING_OIL = 250e3;
 
 /** What a rule looks at of a state. */
-type Moment = Pick<OperatingState, 'kind' | 'rpm' | 'manifold' | 'pumpsOn' | 'forced'>;
+type Moment = Pick<OperatingState, 'kind' | 'rpm' | 'manifold' | 'pumpsOn' | 'forced' | 'after'>;
 
 /**
- * Whether a condition holds in a steady state. Levels are taken at the value they come on at, panel switches as on, and a
- * named output of the controller as on in the pull.
+ * Whether a condition holds in a steady state. Levels come on at their value and stay on down to the lower one: along a pull
+ * what was before counts. Panel switches are taken as on, a named output of the controller as on in the pull.
  */
 function holds(term: Term, state: Moment): boolean {
+  if (isLevel(term)) {
+    let on = false;
+    const step = (at: Moment): void => {
+      on = on ? level(term, at) >= term.below : level(term, at) >= term.above;
+    };
+    state.after?.forEach(step);
+    step(state);
+    return on;
+  }
   switch (term.kind) {
-    case 'boost':
-      return state.manifold >= term.above;
-    case 'throttle':
-      return THROTTLE[state.kind] >= term.above;
-    case 'rpm':
-      return state.rpm >= term.above;
-    case 'oil-pressure':
-      return (state.rpm > TURNING_RPM ? RUNNING_OIL : 0) >= term.above;
     case 'engine-turning':
       return state.rpm > TURNING_RPM;
     case 'starter':
-      return false;
+      return state.kind === 'cranking';
     case 'panel':
       return true;
     case 'ecu':
       return state.kind === 'pull';
+  }
+}
+
+function level(term: LevelTerm, { kind, rpm, manifold }: Moment): number {
+  switch (term.kind) {
+    case 'boost':
+      return manifold;
+    case 'throttle':
+      return THROTTLE[kind];
+    case 'rpm':
+      return rpm;
+    case 'oil-pressure':
+      return rpm > TURNING_RPM ? RUNNING_OIL : 0;
   }
 }
 

@@ -10,6 +10,8 @@ export interface Shape<T> {
   readonly schema: Readonly<Record<string, unknown>>;
   check(value: unknown, at: string, errors: InputError[]): void;
   readonly optional?: boolean;
+  /** What leaving a choice out means. */
+  readonly absent?: string;
   /** What a technician calls what stands there. */
   readonly label?: string;
   /** What a technician calls its values, by the value as text. */
@@ -204,9 +206,14 @@ export const byId = <T>(item: Shape<T>, max: number): Shape<Record<string, T>> =
   inside: () => item,
 });
 
-export const optional = <T>(shape: Shape<T>): Shape<T | undefined> & { readonly optional: true } => ({
+/** @param absent what it means to leave a choice out, where none of its words says that */
+export const optional = <T>(
+  shape: Shape<T>,
+  absent?: string,
+): Shape<T | undefined> & { readonly optional: true } => ({
   ...shape,
   optional: true,
+  ...(absent === undefined ? {} : { absent }),
 });
 
 export const nullable = <T>(shape: Shape<T>): Shape<T | null> => ({

@@ -1,3 +1,4 @@
+import { STATE_KINDS } from '../engine/states.ts';
 import { flag, list, nullable, number, object, oneOf, optional, text, type Infer } from '../fields/shape.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { sayEnding } from '../say/ending.ts';
@@ -10,7 +11,7 @@ const big = 1e12;
 
 const state = object({
   id: text(40, 1),
-  kind: oneOf(['prime', 'idle', 'cruise', 'pull', 'lift-off', 'hot-soak']),
+  kind: oneOf(STATE_KINDS),
   label: text(80, 1),
   converged: flag(),
   reason: text(400),

@@ -20,7 +20,12 @@ export interface Option {
 /** One thing a part can be asked: what a form, a sheet or a dialog has a field for. */
 export type FormField =
   | (Asked & { readonly as: 'number'; readonly field: FieldInfo })
-  | (Asked & { readonly as: 'choice'; readonly options: readonly Option[] })
+  | (Asked & {
+      readonly as: 'choice';
+      readonly options: readonly Option[];
+      /** It may be left out, and that is called so. */
+      readonly absent?: string;
+    })
   | (Asked & { readonly as: 'flag'; readonly yes: string; readonly no: string })
   | (Asked & { readonly as: 'text'; readonly min: number; readonly max: number })
   /** More than one field holds: shown by whoever knows how. */
@@ -61,7 +66,12 @@ function asked(key: string, label: string, shape: Shape<unknown>): FormField {
   };
   const called = (value: string | number | boolean): string => shape.words?.[String(value)] ?? String(value);
   if (values)
-    return { ...common, as: 'choice', options: values.map((value) => ({ value, label: called(value) })) };
+    return {
+      ...common,
+      as: 'choice',
+      options: values.map((value) => ({ value, label: called(value) })),
+      ...(shape.absent === undefined ? {} : { absent: shape.absent }),
+    };
   if (type === 'boolean')
     return { ...common, as: 'flag', yes: shape.words?.['true'] ?? 'yes', no: shape.words?.['false'] ?? 'no' };
   if (type === 'string') return { ...common, as: 'text', min: minLength ?? 0, max: maxLength ?? 0 };

@@ -27,7 +27,7 @@ import { jetRule, surgeRule, unevenRule } from './tanks/tanks.ts';
 import { trappedRule } from './trapped/trapped.ts';
 import { triggerRule } from './trigger/trigger.ts';
 import { outsideRule } from './validity/outside.ts';
-import { chargingRule, crankingRule } from './wiring/budget.ts';
+import { chargingRule, crankingRule, starterCableRule } from './wiring/budget.ts';
 import { contactRule, tappedFeedRule } from './wiring/contacts.ts';
 import { fuseRule, noFuseRule } from './wiring/fuses.ts';
 import { jointRule } from './wiring/joints.ts';
@@ -74,6 +74,7 @@ export const RULES = [
   jointRule,
   chargingRule,
   crankingRule,
+  starterCableRule,
   triggerRule,
   mismatchRule,
   unclampedRule,

@@ -20,11 +20,13 @@ export type SettledState = StateResult & { readonly values: StateValues };
 /** Asked for by most rules: worked out once a judging. */
 const withNumbers = new WeakMap<FindingContext, SettledState[]>();
 
-/** States with numbers in them, each call a list of its own. */
+/** States the engine comes into, with numbers in them, each call a list of its own. With the pumps forced somebody measures. */
 export function settled(context: FindingContext): SettledState[] {
   let known = withNumbers.get(context);
   if (!known) {
-    known = context.states.flatMap((s) => (s.values ? [{ ...s, values: s.values }] : []));
+    known = context.states.flatMap((s) =>
+      s.values && s.state.kind !== 'forced' ? [{ ...s, values: s.values }] : [],
+    );
     withNumbers.set(context, known);
   }
   return [...known];

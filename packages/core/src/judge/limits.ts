@@ -9,6 +9,8 @@ export const SUCTION_LIMITS = { note: 20e3, stop: 5e3 } as const;
 export const DROP_LIMITS = { good: 0.5, wires: 0.35, pump: 1, other: 1.2, boat: 0.36 } as const;
 /** Volts a battery should keep while cranking (common practice). */
 export const CRANKING_VOLTS = 10;
+/** Volts a starter's cables may lose while it turns (common practice). */
+export const STARTER_DROP = 0.5;
 /** Rail more than this above set is a fix, Pa. */
 export const RAIL_HIGH_LIMIT = 20e3;
 /** Rail more than this below what is wanted while fuel goes home past the regulator is a fix, Pa. */

@@ -15,6 +15,7 @@ export type FixAction =
   | { readonly act: 'set-supplementary'; readonly vent: boolean }
   | { readonly act: 'take-core-out' }
   | { readonly act: 'come-in-at'; readonly pressure: number }
+  | { readonly act: 'boost-alone'; readonly pressure: number }
   | { readonly act: 'come-in-at-rpm'; readonly rpm: number }
   | { readonly act: 'glass-fiber' }
   | { readonly act: 'use-ptfe' }

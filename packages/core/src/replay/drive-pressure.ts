@@ -15,6 +15,8 @@ export interface RailMoment {
   readonly required: number;
   /** Pumps at full flow by then. */
   readonly running: readonly string[];
+  /** Where it stands too low: what the rail would be with every pump on, Pa gauge; null: no steady state. */
+  readonly withAll?: number | null;
 }
 
 /** A stretch in which the engine draws and the rail stands too low. */
@@ -25,6 +27,8 @@ export interface Dip {
   readonly depth: number;
   readonly rpm: number;
   readonly boost: number;
+  /** With every pump on the rail would stand: then its rules are to blame, else pumps, lines or wiring. */
+  readonly cause: 'rules' | 'supply';
 }
 
 /** A rail this far below what it should be is a dip, Pa: beyond a regulator's droop. */
@@ -53,7 +57,7 @@ export function drivePressure(
   const { railIds, pumpLaws } = solver.model;
   const factory = Object.values(doc.plumbing.junctions).some((j) => j.kind === 'factory');
   const onSince = new Map<string, number>();
-  let before: { readonly key: string; readonly rail: number | null } | undefined;
+  let before: (Pick<RailMoment, 'rail' | 'withAll'> & { readonly key: string }) | undefined;
   return moments.map((m, i) => {
     const running = lanes.flatMap(({ loadId, steps }) => {
       if (!steps[i]!.on) {
@@ -79,16 +83,22 @@ export function drivePressure(
     const pumps = running.filter((id) => pumpLaws.has(id));
     const fed = pumps.length > 0 || (factory && m.ignition && !m.crashed);
     if (!fed) return { t: m.t, rail: null, required, running };
+    const railAt = (at: OperatingState): number | null => {
+      const { solution } = solver.solve(at);
+      if (!solution) return null;
+      const lowest = Math.min(...railIds.map((id) => solution.network.pressures.get(id) ?? NaN));
+      return Number.isFinite(lowest) ? lowest : null;
+    };
     // All that runs: a fan on the same feed takes volts from the pump.
     const key = [running.join(), m.draw, m.boost, m.supplyVolts, m.kind].join('|');
     if (before?.key !== key) {
-      const { solution } = solver.solve(state);
-      const rail = solution
-        ? Math.min(...railIds.map((id) => solution.network.pressures.get(id) ?? NaN))
-        : null;
-      before = { key, rail: rail !== null && Number.isFinite(rail) ? rail : null };
+      const rail = railAt(state);
+      const low = rail !== null && required - rail > DIP_LIMIT && m.draw > DRAWS;
+      const all = new Set([...running, ...pumpLaws.keys()]);
+      before = low ? { key, rail, withAll: railAt({ ...state, running: all }) } : { key, rail };
     }
-    return { t: m.t, rail: before.rail, required, running };
+    const { key: _key, ...stands } = before;
+    return { t: m.t, ...stands, required, running };
   });
 }
 
@@ -104,7 +114,7 @@ export function drivePressure(
  */
 export function railDips(moments: readonly DriveMoment[], rails: readonly RailMoment[]): Dip[] {
   const dips: Dip[] = [];
-  let open: { from: number; depth: number; rpm: number; boost: number } | undefined;
+  let open: Omit<Dip, 'to'> | undefined;
   const close = (to: number): void => {
     if (open) dips.push({ ...open, to });
     open = undefined;
@@ -116,7 +126,13 @@ export function railDips(moments: readonly DriveMoment[], rails: readonly RailMo
     const counts = m.draw > DRAWS && !m.starter && m.kind !== 'prime';
     if (!counts || short <= DIP_LIMIT) return close(m.t);
     if (!open || short > open.depth)
-      open = { from: open?.from ?? m.t, depth: short, rpm: m.rpm, boost: m.boost };
+      open = {
+        from: open?.from ?? m.t,
+        depth: short,
+        rpm: m.rpm,
+        boost: m.boost,
+        cause: r.withAll != null && r.required - r.withAll > DIP_LIMIT ? 'supply' : 'rules',
+      };
   });
   close(rails.at(-1)?.t ?? 0);
   return dips;

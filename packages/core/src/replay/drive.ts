@@ -3,7 +3,7 @@ import type { Brief, JobDocument } from '../document/job-document.ts';
 import { rulesOf, type Rules } from '../document/triggers.ts';
 import { replayTrigger, type LaneStep, type Signals } from '../trigger/machine.ts';
 import { PULL_S, SPOOL_S } from './pull-time.ts';
-import { engineDrawOf, fuelOf, type StateKind } from '../engine/states.ts';
+import { CRANK_RPM, engineDrawOf, fuelOf, type StateKind } from '../engine/states.ts';
 import { RUNNING_OIL, THROTTLE } from '../engine/steady-trigger.ts';
 
 export const LEG_KINDS = [
@@ -36,8 +36,6 @@ export interface DriveMoment extends Signals {
   readonly supplyVolts: number;
 }
 
-/** What the starter turns an engine at, 1/min. */
-const CRANK_RPM = 200;
 /** Manifold pressure falls this fast behind a shut throttle, ahead of it the charge pipe this slowly, s (typical). */
 const SHUT_S = 0.15;
 const PIPE_S = 0.8;

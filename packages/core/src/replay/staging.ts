@@ -1,16 +1,21 @@
 import type { JobDocument, PumpTrigger } from '../document/job-document.ts';
-import { runsSteadily } from '../engine/steady-trigger.ts';
-import { gauge } from '../quantities/pressure.ts';
 import { SWITCH_HYSTERESIS } from '../document/triggers.ts';
-import { PULL_S, PUMP_START_S, SPOOL_S } from './pull-time.ts';
 import { otherwise } from '../engine/parameters.ts';
 import { Engine } from '../engine/engine.ts';
-import { operatingStates, type OperatingState } from '../engine/states.ts';
+import { operatingStates } from '../engine/states.ts';
+import { RUNNING_OIL, THROTTLE } from '../engine/steady-trigger.ts';
+import { replayTrigger, type Signals } from '../trigger/machine.ts';
+import { isLevel, type Term } from '../trigger/rule.ts';
+import { PULL_S, PUMP_START_S, SPOOL_S } from './pull-time.ts';
 
 /** Margin the running pumps must still have when the next one comes in. */
 export const STAGING_MARGIN = 0.1;
 /** A boost switch comes on within this of its setting, Pa (typical). */
 export const SWITCH_TOLERANCE = 5e3;
+/** Settings are recommended in steps of half a psi and from 2 psi up, Pa (common practice). */
+const SETTING_STEP = 3447.378646584;
+const LEAST_SETTING = 4 * SETTING_STEP;
+
 export interface StagingPoint {
   readonly boost: number;
   readonly rpm: number;
@@ -19,143 +24,216 @@ export interface StagingPoint {
 }
 
 export interface StagingAdvice {
-  /** The others alone along cruise and pull, by rising boost. */
+  /** The others alone, from cruise along the pull in the order of time. */
   readonly alone: readonly StagingPoint[];
-  /** Boost at which the others fall below their staging margin, Pa gauge; null: they never do. */
+  /** Boost and engine speed at which the others first fall below their staging margin, Pa gauge and 1/min; null: they never do. */
   readonly needed: number | null;
-  /** Margin of the others at their worst point beyond it. */
+  readonly neededRpm: number | null;
+  /** Margin of the others at their worst point. */
   readonly worst: number;
-  /** How fast boost rises there, Pa/s. */
+  /** How fast boost rises where it is needed, Pa/s. */
   readonly rate: number;
-  /** Highest setting that is still in time, Pa gauge. */
+  /** Highest setting that is still in time, Pa gauge: a limit, not a recommendation. */
   readonly latest: number;
-  /** Lowest setting that lets the pump stop at cruise, Pa gauge. */
+  /** Lowest setting that lets the pump stop at cruise and idle, Pa gauge. */
   readonly earliest: number;
-  /** The setting to use; null where boost cannot tell pull from cruise. */
+  /** The setting to use, early rather than late; null where boost cannot tell pull from cruise. */
   readonly set: { readonly above: number; readonly below: number } | null;
   /** Engine speed to use instead, 1/min. */
   readonly rpm: number | null;
 }
 
+/** One moment on the way up a pull. */
+interface Moment {
+  /** s from its first point. */
+  readonly at: number;
+  readonly boost: number;
+  readonly rpm: number;
+  /** Margin of the others alone. */
+  readonly margin: number;
+  readonly throttle: number;
+}
+
 /**
- * Where a staged pump should come in: before the others alone fall below their margin, less what the switch may be off
- * and what the boost rises while the pump starts; above cruise, so that it stops again.
+ * Where a staged pump should come in. The pull is followed in time: a switch latches, so what counts is that boost has reached
+ * its setting before the others alone fall below their margin, less what the switch may be off and the time the pump takes to
+ * start; and that it has not let go again while the pump is needed. Recommended is an early setting: the lowest, from 2 psi up,
+ * that lets the pump stop at cruise and idle.
  * @param doc job document
  * @param pumpId the staged pump
  * @returns needed, latest and earliest setting Pa gauge, the setting to use with its release point
  * Validity: steady states along the pull; the rise of boost is taken from a 5 s pull with 1 s of spool (typical).
  * @throws nothing
- * @source joint solve with that pump off; 10 % staging margin is common practice
+ * @source joint solve with that pump off; 10 % staging margin and early rather than late are common practice
  * @example stagingAdvice(PATTERNS.find((p) => p.id === 'twin-pump').job('x'), 'pump-2').alone.length // => 6
  */
 export function stagingAdvice(doc: JobDocument, pumpId: string): StagingAdvice {
-  const solver = new Engine(doc, otherwise({ dead: [pumpId] }));
-  const states = operatingStates(doc).filter((s) => s.kind === 'pull' || s.kind === 'cruise');
-  const alone = states
-    .flatMap((state): (StagingPoint & { state: OperatingState })[] => {
-      const best = solver.available(state);
-      return best && state.draw > 0
-        ? [{ state, boost: state.manifold, rpm: state.rpm, margin: best.flow / state.draw - 1 }]
-        : [];
-    })
-    .sort((a, b) => a.boost - b.boost || a.rpm - b.rpm);
-  const cruise = doc.brief.cruise.manifoldPa;
-  const earliest = Math.max(cruise, doc.brief.idle.manifoldPa) + SWITCH_TOLERANCE;
-  const short = alone.findIndex((p) => p.margin < STAGING_MARGIN);
-  const told = alone.map(({ boost, rpm, margin }) => ({ boost, rpm, margin }));
+  const { points, way } = wayUp(doc, pumpId);
+  const alone = points.map(({ boost, rpm, margin }) => ({ boost, rpm, margin }));
+  const earliest = Math.max(doc.brief.cruise.manifoldPa, doc.brief.idle.manifoldPa) + SWITCH_TOLERANCE;
   const worst = Math.min(...alone.map((p) => p.margin));
-  if (short < 0)
-    return { alone: told, needed: null, worst, rate: 0, latest: Infinity, earliest, set: null, rpm: null };
-  const first = alone[short]!;
-  const before = alone[short - 1];
-  // Straight between the last point that still had the margin and the first that has not.
-  const share = before ? (before.margin - STAGING_MARGIN) / (before.margin - first.margin) : 0;
-  const between = (a: number, b: number): number => a + share * (b - a);
-  const needed = before ? between(before.boost, first.boost) : first.boost;
-  const rate = boostRate(doc, needed);
-  const latest = boostBefore(doc, needed, PUMP_START_S) - SWITCH_TOLERANCE;
-  const above = Math.floor(latest / 1000) * 1000;
-  const separates = above > earliest;
-  const hysteresis = Math.min(SWITCH_HYSTERESIS, (above - earliest) / 2);
+  const first = way.findIndex((m) => m.margin < STAGING_MARGIN);
+  if (first < 0)
+    return {
+      alone,
+      needed: null,
+      neededRpm: null,
+      worst,
+      rate: 0,
+      latest: Infinity,
+      earliest,
+      set: null,
+      rpm: null,
+    };
+  const from = crossing(way, first);
+  const start = whenAt(way, from.at - PUMP_START_S);
+  const reached = Math.max(start.boost, ...way.filter((m) => m.at <= start.at).map((m) => m.boost));
+  const latest = Math.min(reached, from.boost) - SWITCH_TOLERANCE;
+  const least = Math.min(...way.filter((m) => m.margin < STAGING_MARGIN).map((m) => m.boost));
+  const set = settingBetween(earliest, latest, least - SWITCH_TOLERANCE);
   return {
-    alone: told,
-    needed,
+    alone,
+    needed: from.boost,
+    neededRpm: from.rpm,
     worst,
-    rate,
+    rate: from.rate,
     latest,
     earliest,
-    set: separates ? { above, below: above - hysteresis } : null,
-    rpm: separates ? null : Math.floor((before ? between(before.rpm, first.rpm) : first.rpm) / 100) * 100,
+    set,
+    rpm: set ? null : Math.floor(start.rpm / 100) * 100,
   };
 }
 
-/** Boost over time on the way up: spooling up to the first point of the pull, then along it; s, Pa gauge, rpm. */
-function riseOf(doc: JobDocument): { readonly at: number; readonly boost: number; readonly rpm: number }[] {
-  const pull = [...doc.brief.pull].sort((a, b) => a.rpm - b.rpm);
-  const [first] = pull;
-  const last = pull.at(-1);
-  if (!first || !last) return [];
-  const perRpm = last.rpm > first.rpm ? PULL_S / (last.rpm - first.rpm) : 0;
-  return [
-    { at: -SPOOL_S, boost: doc.brief.cruise.manifoldPa, rpm: doc.brief.cruise.rpm },
-    ...pull.map((p) => ({ at: (p.rpm - first.rpm) * perRpm, boost: p.boostPa, rpm: p.rpm })),
-  ];
+/** An early setting where there is room for one, else as late as is in time; it lets go above cruise and below what the pull falls to. */
+function settingBetween(
+  earliest: number,
+  latest: number,
+  mostRelease: number,
+): { readonly above: number; readonly below: number } | null {
+  const early =
+    Math.ceil(Math.max(LEAST_SETTING, earliest + SWITCH_HYSTERESIS) / SETTING_STEP - 1e-9) * SETTING_STEP;
+  const above = early <= latest ? early : Math.floor(latest / 1000) * 1000;
+  if (above <= earliest) return null;
+  const below = Math.min(above - Math.min(SWITCH_HYSTERESIS, (above - earliest) / 2), mostRelease);
+  return below > earliest ? { above, below } : null;
 }
 
 /** Steps a leg of the way up is walked in. */
 const STEPS = 200;
 
+/** The others alone at cruise and at every point of the pull, and the way through them in small steps of time. */
+function wayUp(doc: JobDocument, pumpId: string): { readonly points: Moment[]; readonly way: Moment[] } {
+  const solver = new Engine(doc, otherwise({ dead: [pumpId] }));
+  const states = operatingStates(doc).filter((s) => s.kind === 'pull' || s.kind === 'cruise');
+  const pull = states.filter((s) => s.kind === 'pull');
+  const [first, last] = [pull[0], pull.at(-1)];
+  const perRpm = first && last && last.rpm > first.rpm ? PULL_S / (last.rpm - first.rpm) : 0;
+  const points = states.flatMap((state): Moment[] => {
+    const best = solver.available(state);
+    if (!best || state.draw <= 0) return [];
+    const at = state.kind === 'cruise' ? -SPOOL_S : (state.rpm - (first?.rpm ?? 0)) * perRpm;
+    const margin = best.flow / state.draw - 1;
+    return [{ at, boost: state.manifold, rpm: state.rpm, margin, throttle: THROTTLE[state.kind] }];
+  });
+  const way = points.slice(0, 1);
+  for (let i = 1; i < points.length; i++) {
+    const [a, b] = [points[i - 1]!, points[i]!];
+    for (let k = 1; k <= STEPS; k++) way.push(between(a, b, k / STEPS));
+  }
+  return { points, way };
+}
+
+const between = (a: Moment, b: Moment, share: number): Moment => {
+  const mix = (x: number, y: number): number => x + share * (y - x);
+  return {
+    at: mix(a.at, b.at),
+    boost: mix(a.boost, b.boost),
+    rpm: mix(a.rpm, b.rpm),
+    margin: mix(a.margin, b.margin),
+    // The throttle is open as soon as a pull begins.
+    throttle: b.throttle,
+  };
+};
+
+/** Where the margin passes the staging margin on its way down to a moment, and how fast boost rises there. */
+function crossing(way: readonly Moment[], index: number): Moment & { readonly rate: number } {
+  const [a, b] = [way[index - 1], way[index]!];
+  if (!a) return { ...b, rate: 0 };
+  const share = (a.margin - STAGING_MARGIN) / (a.margin - b.margin);
+  const rate = b.at > a.at ? (b.boost - a.boost) / (b.at - a.at) : 0;
+  return { ...between(a, b, share), rate };
+}
+
+/** The moment at a time; before the first one that one. */
+function whenAt(way: readonly Moment[], at: number): Moment {
+  const i = way.findIndex((m) => m.at >= at);
+  if (i <= 0) return way[0]!;
+  const [a, b] = [way[i - 1]!, way[i]!];
+  return between(a, b, b.at > a.at ? (at - a.at) / (b.at - a.at) : 0);
+}
+
+/** What a rule leaves uncovered on the way up a pull. */
+export interface Missed {
+  /** Where the others first fall below their staging margin with the pump not on; least margin of the others while it is not. */
+  readonly boost: number;
+  readonly rpm: number;
+  readonly least: number;
+  /** Where it does come in; null: it does not along the pull. */
+  readonly cameIn: { readonly boost: number; readonly rpm: number } | null;
+}
+
 /**
- * Boost at which a rule brings its pump in on the way up a pull, with every condition of every clause: another clause may
- * bring it in earlier, another condition may hold it back.
+ * Follows a rule with all of its conditions, its latches and its times along a pull, and finds where its pump is needed and not on.
  * @param doc job document
- * @param rule its rule; levels SI
- * @returns Pa gauge; null where it does not come in at all
- * Validity: wide open throttle from cruise up, boost and speed straight between the points of the pull.
+ * @param rule the rule of a staged pump
+ * @param late boost switches come on this much late, Pa
+ * @returns what is missed; null where the pump is on whenever it is needed
+ * Validity: panel switches on, named controller outputs on in the pull; boost and speed straight between the points of the pull.
  * @throws nothing
- * @source own convention, see runsSteadily
+ * @source own convention
  */
-export function comesInAt(doc: JobDocument, rule: PumpTrigger): number | null {
-  const rise = riseOf(doc);
-  for (let i = 1; i < rise.length; i++) {
-    const [a, b] = [rise[i - 1]!, rise[i]!];
-    for (let k = 1; k <= STEPS; k++) {
-      const manifold = gauge(a.boost + (k / STEPS) * (b.boost - a.boost));
-      const rpm = a.rpm + (k / STEPS) * (b.rpm - a.rpm);
-      if (runsSteadily(rule, { kind: 'pull', pumpsOn: true, manifold, rpm })) return manifold;
-    }
-  }
-  return null;
+export function missedBy(doc: JobDocument, rule: PumpTrigger, late = 0): Missed | null {
+  const { way } = wayUp(doc, rule.loadId);
+  const shifted = { ...rule, any: rule.any.map(({ all }) => ({ all: all.map((t) => laterBy(t, late)) })) };
+  const signals = way.map((m) => signalsAt(m, rule));
+  // The key has been on for long: no prime is left.
+  const before = signals[0] ? [{ ...signals[0], t: -1e4 }] : [];
+  const steps = replayTrigger(shifted, [...before, ...signals]).slice(before.length);
+  let since: number | undefined;
+  let first: Moment | undefined;
+  let cameIn: Moment | undefined;
+  let least = Infinity;
+  way.forEach((m, i) => {
+    since = steps[i]!.on ? (since ?? (i === 0 ? -Infinity : m.at)) : undefined;
+    if (steps[i]!.on) cameIn ??= m;
+    const running = since !== undefined && m.at - since >= PUMP_START_S - 1e-9;
+    if (running || m.margin >= STAGING_MARGIN) return;
+    first ??= m;
+    least = Math.min(least, m.margin);
+  });
+  return first ? { boost: first.boost, rpm: first.rpm, least, cameIn: cameIn ?? null } : null;
 }
 
-/** What boost was so many seconds before it first reached a level; never more than the level itself. */
-function boostBefore(doc: JobDocument, level: number, seconds: number): number {
-  const rise = riseOf(doc);
-  const between = (a: number, b: number, share: number): number => a + share * (b - a);
-  const i = rise.findIndex((p, k) => k > 0 && p.boost >= level && rise[k - 1]!.boost < level);
-  if (i < 0) return level;
-  const [a, b] = [rise[i - 1]!, rise[i]!];
-  const then = between(a.at, b.at, (level - a.boost) / (b.boost - a.boost)) - seconds;
-  const k = Math.max(
-    1,
-    rise.findIndex((p) => p.at >= then),
-  );
-  const [c, d] = [rise[k - 1]!, rise[k]!];
-  const share = d.at > c.at ? Math.max(0, (then - c.at) / (d.at - c.at)) : 0;
-  return Math.min(level, between(c.boost, d.boost, share));
-}
+const laterBy = (term: Term, pascals: number): Term =>
+  isLevel(term) && term.kind === 'boost' && !term.not
+    ? { ...term, above: term.above + pascals, below: term.below + pascals }
+    : term;
 
-/** How fast boost goes through a level on its way up, Pa/s: spooling up to the first point, then along the pull. */
-function boostRate(doc: JobDocument, boost: number): number {
-  const pull = [...doc.brief.pull].sort((a, b) => a.rpm - b.rpm);
-  const first = pull[0];
-  const last = pull.at(-1);
-  if (!first || !last) return 0;
-  if (boost <= first.boostPa) return Math.max(0, first.boostPa - doc.brief.cruise.manifoldPa) / SPOOL_S;
-  const rpmRate = (last.rpm - first.rpm) / PULL_S;
-  for (let i = 1; i < pull.length; i++) {
-    const [a, b] = [pull[i - 1]!, pull[i]!];
-    if (boost > a.boostPa && boost <= b.boostPa) return ((b.boostPa - a.boostPa) / (b.rpm - a.rpm)) * rpmRate;
-  }
-  return 0;
+function signalsAt(m: Moment, rule: PumpTrigger): Signals {
+  const terms = rule.any.flatMap(({ all }) => all);
+  const named = (kind: 'panel' | 'ecu', on: boolean): Record<string, boolean> =>
+    Object.fromEntries(terms.flatMap((t) => (t.kind === kind ? [[t.name, on] as const] : [])));
+  return {
+    t: m.at,
+    ignition: true,
+    starter: false,
+    rpm: m.rpm,
+    boost: m.boost,
+    throttle: m.throttle,
+    oilPressure: RUNNING_OIL,
+    crashed: false,
+    override: false,
+    panels: named('panel', true),
+    ecu: named('ecu', m.throttle >= 1),
+  };
 }

@@ -36,6 +36,8 @@ export function sayFix(does: FixAction, q: Writer): string {
       return 'Take the core out';
     case 'come-in-at':
       return `Bring it in at ${q('pressure', does.pressure)}`;
+    case 'boost-alone':
+      return `Bring it in at ${q('pressure', does.pressure)}, by boost alone`;
     case 'come-in-at-rpm':
       return `Bring it in at ${does.rpm} rpm instead`;
     case 'glass-fiber':

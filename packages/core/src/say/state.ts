@@ -13,6 +13,10 @@ export function sayState({ kind, rpm }: StateName): string {
   switch (kind) {
     case 'prime':
       return 'Prime';
+    case 'cranking':
+      return 'Cranking';
+    case 'forced':
+      return 'Pumps forced, engine off';
     case 'idle':
       return 'Idle, hot';
     case 'cruise':

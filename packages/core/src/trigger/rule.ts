@@ -43,7 +43,7 @@ export interface TriggerRule {
 }
 
 /** Engine speed above which the engine counts as turning on its own, rpm. */
-export const TURNING_RPM = 250;
+export const TURNING_RPM = 100;
 
 /**
  * Whether a condition asks for a level of something (boost, rpm, throttle).

@@ -216,6 +216,10 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
   ],
   JOINT_DROP: one(plain, `${CIRCUIT}/segments/chassis/ohms`, 0.1),
   CHARGING_SHORT: one(coast, '/brief/electrical/alternatorIdleA', 5),
+  STARTER_CABLE: [
+    plain,
+    [add('/brief/electrical/starterCable', 'awg-4'), add('/brief/electrical/starterCableM', 6)],
+  ],
   CRANKING_DIP: one(coast, '/brief/electrical/batteryV', 9),
 
   RUNS_KEY_OFF: withRule({ needsIgnition: false }),

@@ -251,9 +251,9 @@ describe('what the plan implies', () => {
     expect(seals(after) - seals(before)).toBe(2);
   });
 
-  test('states: prime, idle, cruise, each point of the pull, lift-off, hot soak', () => {
+  test('states: prime, cranking, forced, idle, cruise, each point of the pull, lift-off, hot soak', () => {
     const kinds = operatingStates(fullReturnJob('x')).map((s) => s.kind);
-    expect(kinds.slice(0, 3)).toEqual(['prime', 'idle', 'cruise']);
+    expect(kinds.slice(0, 5)).toEqual(['prime', 'cranking', 'forced', 'idle', 'cruise']);
     expect(kinds.slice(-2)).toEqual(['lift-off', 'hot-soak']);
   });
 

@@ -208,7 +208,13 @@ describe('circuits edited', () => {
 
   test('a fan at idle counts in the charging budget, and cranking leaves the battery its volts', () => {
     const fan = applied(twin, addLoad(twin, 'fan').patch);
-    const electrical = { ...fan.brief.electrical, alternatorIdleA: 40, carLoadA: 20, crankingA: 260 };
+    const electrical = {
+      ...fan.brief.electrical,
+      alternatorIdleA: 40,
+      carLoadA: 20,
+      crankingA: 260,
+      crankingOhms: 0.01,
+    };
     const { findings } = evaluatePlan({ ...fan, brief: { ...fan.brief, electrical } });
     expect(found(findings, 'CHARGING_SHORT')!.value).toBeGreaterThan(40);
     expect(found(findings, 'CRANKING_DIP')!.value).toBeCloseTo(12.4 - 2.6, 6);

@@ -11,17 +11,20 @@ const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 /** What a technician would see of every state: rail, pump flow, volts, margin. */
 const seen = (engine: Engine) =>
-  operatingStates(engine.doc, engine.parameters).map((state) => {
+  operatingStates(engine.doc, engine.parameters).flatMap((state) => {
+    // Forced pumps run whatever a rule says; a dead one does not.
+    if (state.forced) return [];
     const { values } = evaluateState(engine, state);
-    return values === null
-      ? []
-      : [
-          values.railGauge / 1e3,
-          values.pumpFlow * 3.6e6,
-          values.bypassFlow * 3.6e6,
-          values.margin ?? 0,
-          ...values.pumps.flatMap((p) => [p.volts, p.current]),
-        ];
+    if (values === null) return [[]];
+    return [
+      [
+        values.railGauge / 1e3,
+        values.pumpFlow * 3.6e6,
+        values.bypassFlow * 3.6e6,
+        values.margin ?? 0,
+        ...values.pumps.flatMap((p) => [p.volts, p.current]),
+      ],
+    ];
   });
 
 /** kPa, L/h, V, A: equal to what nobody can measure. */

@@ -35,7 +35,7 @@ test('a small pump on -3 hose with a stiff regulator settles (found by the prope
   job.brief.basePressurePa = 150e3;
   job.brief.fuel.ethanol = 0.966;
   job.brief.pull = job.brief.pull.map((p) => ({ ...p, powerW: p.powerW * 3 }));
-  expect(evaluateStates(job).map((s) => s.ending.how)).toEqual(Array(10).fill('settled'));
+  expect(evaluateStates(job).map((s) => s.ending.how)).toEqual(Array(12).fill('settled'));
 });
 
 describe('laws every system keeps', () => {

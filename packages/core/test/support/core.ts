@@ -70,7 +70,7 @@ export { fullSpeedAt, sensorVolts, speedCommand, type SpeedMap } from '../../src
 export { threeNumberPull, type ThreeNumbers } from '../../src/demand/three-number-pull.ts';
 
 export { darcyFriction } from '../../src/flow/friction.ts';
-export { fuelOf } from '../../src/engine/states.ts';
+export { crankingVolts, fuelOf } from '../../src/engine/states.ts';
 export { bendLoss, boreChangeLoss, BRANCH_K, hoseEndLoss, VESSEL_K } from '../../src/flow/minor-losses.ts';
 export { blockingRegulator } from '../../src/kinds/plumbing/blocking-regulator/law.ts';
 export { bypassRegulator } from '../../src/kinds/plumbing/bypass-regulator/law.ts';

@@ -120,6 +120,9 @@ export function BriefPage() {
         <PlanOptional path="/brief/electrical/alternatorIdleA" />
         <PlanOptional path="/brief/electrical/carLoadA" />
         <PlanOptional path="/brief/electrical/crankingA" />
+        <PlanOptional path="/brief/electrical/crankingOhms" />
+        <PlanField path="/brief/electrical/starterCable" />
+        <PlanOptional path="/brief/electrical/starterCableM" />
         <FigureSources owner="/brief/electrical" />
       </Block>
     </StageFrame>

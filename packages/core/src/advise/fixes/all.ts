@@ -25,6 +25,7 @@ import {
   jointFixes,
   noFuseFixes,
   overloadedFixes,
+  starterFixes,
   tapFixes,
 } from './wiring.ts';
 
@@ -56,6 +57,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   WIRE_COPPER_CLAD: copperFixes,
   WIRE_DROP: dropFixes,
   WIRE_OVERLOADED: overloadedFixes,
+  STARTER_CABLE: starterFixes,
   NO_FUSE: noFuseFixes,
   FUSE_OVER_WIRE: fuseFixes,
   FUSE_LOADED: fuseFixes,

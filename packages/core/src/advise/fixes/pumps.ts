@@ -1,9 +1,14 @@
-import { moveThreshold, stagingThreshold } from '../../document/triggers.ts';
+import type { JobDocument, PumpTrigger } from '../../document/job-document.ts';
+import { moveThreshold, ruleOf, setRule, stagingThreshold } from '../../document/triggers.ts';
 import { elementPath } from '../../edit/paths.ts';
 import type { SpeedLags } from '../../judge/supply/speed.ts';
 import type { StagingLate } from '../../judge/supply/staging.ts';
+import type { Fix } from '../../outcome/finding.ts';
+import type { FixAction } from '../../outcome/fix.ts';
 import { stagingAdvice } from '../../replay/staging.ts';
+import type { Term } from '../../trigger/rule.ts';
 import type { FixMaker } from './context.ts';
+import { withWiring } from './wiring-follows.ts';
 
 /** Full speed is asked for at this share of the boost where it ran short. */
 const EARLY = 0.9;
@@ -31,29 +36,36 @@ export const speedFixes: FixMaker<SpeedLags> = ({ place, figures }, { doc }) => 
 /** How far below a speed it comes in at a rule lets go again, rpm. */
 const RPM_HYSTERESIS = 300;
 
+/** Another threshold; where the rest of the rule holds the pump back, boost alone; where boost cannot tell, engine speed. */
 export const stagingFixes: FixMaker<StagingLate> = ({ place, figures }, { doc }) => {
-  const threshold = stagingThreshold(doc, place.id);
-  if (!threshold || figures.heldBack) return [];
   const advice = stagingAdvice(doc, place.id);
+  const { rule } = ruleOf(doc, place.id);
+  const byBoost = figures.blames === 'threshold' || figures.blames === 'never reached';
   if (advice.set) {
     const { above, below } = advice.set;
-    return [
-      { does: { act: 'come-in-at', pressure: above }, patch: moveThreshold(doc, threshold, above, below) },
-    ];
+    const threshold = stagingThreshold(doc, place.id);
+    if (byBoost && threshold)
+      return [
+        { does: { act: 'come-in-at', pressure: above }, patch: moveThreshold(doc, threshold, above, below) },
+      ];
+    return ruled(
+      doc,
+      rule,
+      { kind: 'boost', above, below, not: false },
+      { act: 'boost-alone', pressure: above },
+    );
   }
   if (advice.rpm === null) return [];
-  const { ruleId, clause, index } = threshold;
   const below = Math.max(0, advice.rpm - RPM_HYSTERESIS);
-  return [
-    {
-      does: { act: 'come-in-at-rpm', rpm: advice.rpm },
-      patch: [
-        {
-          op: 'replace',
-          path: `/wiring/triggers/${ruleId}/any/${clause}/all/${index}`,
-          value: { kind: 'rpm', above: advice.rpm, below, not: false },
-        },
-      ],
-    },
-  ];
+  return ruled(
+    doc,
+    rule,
+    { kind: 'rpm', above: advice.rpm, below, not: false },
+    { act: 'come-in-at-rpm', rpm: advice.rpm },
+  );
 };
+
+function ruled(doc: JobDocument, rule: PumpTrigger, term: Term, does: FixAction): Fix[] {
+  const patch = withWiring(doc, setRule(doc, { ...rule, any: [{ all: [term] }] }));
+  return patch ? [{ does, patch }] : [];
+}

@@ -5,13 +5,14 @@ import { segmentsOf, wayOf, wireAmpacity } from '../../engine/electric/circuits.
 import { hardest, type Loaded } from '../../engine/electric/electric-load.ts';
 import { samePiece, weakestWire, wiresBehind } from '../../engine/electric/fused-wires.ts';
 import type { ContactLoaded } from '../../judge/wiring/contacts.ts';
+import type { StarterCable } from '../../judge/wiring/budget.ts';
 import { fuseLoads, type FuseFound, type NoFuse } from '../../judge/wiring/fuses.ts';
 import type { JointDrop } from '../../judge/wiring/joints.ts';
 import type { CopperClad, WireDrop, WireOverloaded } from '../../judge/wiring/wires.ts';
 import { chooseFuse, FUSE_CONTINUOUS_SHARE } from '../../kinds/wiring/fuse/fuse.ts';
 import { segmentKind } from '../../kinds/wiring/index.ts';
 import { RELAY_RATINGS } from '../../kinds/wiring/relay/index.ts';
-import { familyOf, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
+import { familyOf, wireResistance, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
 import type { TapLost } from '../../judge/wiring/taps.ts';
 import type { Fix, PatchOperation } from '../../outcome/finding.ts';
 import type { FixAction } from '../../outcome/fix.ts';
@@ -56,6 +57,22 @@ export const tapFixes: FixMaker<TapLost> = ({ place, figures: { side } }, { doc 
         ]
       : [];
   return [...again, { does: { act: feed ? 'own-supply' : 'own-ground' }, patch: [{ op: 'remove', path }] }];
+};
+
+/** The next cable that loses no more than good ones do. */
+export const starterFixes: FixMaker<StarterCable> = ({ limit, figures: f }, { doc }) => {
+  const { starterCable: present, engineBayK } = doc.brief.electrical;
+  if (present === undefined) return [];
+  const next = familyOf(present).find(
+    (size) => f.amps * f.length * wireResistance(size, 'copper', engineBayK) <= limit,
+  );
+  if (!next) return [];
+  return [
+    {
+      does: { act: 'gauge', size: wireSizeName(next), copper: true },
+      patch: [{ op: 'replace', path: '/brief/electrical/starterCable', value: next }],
+    },
+  ];
 };
 
 /** A change of wire that asks for another relay says so. */

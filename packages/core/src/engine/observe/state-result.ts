@@ -14,7 +14,7 @@ import type {
   StationResult,
 } from '../results.ts';
 import type { PipeGeometry } from '../../flow/pipe.ts';
-import type { OperatingState } from '../states.ts';
+import type { OperatingState, StateKind } from '../states.ts';
 import { trappedVolumes } from '../trapped.ts';
 
 /** Solves one operating state and says everything about it. */
@@ -76,7 +76,7 @@ function stateValues(solver: Engine, state: OperatingState, solution: CoupledSol
     pumpFlow: pumpFlow(solution),
     bypassFlow: regulator?.bypass ?? 0,
     injectorFlow: Math.max(0, state.draw),
-    pumps: pumpResults(solver, solution),
+    pumps: pumpResults(solver, solution, state.kind),
     regulator,
     loads: [...solution.loads].map(([id, circuit]) => ({
       id,
@@ -154,9 +154,9 @@ function runResult(
   };
 }
 
-function pumpResults(solver: Engine, solution: CoupledSolution): PumpResult[] {
+function pumpResults(solver: Engine, solution: CoupledSolution, kind: StateKind): PumpResult[] {
   const { doc, model } = solver;
-  const temperature = solver.temperatures.at(solution);
+  const temperature = solver.temperatures.at(solution, kind);
   const inlets = new Map(model.graph.links.map((l) => [l.id, l.from]));
   return [...solution.pumps].map(([id, pump]): PumpResult => {
     const inlet = toAbsolute(solution.network.links.get(id)!.pUp, absolute(doc.brief.barometricPa));

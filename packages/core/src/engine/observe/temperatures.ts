@@ -3,6 +3,7 @@ import type { JobDocument } from '../../document/job-document.ts';
 import { SparseLu } from '../../numerics/sparse-lu.ts';
 import type { CoupledSolution } from '../engine.ts';
 import type { PlumbingGraph } from '../graph.ts';
+import type { StateKind } from '../states.ts';
 import { plumbingKind } from '../../kinds/index.ts';
 
 /** Heat a line gives to or takes from the air around it, W/(m²·K) of its outside (estimate: still air and radiation). */
@@ -14,9 +15,17 @@ const STANDING = 1e-4 / 3600;
 /** A pump heats at least this much fuel: what leaks inside it carries the rest back to where it stands, m³/s. */
 const PUMP_LEAST = 5e-3 / 3600;
 
+/** States that do not last, s: fuel is as warm as it gets in that time and no warmer. */
+const LASTS: Partial<Record<StateKind, number>> = { cranking: 5, forced: 30, 'lift-off': 5 };
+/** Steps such a time is taken in. */
+const STEPS = 8;
+/** Fuel inside a part that is no line, m³ (estimate). */
+const INSIDE = 50e-6;
+
 /**
- * Steady fuel temperature at every node: fuel mixes where ways meet, a pump puts all its electric power into what goes
- * through it, lines take or give heat to the air around them. Tanks stay at the brief's fuel temperature.
+ * Fuel temperature at every node: fuel mixes where ways meet, a pump puts all its electric power into what goes through it,
+ * lines take or give heat to the air around them. Steady where a state lasts, else what is reached from the tank's temperature
+ * in the time it does (backward Euler). Tanks stay at the brief's fuel temperature.
  * The equations' pattern is worked out once per design.
  */
 export class FuelTemperatures {
@@ -30,6 +39,8 @@ export class FuelTemperatures {
     readonly ua: number;
     readonly air: number;
   }[];
+  /** Fuel that warms with a node, m³: half of what stands in the parts round it. */
+  private readonly volumes: Float64Array;
   private readonly index: ReadonlyMap<string, number>;
 
   constructor(
@@ -51,11 +62,18 @@ export class FuelTemperatures {
       return { id, from, to, pump, ua, air: airAround(doc, line.zone) };
     });
     this.lu = new SparseLu(graph.nodes.length, pairs);
+    this.volumes = new Float64Array(graph.nodes.length);
+    graph.links.forEach(({ does }, l) => {
+      const line = does.role === 'part' ? plumbingKind(does.part).line(does.part) : null;
+      const inside = line ? (Math.PI / 4) * line.bore ** 2 * line.length : INSIDE;
+      for (const node of [this.links[l]!.from, this.links[l]!.to]) this.volumes[node]! += inside / 2;
+    });
   }
 
   /** @returns K at a node */
-  at({ network, pumps }: CoupledSolution): (nodeId: string) => number {
-    const { lu, graph, index } = this;
+  at({ network, pumps }: CoupledSolution, kind: StateKind): (nodeId: string) => number {
+    const { lu, graph, index, volumes } = this;
+    const lasts = LASTS[kind];
     const { fuelK } = this.doc.brief;
     const rhs = new Float64Array(graph.nodes.length);
     const inflow = new Float64Array(graph.nodes.length);
@@ -74,14 +92,21 @@ export class FuelTemperatures {
       lu.values[lu.position(down, up)]! -= q * keeps;
       rhs[down]! += q * ((1 - keeps) * link.air + heat);
     }
+    const perStep = lasts === undefined ? 0 : STEPS / lasts;
     graph.nodes.forEach((_, i) => {
-      lu.values[lu.position(i, i)]! += inflow[i]! > 0 ? inflow[i]! : 1;
+      const fed = inflow[i]! > 0;
+      lu.values[lu.position(i, i)]! += fed ? inflow[i]! + volumes[i]! * perStep : 1;
       // Tanks and dead ends stand at the fuel's own temperature.
-      if (!(inflow[i]! > 0)) rhs[i] = fuelK;
+      if (!fed) rhs[i] = fuelK;
     });
     if (lu.factor() >= 0) return () => fuelK;
-    lu.solve(rhs);
-    return (nodeId) => rhs[index.get(nodeId) ?? -1] ?? fuelK;
+    let kelvin: Float64Array = new Float64Array(rhs.length).fill(fuelK);
+    for (let step = 0; step < (lasts === undefined ? 1 : STEPS); step++) {
+      const next = rhs.map((r, i) => (inflow[i]! > 0 ? r + volumes[i]! * perStep * kelvin[i]! : r));
+      lu.solve(next);
+      kelvin = next;
+    }
+    return (nodeId) => kelvin[index.get(nodeId) ?? -1] ?? fuelK;
   }
 }
 

@@ -1,5 +1,6 @@
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
+import { waitsForRule } from './staging.ts';
 
 export type SupplyShort = Found<
   'SUPPLY_SHORT',
@@ -13,11 +14,13 @@ export type SupplyShort = Found<
 >;
 
 /** Does the engine get its fuel at pressure? */
-export const marginRule: FindingRule<SupplyShort> = ({ doc, tightest }) => {
+export const marginRule: FindingRule<SupplyShort> = (context) => {
+  const { doc, tightest } = context;
   const margin = tightest?.values?.margin;
   if (!tightest?.values || margin === null || margin === undefined || margin >= doc.brief.designMargin)
     return [];
   const { state, values } = tightest;
+  if (waitsForRule(context, state, doc.brief.designMargin)) return [];
   return [
     {
       code: 'SUPPLY_SHORT',

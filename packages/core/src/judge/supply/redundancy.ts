@@ -1,31 +1,51 @@
+import { ruleOf } from '../../document/triggers.ts';
 import { Engine } from '../../engine/engine.ts';
 import { otherwise } from '../../engine/parameters.ts';
+import { runsSteadily } from '../../engine/steady-trigger.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
 import { feedingPumps, hasSpareSupply } from './pumps.ts';
 
-export type OnePumpDead = Found<'ONE_PUMP_DEAD', Record<string, never>>;
+export type OnePumpDead = Found<
+  'ONE_PUMP_DEAD',
+  {
+    /** Without it nothing else runs while the engine cranks or idles: it does not start. */
+    readonly starts: boolean;
+  }
+>;
 
-/** What is left when a pump dies? */
-export const redundancyRule: FindingRule<OnePumpDead> = ({ doc, tightest }) => {
+/** What is left when a pump dies, from cranking on? */
+export const redundancyRule: FindingRule<OnePumpDead> = ({ doc, states, tightest }) => {
   if (!tightest || tightest.state.draw <= 0 || !hasSpareSupply(doc)) return [];
-  const left = feedingPumps(doc).flatMap((id) => {
+  const pumps = feedingPumps(doc);
+  const early = states.map((s) => s.state).filter((s) => s.kind === 'cranking' || s.kind === 'idle');
+  const factory = Object.values(doc.plumbing.junctions).some((j) => j.kind === 'factory');
+  const left = pumps.flatMap((id) => {
+    const starts =
+      factory ||
+      early.every((state) => pumps.some((p) => p !== id && runsSteadily(ruleOf(doc, p).rule, state)));
     const best = new Engine(doc, otherwise({ dead: [id] })).available(tightest.state);
-    return best ? [{ id, power: (tightest.state.powerW * best.flow) / tightest.state.draw }] : [];
+    const power = starts && best ? (tightest.state.powerW * best.flow) / tightest.state.draw : 0;
+    return best ? [{ id, power, starts }] : [];
   });
-  const worst = [...left].sort((a, b) => a.power - b.power)[0];
-  if (!worst) return [];
-  return [
-    {
-      code: 'ONE_PUMP_DEAD',
-      severity: 'note',
-      stage: 'plumb',
-      place: { of: 'part', id: worst.id, name: doc.plumbing.elements[worst.id]!.name },
-      stateId: tightest.state.id,
-      dimension: 'power',
-      value: worst.power,
-      limit: tightest.state.powerW,
-      figures: {},
-    },
-  ];
+  // One that stops the engine from starting, and of the others the one that leaves least.
+  const none = left.find((l) => !l.starts);
+  const least = left.filter((l) => l.starts).sort((a, b) => a.power - b.power)[0];
+  return [none, least].flatMap((l): OnePumpDead[] =>
+    l
+      ? [
+          {
+            code: 'ONE_PUMP_DEAD',
+            severity: 'note',
+            stage: 'plumb',
+            place: { of: 'part', id: l.id, name: doc.plumbing.elements[l.id]!.name },
+            stateId: l.starts ? tightest.state.id : 'cranking',
+            dimension: 'power',
+            value: l.power,
+            limit: tightest.state.powerW,
+            figures: { starts: l.starts },
+          },
+        ]
+      : [],
+  );
 };

@@ -1,6 +1,7 @@
 import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule, type SettledState } from '../context.ts';
+import { waitsForRule } from './staging.ts';
 
 export type RailSag = Found<'RAIL_SAG', { readonly short: number; readonly state: StateName }>;
 
@@ -19,6 +20,7 @@ export const sagRule: FindingRule<RailSag> = (context) => {
     .sort((a, b) => b.short - a.short)[0];
   if (!low) return [];
   const { s, short } = low;
+  if (waitsForRule(context, s.state, 0)) return [];
   return [
     {
       code: 'RAIL_SAG',

@@ -1,11 +1,23 @@
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule } from '../context.ts';
-import { CRANKING_VOLTS } from '../limits.ts';
+import { CRANKING_VOLTS, STARTER_DROP } from '../limits.ts';
+import { crankingVolts, starterAmps } from '../../engine/states.ts';
+import { wireResistance, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
 
 export type ChargingShort = Found<'CHARGING_SHORT', { readonly planned: number; readonly car: number }>;
 export type CrankingDip = Found<
   'CRANKING_DIP',
   { readonly battery: number; readonly amps: number; readonly ohms: number }
+>;
+export type StarterCable = Found<
+  'STARTER_CABLE',
+  {
+    readonly amps: number;
+    readonly ohms: number;
+    readonly length: number;
+    readonly size: string;
+    readonly battery: number;
+  }
 >;
 
 /** What the alternator gives against what everything takes. */
@@ -33,11 +45,11 @@ export const chargingRule: FindingRule<ChargingShort> = (context) => {
   ];
 };
 
-/** What the starter leaves of the battery. */
+/** What the starter leaves of the battery; only where its current is known. */
 export const crankingRule: FindingRule<CrankingDip> = ({ doc }) => {
-  const { batteryV, sourceOhms, crankingA } = doc.brief.electrical;
+  const { batteryV, crankingA } = doc.brief.electrical;
   if (crankingA === undefined) return [];
-  const left = batteryV - crankingA * sourceOhms;
+  const left = crankingVolts(doc);
   if (left >= CRANKING_VOLTS) return [];
   return [
     {
@@ -45,10 +57,34 @@ export const crankingRule: FindingRule<CrankingDip> = ({ doc }) => {
       severity: 'fix',
       stage: 'wire',
       place: { of: 'subject', id: 'cranking', name: 'Battery while cranking' },
+      stateId: 'cranking',
       dimension: 'volts',
       value: left,
       limit: CRANKING_VOLTS,
-      figures: { battery: batteryV, amps: crankingA, ohms: sourceOhms },
+      figures: { battery: batteryV, amps: crankingA, ohms: (batteryV - left) / crankingA },
+    },
+  ];
+};
+
+/** Volts a starter's cables lose while it turns; battery sag is told apart. */
+export const starterCableRule: FindingRule<StarterCable> = ({ doc }) => {
+  const { starterCable: size, starterCableM: length } = doc.brief.electrical;
+  if (size === undefined || length === undefined) return [];
+  const amps = starterAmps(doc);
+  const ohms = length * wireResistance(size, 'copper', doc.brief.electrical.engineBayK);
+  const lost = amps * ohms;
+  if (lost <= STARTER_DROP) return [];
+  return [
+    {
+      code: 'STARTER_CABLE',
+      severity: 'fix',
+      stage: 'wire',
+      place: { of: 'subject', id: 'starter', name: 'Starter cables' },
+      stateId: 'cranking',
+      dimension: 'volts',
+      value: lost,
+      limit: STARTER_DROP,
+      figures: { amps, ohms, length, size: wireSizeName(size), battery: crankingVolts(doc) },
     },
   ];
 };

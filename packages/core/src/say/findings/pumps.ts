@@ -13,26 +13,55 @@ export const speedLags: Words<SpeedLags> = ({ value: margin, place, figures: f }
   source: 'controller map and joint solve at the speed it asks for',
 });
 
-export const stagingLate: Words<StagingLate> = ({ code, value: above, place, figures: f }, q) => ({
-  title: f.tooLate
-    ? `${place.name} comes in at ${q('pressure', above)}; it must be on before ${q('pressure', f.needed)}.`
-    : `${place.name} is set to ${q('pressure', above)}, on full only after ${q('pressure', f.needed)}.`,
-  text: f.heldBack
-    ? 'Boost alone would bring it in early enough; another condition of its rule (engine speed, throttle, a switch) holds it back. Loosen that one.'
-    : code === 'STAGING_LATE'
-      ? 'Without it the others fall below their 10% staging margin there. A mixture that goes lean just before the second pump starts means its threshold is too high.'
-      : 'The others run out before boost leaves the range of cruise, so a boost switch cannot tell the two apart. Use engine speed.',
-  formula: `available without it ÷ demand − 1 = ${percent(f.short)} at ${q('pressure', f.shortAt)}; ${q('pressure', f.needed)} − ${q('pressure', f.tolerance)} switch − ${q('pressure', f.needed - f.tolerance - f.latest)} while it starts = ${q('pressure', f.latest)}`,
-  source: 'joint solve with that pump off; 10% staging margin and 0.2 s of start are common practice',
-});
+export const stagingLate: Words<StagingLate> = ({ code, value, place, figures: f }, q) => {
+  const by = `${q('pressure', f.needed)} (${f.neededRpm.toFixed(0)} rpm)`;
+  const cameIn = f.missed.cameIn;
+  const comes = cameIn
+    ? `comes in at ${cameIn.rpm.toFixed(0)} rpm and ${q('pressure', cameIn.boost)}`
+    : 'does not come in along the pull';
+  const title = {
+    'never reached': `${place.name} waits for ${q('pressure', value)}; the pull reaches ${q('pressure', f.most)}.`,
+    'another condition': `${place.name} ${comes}; it must be on before ${by}.`,
+    'no boost condition': `${place.name} ${comes}; it must be on before ${by}.`,
+    threshold: f.tooLate
+      ? `${place.name} comes in at ${q('pressure', value)}; it must be on before ${by}.`
+      : `${place.name} is set to ${q('pressure', value)}; with the switch’s tolerance and its start it is on full only after ${by}.`,
+  }[f.blames];
+  const text = {
+    'never reached':
+      'It never runs in the pull, and the others run out without it. The pumps are enough; the setting is what to change.',
+    'another condition':
+      'Boost alone would bring it in early enough; another condition of its rule (engine speed, throttle, a switch) holds it back. The pumps are enough; loosen the rule.',
+    'no boost condition':
+      'Its rule brings it in too late, and the others run out before. The pumps are not what to change; the rule is.',
+    threshold:
+      code === 'STAGING_LATE'
+        ? 'Without it the others fall below their 10% staging margin there. A mixture that goes lean just before the second pump starts means its threshold is too high.'
+        : 'The others run out before boost leaves the range of cruise, so a boost switch cannot tell the two apart. Use engine speed.',
+  }[f.blames];
+  const start = f.needed - f.tolerance - f.latest;
+  return {
+    title,
+    text,
+    formula: `available without it ÷ demand − 1 falls to ${percent(f.missed.least)} before it is on; latest setting ${q('pressure', f.needed)} − ${q('pressure', f.tolerance)} switch − ${q('pressure', start)} while it starts = ${q('pressure', f.latest)}`,
+    source: 'joint solve with that pump off; 10% staging margin and 0.2 s of start are common practice',
+  };
+};
 
-export const onePumpDead: Words<OnePumpDead> = ({ value: power, limit, place }, q) => {
+export const onePumpDead: Words<OnePumpDead> = ({ value: power, limit, place, figures: f }, q) => {
   const pump = place.name.split(',')[0]!.toLowerCase();
+  if (!f.starts)
+    return {
+      title: `With ${pump} dead the engine does not start: the others wait for their trigger.`,
+      text: 'A second pump that comes in by boost is no spare. A switch or a rule that brings it in while cranking makes it one.',
+      formula: 'pumps that run while cranking and at idle, this one left out: none',
+      source: 'trigger rules at cranking and idle',
+    };
   return {
     title:
       power > 0
         ? `With ${pump} dead the rest still feeds ${q('power', power)}.`
-        : `With ${pump} dead nothing feeds the engine: the others wait for their trigger.`,
+        : `With ${pump} dead nothing feeds the engine in the pull: the others wait for their trigger.`,
     text: 'At the pressure of the tightest point of the pull, with no margin left. The tuner should know it.',
     formula: `${q('power', limit)} × available ÷ demand`,
     source: 'joint solve with that pump off',

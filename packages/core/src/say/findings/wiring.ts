@@ -1,5 +1,5 @@
 import type { TapLost } from '../../judge/wiring/taps.ts';
-import type { ChargingShort, CrankingDip } from '../../judge/wiring/budget.ts';
+import type { ChargingShort, CrankingDip, StarterCable } from '../../judge/wiring/budget.ts';
 import type { ContactLoaded, TappedFeed } from '../../judge/wiring/contacts.ts';
 import type { FuseFound, NoFuse } from '../../judge/wiring/fuses.ts';
 import type { JointDrop } from '../../judge/wiring/joints.ts';
@@ -19,6 +19,13 @@ export const crankingDip: Words<CrankingDip> = ({ value, limit, figures: f }, q)
   text: 'Pump and controller get what is left. If the battery holds and the starter still sees 7–8 V, the missing volts are in the cable or its joints.',
   formula: `${q('volts', f.battery)} − ${q('amps', f.amps)} × ${q('resistance', f.ohms)}`,
   source: 'common practice',
+});
+
+export const starterCable: Words<StarterCable> = ({ value, limit, figures: f }, q) => ({
+  title: `The starter’s ${f.size} cables lose ${q('volts', value)} while it turns; ${q('volts', limit)} is what good cables lose.`,
+  text: `The battery keeps ${q('volts', f.battery)} and the starter sees ${q('volts', f.battery - value)}: slow cranking that a new battery does not cure. A battery in the trunk wants heavier cable.`,
+  formula: `${q('amps', f.amps)} × ${q('length', f.length)} of ${f.size} = ${q('amps', f.amps)} × ${q('resistance', f.ohms)}`,
+  source: 'ASTM B258 resistance; half a volt is common practice',
 });
 
 export const contactLoaded: Words<ContactLoaded> = ({ code, value, place, figures: f }, q) => ({

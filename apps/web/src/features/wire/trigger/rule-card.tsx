@@ -172,9 +172,9 @@ function Advice({ advice }: { readonly advice: StagingAdvice }) {
     );
   return (
     <p className="mt-1 text-sm text-soft">
-      The others run out at {psi(advice.needed)}. Less the switch’s tolerance and the pump’s start it must be
-      set between {psi(advice.earliest)} and {psi(advice.latest)};{' '}
-      <strong className="text-ink">{psi(advice.set.above)}</strong> is a good setting.
+      <strong className="text-ink">{psi(advice.set.above)}</strong> is a good setting: early rather than late.
+      The others run out at {psi(advice.needed)}; less the switch’s tolerance and the pump’s start,{' '}
+      {psi(advice.latest)} is the latest that is in time. What lies between is yours to choose.
     </p>
   );
 }
