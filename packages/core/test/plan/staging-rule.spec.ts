@@ -37,19 +37,21 @@ const codes = (doc: JobDocument) => evaluatePlan(doc).findings.map((f) => f.code
 const late = (doc: JobDocument) => found(evaluatePlan(doc).findings, 'STAGING_LATE');
 
 describe('a second pump that is not on', () => {
-  test.each([
+  const CASES: readonly (readonly [string, PumpTrigger['any'], string])[] = [
     ['a threshold the pull never reaches', [{ all: [boost(25 * PSI)] }], 'the setting is what to change'],
     [
       'a second condition that comes late',
-      [{ all: [boost(3 * PSI), { kind: 'rpm' as const, above: 6900, below: 6600, not: false }] }],
+      [{ all: [boost(3 * PSI), { kind: 'rpm', above: 6900, below: 6600, not: false }] }],
       'loosen the rule',
     ],
     [
       'engine speed alone, too high',
-      [{ all: [{ kind: 'rpm' as const, above: 6900, below: 6600, not: false }] }],
+      [{ all: [{ kind: 'rpm', above: 6900, below: 6600, not: false }] }],
       'the rule is',
     ],
-  ] as const)(
+  ];
+
+  test.each(CASES)(
     '%s: a stop that blames the rule, offers no larger pump, and is cured in one',
     (_, any, words) => {
       const doc = withRule(hungry, any);
