@@ -4,7 +4,8 @@ import { otherwise } from '../engine/parameters.ts';
 import { Engine } from '../engine/engine.ts';
 import { judge } from '../judge/all.ts';
 import { sayFinding } from '../say/finding.ts';
-import { fixesFor } from './fixes/all.ts';
+import type { FindingContext } from '../judge/context.ts';
+import { CheckedFixes } from './fixes/checked.ts';
 import { Trials } from './trial.ts';
 import type { StateResult } from '../engine/results.ts';
 import type { PlanResult } from './plan-result.ts';
@@ -51,13 +52,13 @@ export function evaluateOne(doc: JobDocument, stateId: string): StateResult | nu
  * @example evaluatePlan(fullReturnJob('x')).states.length // => 12
  */
 export function evaluatePlan(doc: JobDocument): PlanResult {
-  const fuel = fuelOf(doc);
-  const states = evaluateStates(doc);
-  const tightest = tightestState(states);
+  const context = contextOf(doc);
+  const { fuel, states, tightest, flowLostToWiring } = context;
+  const founds = judge(context);
   const trials = new Trials(doc);
-  const flowLostToWiring = tightest ? flowLost(doc, tightest) : 0;
-  const findings = judge({ doc, fuel, states, tightest, flowLostToWiring }).map((found) =>
-    sayFinding(found, fixesFor(found, { doc, states, trials }), 'both', restsOn(doc, found.place)),
+  const fixes = new CheckedFixes(context, founds, trials, contextOf);
+  const findings = founds.map((found) =>
+    sayFinding(found, fixes.for(found), 'both', restsOn(doc, found.place)),
   );
   const margin = tightest?.values?.margin ?? null;
   return {
@@ -68,6 +69,14 @@ export function evaluatePlan(doc: JobDocument): PlanResult {
     weakest: tightest && margin !== null ? weakestLinks(trials, tightest.state, margin) : [],
     flowLostToWiring,
   };
+}
+
+/** A plan solved at every state: what is judged. */
+function contextOf(doc: JobDocument): FindingContext {
+  const states = evaluateStates(doc);
+  const tightest = tightestState(states);
+  const flowLostToWiring = tightest ? flowLost(doc, tightest) : 0;
+  return { doc, fuel: fuelOf(doc), states, tightest, flowLostToWiring };
 }
 
 /** The point of the pull with the least margin. */

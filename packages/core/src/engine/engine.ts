@@ -1,7 +1,7 @@
 import type { JobDocument } from '../document/job-document.ts';
 import type { SolveReport } from '../outcome/solve-report.ts';
 import type { PumpPoint } from '../kinds/plumbing/pump/pump-model.ts';
-import type { NetworkSolution } from './network/network-result.ts';
+import type { NetworkSolution, NetworkSolve } from './network/network-result.ts';
 import { NetworkSolver } from './network/network-solver.ts';
 import type { CircuitSolution } from './electric/circuit-elements.ts';
 import type { PowerNetwork, PowerSnapshot } from './electric/power-network.ts';
@@ -10,8 +10,8 @@ import { stoppedConductance } from '../kinds/plumbing/pump/law.ts';
 import { loadCurrent, loadRuns, powerNetwork } from './electric/circuits.ts';
 import { findRoot } from '../numerics/root.ts';
 import { gauge } from '../quantities/pressure.ts';
-import { sameTopology } from './graph.ts';
-import { PlumbingModel, type NetworkMode } from './model.ts';
+import { injectorLink, sameTopology } from './graph.ts';
+import { PlumbingModel, NO_RAILS, type NetworkMode, type ShortRails } from './model.ts';
 import { AS_PLANNED, type Parameters } from './parameters.ts';
 import { FuelTemperatures } from './observe/temperatures.ts';
 import type { OperatingState } from './states.ts';
@@ -23,6 +23,8 @@ export interface PumpOperating extends PumpPoint {
   readonly circuit?: CircuitSolution;
   /** What its controller asks for, 0–1. */
   readonly command?: number;
+  /** Its inlet is at the fuel's vapor pressure: it moves what the suction lets through as liquid, and no more. */
+  readonly cavitates?: true;
 }
 
 /** One settled state. What is electric about it is put together only when asked for: a search asks for the flow alone. */
@@ -31,6 +33,8 @@ export class CoupledSolution {
 
   constructor(
     readonly network: NetworkSolution,
+    /** What the engine gets, m³/s: less than it wants where its injectors pass no more at the pressure they get. */
+    readonly delivered: number,
     private readonly make: () => Electric,
   ) {}
 
@@ -61,6 +65,19 @@ const LEAST_GUESS = 1e-5;
 /** More than any pump in a plan delivers, m³/s: 36,000 L/h. */
 const MOST_DELIVERED = 0.01;
 
+/** Rails short of pressure are found in so many turns at most: one runs short as another does. */
+const MOST_ROUNDS = 5;
+/** Injectors wide open that pass this much more than wanted are not short, as a share. */
+const JUST_ENOUGH = 1e-6;
+/** A rail only reached by the trace the solver lets through shut valves would stand far below this, Pa. */
+export const CUT_OFF = -50e6;
+/** An inlet this little under its vapor pressure is left there, Pa. */
+const BOILS_NEAR = 1;
+/** Pumps that boil at once: more are left as they are. */
+const MOST_BOILING = 6;
+/** A pump that moves less than its curve says by this share is held back at its inlet. */
+const HELD_BACK = 1e-4;
+
 /** What the feed side can deliver to the rails at the required pressure, and how it stands then. */
 export interface Available {
   /** m³/s. */
@@ -75,6 +92,8 @@ export interface Available {
  */
 export class Engine {
   readonly model: PlumbingModel;
+  /** Rails that are short in the state that is being solved. */
+  private short: ShortRails = NO_RAILS;
   private warmth: FuelTemperatures | undefined;
   private readonly grids: Map<NetworkMode, NetworkSolver>;
   private readonly power: PowerNetwork;
@@ -128,19 +147,109 @@ export class Engine {
    * NetworkSolver and PumpSupply).
    */
   solve(state: OperatingState, mode: NetworkMode = 'running'): CoupledSolve {
-    let hydraulic = this.gridAt(state, mode).solve();
-    if (!hydraulic.solution && hydraulic.ending.how !== 'adrift') {
-      // The answer before was a bad place to start from: once more from none.
-      this.restart();
-      hydraulic = this.gridAt(state, mode).solve();
-    }
+    const hydraulic = this.physical(state, mode);
     const { solution } = hydraulic;
     if (!solution) return { ...hydraulic, solution: null };
     const power = this.power.snapshot();
     return {
       ...hydraulic,
-      solution: new CoupledSolution(solution, () => this.electric(state, solution, power)),
+      solution: new CoupledSolution(solution, this.deliveredBy(state, solution), () =>
+        this.electric(state, solution, power),
+      ),
     };
+  }
+
+  /** Something gives fuel in a state: a pump that runs, or the car's own supply. */
+  fed(state: OperatingState): boolean {
+    return (
+      Object.values(this.doc.plumbing.junctions).some((j) => j.kind === 'factory') ||
+      this.pumps.some(({ id }) => this.model.pumpRuns(id, state))
+    );
+  }
+
+  /** What the engine gets in a solution, m³/s. */
+  private deliveredBy(state: OperatingState, network: NetworkSolution): number {
+    const { railIds } = this.model;
+    return railIds.reduce((sum, id) => {
+      const passed = network.links.get(injectorLink(id))?.flow ?? 0;
+      return sum + (this.short.has(id) ? passed : Math.max(0, state.draw) / railIds.length);
+    }, 0);
+  }
+
+  /** Rails that stand too low for their injectors to pass what is taken out of them; one cut off altogether stays as it is. */
+  private shortRails(state: OperatingState, { solution, ending }: NetworkSolve): ShortRails {
+    const { railIds, perRootPa } = this.model;
+    if (state.draw <= 0) return NO_RAILS;
+    if (!solution) return ending.how === 'adrift' ? NO_RAILS : new Set(railIds);
+    const pressures = railIds.map((id) => solution.pressures.get(id) ?? 0);
+    if (pressures.some((p) => p < CUT_OFF)) return NO_RAILS;
+    const needed = (state.draw / perRootPa) ** 2;
+    const wanted = (1 + JUST_ENOUGH) * (state.draw / railIds.length);
+    return new Set(
+      railIds.filter((id, i) =>
+        this.short.has(id)
+          ? (solution.links.get(injectorLink(id))?.flow ?? 0) < wanted
+          : pressures[i]! - state.manifold < needed,
+      ),
+    );
+  }
+
+  /** The network at a state within what fuel can do: no injector passes more than its pressure drives, no inlet boils. */
+  private physical(state: OperatingState, mode: NetworkMode): NetworkSolve {
+    this.short = NO_RAILS;
+    this.supply.letGo();
+    let now = this.settle(state, mode);
+    if (mode === 'capacity') return now;
+    for (let round = 0; round < MOST_ROUNDS; round++) {
+      const short = mode === 'running' ? this.shortRails(state, now) : NO_RAILS;
+      const same = short.size === this.short.size && [...short].every((id) => this.short.has(id));
+      if (same && round > 0) break;
+      if (!same) {
+        this.short = short;
+        this.supply.letGo();
+        now = this.settle(state, mode);
+      }
+      now = this.keepLiquid(state, mode, now);
+    }
+    return now;
+  }
+
+  private settle(state: OperatingState, mode: NetworkMode): NetworkSolve {
+    const hydraulic = this.gridAt(state, mode).solve();
+    if (hydraulic.solution || hydraulic.ending.how === 'adrift') return hydraulic;
+    // The answer before was a bad place to start from: once more from none.
+    this.restart();
+    return this.gridAt(state, mode).solve();
+  }
+
+  /**
+   * No liquid stands below its vapor pressure: a pump whose inlet would is held back to the flow at which the inlet just boils,
+   * found on the whole network; of several one after the other.
+   */
+  private keepLiquid(state: OperatingState, mode: NetworkMode, first: NetworkSolve): NetworkSolve {
+    const boils = this.model.fuel.vapourPressure - this.doc.brief.barometricPa;
+    let now = first;
+    for (let round = 0; round < MOST_BOILING; round++) {
+      const i = this.pumps.findIndex(
+        ({ id }) =>
+          this.model.pumpRuns(id, state) && (now.solution?.links.get(id)?.pUp ?? boils) < boils - BOILS_NEAR,
+      );
+      const pump = this.pumps[i];
+      const flow = pump && now.solution?.links.get(pump.id)?.flow;
+      if (!pump || flow === undefined || flow <= 0) return now;
+      const free = now;
+      const over = (most: number): number => {
+        this.supply.holdBack(i, most);
+        now = this.settle(state, mode);
+        // One that does not settle is taken as too much: the search goes on below it.
+        return now.solution ? now.solution.links.get(pump.id)!.pUp - boils : -1;
+      };
+      const root = findRoot(over, 0, flow, FLOW_TOLERANCE);
+      over(root.converged ? root.x : 0);
+      // Nothing settles with it held back: what was found without says more.
+      if (!now.solution) return free;
+    }
+    return now;
   }
 
   /** Forgets the last answers: what is solved next does not depend on what was solved before. */
@@ -159,8 +268,8 @@ export class Engine {
     if (known) {
       known.drive(this.supply, model.fuel.density);
       for (let l = 0; l < model.graph.links.length; l++)
-        known.setLaw(l, model.lawAt(l, state, mode, setFlows));
-      model.nodes(state, mode).forEach((node, i) => {
+        known.setLaw(l, model.lawAt(l, state, mode, setFlows, this.short));
+      model.nodes(state, mode, this.short).forEach((node, i) => {
         known.setDraw(i, node.draw);
         if (node.fixed !== undefined) known.setHeld(i, node.fixed);
       });
@@ -237,8 +346,15 @@ export class Engine {
       const circuit = circuits.get(id);
       const volts = circuit?.loadVolts ?? state.supplyVolts;
       const point = law(rise, volts, command);
-      const electric = circuit ? { volts, rise, circuit } : { volts, rise };
-      pumps.set(id, command === undefined ? { ...point, ...electric } : { ...point, ...electric, command });
+      const held = point.flow - link.flow > HELD_BACK * point.flow;
+      pumps.set(id, {
+        ...point,
+        volts,
+        rise,
+        ...(circuit ? { circuit } : {}),
+        ...(command === undefined ? {} : { command }),
+        ...(held ? { flow: link.flow, cavitates: true } : {}),
+      });
     }
     return { pumps, loads };
   }

@@ -15,17 +15,29 @@ export type LinkRole =
   /** What feeds a junction from outside the plan: a car's own supply, a surge tank's falling level. */
   | { readonly role: 'supply'; readonly junction: Junction }
   /** The overflow's lip: nothing leaves below it. */
-  | { readonly role: 'overflow' };
+  | { readonly role: 'overflow' }
+  /** The injectors of a rail. */
+  | { readonly role: 'injectors' };
 
 /** Ids of stand-ins, by junction or path. */
 export const supplyLink = (junctionId: string): string => `@supply/${junctionId}`;
+export const injectorLink = (railId: string): string => `@injectors/${railId}`;
 export const overflowLink = (pathId: string): string => `@overflow/${pathId}`;
 /** Nodes at air pressure outside the plan. */
 const air = (junctionId: string): string => `@air/${junctionId}`;
+/** The manifold behind a rail's injectors. */
+const manifold = (railId: string): string => `@manifold/${railId}`;
+
+/** A node held from outside: open to the air, or at the pressure of the manifold. */
+export type HeldAt = 'air' | 'manifold';
 
 /** The plan's plumbing as nodes and links, worked out once per design. */
 export interface PlumbingGraph {
-  readonly nodes: readonly { readonly id: string; readonly elevation: number; readonly held: boolean }[];
+  readonly nodes: readonly {
+    readonly id: string;
+    readonly elevation: number;
+    readonly held: HeldAt | null;
+  }[];
   readonly links: readonly GraphLink[];
   /** Inlet node of each bypass regulator by its id. */
   readonly bypassInlets: ReadonlyMap<string, string>;
@@ -43,15 +55,20 @@ interface Anchor {
 export function plumbingGraph(doc: JobDocument): PlumbingGraph {
   const { junctions, elements, paths } = doc.plumbing;
   const elevations = new Map<string, number>();
-  const held = new Set<string>();
+  const held = new Map<string, HeldAt>();
   const links: GraphLink[] = [];
   for (const [id, j] of Object.entries(junctions)) {
     elevations.set(id, j.elevationM);
     const kind = junctionKind(j);
-    if (kind.held) held.add(id);
+    if (kind.held) held.set(id, 'air');
+    if (j.kind === 'rail') {
+      elevations.set(manifold(id), j.elevationM);
+      held.set(manifold(id), 'manifold');
+      links.push({ id: injectorLink(id), from: id, to: manifold(id), does: { role: 'injectors' } });
+    }
     if (!kind.supply) continue;
     elevations.set(air(id), j.elevationM);
-    held.add(air(id));
+    held.set(air(id), 'air');
     links.push({ id: supplyLink(id), from: air(id), to: id, does: { role: 'supply', junction: j } });
   }
   for (const [pathId, path] of Object.entries(paths)) {
@@ -75,7 +92,7 @@ export function plumbingGraph(doc: JobDocument): PlumbingGraph {
     ),
   );
   return {
-    nodes: [...elevations].map(([id, elevation]) => ({ id, elevation, held: held.has(id) })),
+    nodes: [...elevations].map(([id, elevation]) => ({ id, elevation, held: held.get(id) ?? null })),
     links,
     bypassInlets,
   };

@@ -18,6 +18,7 @@ import {
 import { gauge } from '../quantities/pressure.ts';
 import { stationsOf, type Station } from './stations.ts';
 import { plumbingGraph, sameGraph, type GraphLink, type PlumbingGraph } from './graph.ts';
+import { INJECTORS_SHUT, injectorsOpen } from '../flow/injectors.ts';
 import { joinLosses } from './joins.ts';
 import type { Parameters } from './parameters.ts';
 import type { Network, NetworkLink, NetworkNode } from './network/network.ts';
@@ -37,6 +38,10 @@ export interface UnusablePump {
 const NO_PUMP: PumpLaw = Object.assign(() => pointOf({ ...pumpNumbers(), beyond: true }), {
   into: (out: PumpNumbers) => void Object.assign(out, { ...pumpNumbers(), beyond: true }),
 });
+
+/** Rails that stand too low for their injectors to pass what the engine wants: they give what passes. */
+export type ShortRails = ReadonlySet<string>;
+export const NO_RAILS: ShortRails = new Set();
 
 /** An overflow's lip: as good as no loss at any flow a shop meets. */
 const LIP = { cv: 50, droop: 1e7 } as const;
@@ -75,6 +80,8 @@ export class PlumbingModel {
   readonly demand: RailDemand;
   /** What each hose loses where it meets its neighbours, K on its own bore. */
   private readonly joins: ReadonlyMap<string, number>;
+  /** What all injectors pass wide open per square root of pressure, m³/s per √Pa. */
+  readonly perRootPa: number;
   private readonly rules = new Map<string, PumpTrigger>();
   private readonly regulatorAt = new Map<string, ElementOf<'bypass-regulator'>>();
   private readonly steadyLaws = new Map<NetworkMode, (LinkLaw | undefined)[]>();
@@ -93,6 +100,8 @@ export class PlumbingModel {
     this.graph = like ? sameGraph(like.graph, elements) : plumbingGraph(doc);
     this.joins = like?.doc.plumbing === doc.plumbing ? like.joins : joinLosses(doc);
     this.demand = new RailDemand(doc);
+    const { count, staticFlowM3s, ratedPa } = doc.brief.injectors;
+    this.perRootPa = (count * staticFlowM3s) / Math.sqrt(ratedPa);
     this.railIds = like?.railIds ?? Object.keys(junctions).filter((id) => junctions[id]!.kind === 'rail');
     for (const [id, e] of Object.entries(elements)) {
       if (e.kind !== 'pump') continue;
@@ -136,7 +145,16 @@ export class PlumbingModel {
   }
 
   /** Law of a link in one state of a mode; laws that do not change with the state are made once. */
-  lawAt(l: number, state: OperatingState, mode: NetworkMode, setFlows: ReadonlyMap<string, number>): LinkLaw {
+  lawAt(
+    l: number,
+    state: OperatingState,
+    mode: NetworkMode,
+    setFlows: ReadonlyMap<string, number>,
+    short: ShortRails = NO_RAILS,
+  ): LinkLaw {
+    const link = this.graph.links[l]!;
+    if (link.does.role === 'injectors')
+      return short.has(link.from) ? injectorsOpen(this.perRootPa / this.railIds.length) : INJECTORS_SHUT;
     let kept = this.steadyLaws.get(mode);
     if (!kept) this.steadyLaws.set(mode, (kept = this.inherited(mode)));
     const known = kept[l];
@@ -176,10 +194,10 @@ export class PlumbingModel {
     return { nodes: this.nodes(state, mode), links, density: this.fuel.density };
   }
 
-  nodes(state: OperatingState, mode: NetworkMode): NetworkNode[] {
+  nodes(state: OperatingState, mode: NetworkMode, short: ShortRails = NO_RAILS): NetworkNode[] {
     const rails = this.railIds.length;
     return this.graph.nodes.map(({ id, elevation, held }): NetworkNode => {
-      if (held) return { id, elevation, fixed: gauge(0), draw: 0 };
+      if (held) return { id, elevation, fixed: held === 'air' ? gauge(0) : state.manifold, draw: 0 };
       const regulator = this.regulatorAt.get(id);
       if (mode === 'capacity' && regulator) {
         const set = setPressure(this.doc, regulator);
@@ -189,7 +207,7 @@ export class PlumbingModel {
       if (!this.railIds.includes(id)) return { id, elevation, draw: 0 };
       if (mode === 'available' && rails === 1)
         return { id, elevation, fixed: gauge(this.demand.at(state)), draw: 0 };
-      return { id, elevation, draw: state.draw / rails };
+      return { id, elevation, draw: short.has(id) ? 0 : state.draw / rails };
     });
   }
 
@@ -212,6 +230,8 @@ export class PlumbingModel {
       setFlow: setFlows.get(id) ?? 0,
     };
     switch (does.role) {
+      case 'injectors':
+        return INJECTORS_SHUT;
       case 'part':
         return plumbingKind(does.part).law.at(this.varied(id, does.part), site);
       case 'supply':

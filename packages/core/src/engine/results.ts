@@ -102,7 +102,10 @@ export interface StateValues {
   readonly required: GaugePressure;
   readonly pumpFlow: number;
   readonly bypassFlow: number;
+  /** What the injectors pass, m³/s. */
   readonly injectorFlow: number;
+  /** That as a share of what the engine wants, 0–1. */
+  readonly delivered: number;
   readonly pumps: readonly PumpResult[];
   /** The bypass regulator that rules: of several, the one set lowest. */
   readonly regulator: RegulatorResult | null;
@@ -116,7 +119,7 @@ export interface StateValues {
   readonly available: number | null;
   /** available / demand − 1. */
   readonly margin: number | null;
-  /** Null: they see no pressure, and no time is long enough. */
+  /** Share of the time they are open, 0–1 (1: all the time, and what they then pass is `delivered`); null: they see no pressure. */
   readonly injectorDuty: number | null;
 }
 

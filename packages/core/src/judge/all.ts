@@ -15,6 +15,7 @@ import { convergedRule } from './structure/converged.ts';
 import { structureRule } from './structure/structure.ts';
 import { unusablePumps, unusableRule } from './structure/unusable.ts';
 import { curveRule } from './supply/curve.ts';
+import { dryRule } from './supply/dry.ts';
 import { injectorRule } from './supply/injectors.ts';
 import { marginRule } from './supply/margin.ts';
 import { primeHoldRule } from './supply/prime-hold.ts';
@@ -42,6 +43,7 @@ export const RULES = [
   structureRule,
   unusableRule,
   convergedRule,
+  dryRule,
   marginRule,
   sagRule,
   suctionRule,

@@ -24,6 +24,7 @@ export type FixAction =
   | { readonly act: 'clean'; readonly name: string }
   | { readonly act: 'several'; readonly steps: readonly FixAction[] }
   | { readonly act: 'full-speed-at'; readonly volts: number }
+  | { readonly act: 'run-with-key'; readonly name: string }
   | { readonly act: 'stop-with-key' }
   | { readonly act: 'add-crash-switch' }
   | { readonly act: 'while-turning'; readonly seconds: number }

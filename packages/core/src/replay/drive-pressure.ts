@@ -93,7 +93,7 @@ export function drivePressure(
     const key = [running.join(), m.draw, m.boost, m.supplyVolts, m.kind].join('|');
     if (before?.key !== key) {
       const rail = railAt(state);
-      const low = rail !== null && required - rail > DIP_LIMIT && m.draw > DRAWS;
+      const low = (rail === null || required - rail > DIP_LIMIT) && m.draw > DRAWS;
       const all = new Set([...running, ...pumpLaws.keys()]);
       before = low ? { key, rail, withAll: railAt({ ...state, running: all }) } : { key, rail };
     }
@@ -101,6 +101,10 @@ export function drivePressure(
     return { t: m.t, ...stands, required, running };
   });
 }
+
+/** It would stand too low with every pump on as well, or find no steady state at all. */
+const dipsAnyway = ({ withAll, required }: RailMoment): boolean =>
+  withAll === null || (withAll !== undefined && required - withAll > DIP_LIMIT);
 
 /**
  * Where the rail falls short while the engine draws fuel.
@@ -131,7 +135,7 @@ export function railDips(moments: readonly DriveMoment[], rails: readonly RailMo
         depth: short,
         rpm: m.rpm,
         boost: m.boost,
-        cause: r.withAll != null && r.required - r.withAll > DIP_LIMIT ? 'supply' : 'rules',
+        cause: dipsAnyway(r) ? 'supply' : 'rules',
       };
   });
   close(rails.at(-1)?.t ?? 0);

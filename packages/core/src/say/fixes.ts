@@ -54,6 +54,8 @@ export function sayFix(does: FixAction, q: Writer): string {
       return does.steps.map((step) => sayFix(step, q)).join(', ');
     case 'full-speed-at':
       return `Ask for full speed at ${does.volts.toFixed(2)} V`;
+    case 'run-with-key':
+      return `Run ${does.name.toLowerCase()} with the key`;
     case 'stop-with-key':
       return 'Stop it with the key';
     case 'add-crash-switch':

@@ -109,17 +109,31 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
   NO_CIRCUIT: [plain, [remove(CIRCUIT)]],
   NO_GROUND: one(plain, `${CIRCUIT}/ground`, []),
   PUMP_UNUSABLE: one(plain, '/plumbing/elements/pump/armatureOhms', 1),
+  // A piece of line joined to nothing: no pressure is set in it.
   NOT_CONVERGED: [
     plain,
-    [replace('/plumbing/paths/feed/from', 'rail'), replace('/plumbing/paths/feed/to', 'tank')],
+    [
+      add('/plumbing/junctions/a', { kind: 'tee', name: 'A', elevationM: 0 }),
+      add('/plumbing/junctions/b', { kind: 'tee', name: 'B', elevationM: 0 }),
+      add('/plumbing/elements/loose', plain.plumbing.elements['feed']),
+      add('/plumbing/paths/loose', { name: 'Loose', role: 'feed', from: 'a', to: 'b', order: ['loose'] }),
+    ],
   ],
   OUTSIDE_VALIDITY: one(plain, '/brief/fuelK', 245),
 
   SUPPLY_SHORT: one(plain, '/brief/bsfc', 3e-7),
-  RAIL_SAG: one(plain, '/brief/bsfc', 3e-7),
+  RAIL_DRY: [ruled, setRule(ruled, boostRule('pump', 30e3))],
+  // A pump that cannot keep up at idle: the pull is told as SUPPLY_SHORT.
+  RAIL_SAG: [
+    inPattern('speed-controlled', '/brief/idle/drawM3s', 0)[0],
+    [replace('/plumbing/elements/pump/speed/lowSpeed', 0.06), replace('/brief/idle/drawM3s', 95e-3 / 3600)],
+  ],
   SUCTION_VAPOR: one(plain, '/brief/fuel/rvpPa', 110e3),
   INJECTOR_DUTY: one(plain, '/brief/fuel/ethanol', 1),
-  INJECTOR_STARVED: one(plain, '/brief/bsfc', 3e-7),
+  INJECTOR_STARVED: [
+    plain,
+    [replace('/plumbing/elements/regulator/referenced', false), replace('/brief/pull/3/boostPa', 500e3)],
+  ],
   INJECTOR_PRESSURE: one(plain, '/brief/basePressurePa', 800e3),
   PUMP_BEYOND_CURVE: one(plain, '/brief/basePressurePa', 800e3),
   PRIME_NOT_HELD: [
@@ -176,7 +190,10 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
     ],
   ],
 
-  LIFT_SHORT: inPattern('surge-tank', '/brief/bsfc', 3e-7),
+  LIFT_SHORT: [
+    inPattern('surge-tank', '/brief/bsfc', 3e-7)[0],
+    [replace('/brief/bsfc', 3e-7), replace('/brief/injectors/staticFlowM3s', 1e-4)],
+  ],
   JET_NOWHERE: inPattern('saddle-tanks', '/plumbing/elements/jet/fromId', 'tank'),
   JET_SHORT: inPattern('saddle-tanks', '/plumbing/elements/jet/transferRatio', 0.01),
   TANK_FILLS: inPattern('twin-tanks', '/plumbing/junctions/tank/elevationM', -3),

@@ -31,6 +31,8 @@ const strong: JobDocument = {
   ...twin,
   brief: {
     ...twin.brief,
+    // Injectors that can pass it.
+    injectors: { ...twin.brief.injectors, staticFlowM3s: 3 * twin.brief.injectors.staticFlowM3s },
     pull: twin.brief.pull.map((p, i) => ({ ...p, powerW: p.powerW * 1.75, boostPa: (5 + 3 * i) * PSI })),
   },
 };

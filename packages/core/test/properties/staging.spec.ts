@@ -25,6 +25,8 @@ const job = (power: number, topPsi: number): JobDocument => ({
   ...twin,
   brief: {
     ...twin.brief,
+    // Injectors that can pass it.
+    injectors: { ...twin.brief.injectors, staticFlowM3s: 3 * twin.brief.injectors.staticFlowM3s },
     pull: twin.brief.pull.map((p, i, all) => ({
       ...p,
       powerW: p.powerW * power,

@@ -284,6 +284,16 @@ function PlumbBars() {
           limitLabel="at least"
         />
       )}
+      {v.delivered < 0.995 && (
+        <MarginBar
+          label="Fuel the engine gets of what it wants"
+          dimension="fraction"
+          value={v.delivered}
+          limit={1}
+          sense="at least"
+          limitLabel="wants"
+        />
+      )}
       {v.injectorFlow > 0 && v.injectorDuty !== null && (
         <MarginBar
           label="Injector duty"

@@ -16,7 +16,7 @@ import {
 } from './regulation.ts';
 import { suctionFixes } from './suction.ts';
 import { primeFixes, supplyFixes } from './supply.ts';
-import { triggerFixes } from './trigger.ts';
+import { dryFixes, triggerFixes } from './trigger.ts';
 import {
   contactFixes,
   copperFixes,
@@ -32,6 +32,7 @@ import {
 /** What clears each finding, where a change to the plan can. */
 const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   PUMP_UNUSABLE: motorFixes,
+  RAIL_DRY: dryFixes,
   SUPPLY_SHORT: supplyFixes,
   SUCTION_VAPOR: suctionFixes,
   INJECTOR_DUTY: injectorFixes,

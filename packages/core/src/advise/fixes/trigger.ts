@@ -8,12 +8,23 @@ import {
 } from '../../judge/trigger/trigger.ts';
 import type { Fix } from '../../outcome/finding.ts';
 import type { FixAction } from '../../outcome/fix.ts';
-import type { FixContext } from './context.ts';
+import type { RailDry } from '../../judge/supply/dry.ts';
+import { feedingPumps } from '../../judge/supply/pumps.ts';
+import type { FixContext, FixMaker } from './context.ts';
 import { withWiring } from './wiring-follows.ts';
 
 /** Prime offered where there is none, s. */
 const PRIME_S = 2;
 const TURNING = { kind: 'engine-turning', not: false } as const;
+
+/** The first pump that feeds the rail runs with the key, as one without a rule does. */
+export const dryFixes: FixMaker<RailDry> = ({ figures }, { doc }) => {
+  const id = feedingPumps(doc)[0];
+  if (!figures.waiting || id === undefined) return [];
+  const { rule } = ruleOf(doc, id);
+  const any = [{ all: [] }];
+  return changed(doc, { ...rule, any }, { act: 'run-with-key', name: doc.plumbing.elements[id]!.name });
+};
 
 /** What puts a rule right. */
 export function triggerFixes(found: TriggerFound, { doc }: FixContext): Fix[] {

@@ -39,6 +39,8 @@ export class PumpSupply implements SharedSource {
   private readonly place: Int32Array;
   private readonly others: { readonly number: number; readonly current: (volts: number) => number }[] = [];
   private readonly rises: Float64Array;
+  /** Most each pump moves before its inlet boils, m³/s; Infinity: nothing holds it back. */
+  private readonly most: Float64Array;
   private step: Float64Array;
   private gains: Float64Array;
   private now: Running;
@@ -56,6 +58,7 @@ export class PumpSupply implements SharedSource {
     this.wired = new Int32Array(pumps.map((p) => power.numberOf(p.id) ?? -1));
     this.place = new Int32Array(n);
     this.rises = new Float64Array(n);
+    this.most = new Float64Array(n).fill(Infinity);
     this.step = new Float64Array(loads);
     this.gains = new Float64Array(loads * n);
     this.now = { supply: { volts: 0, ohms: 0 }, runs: [], commands: [], loads: new Map() };
@@ -79,6 +82,15 @@ export class PumpSupply implements SharedSource {
     this.power.switchOn(numbers, now.supply);
   }
 
+  /** No pump moves more than its suction lets through as liquid. */
+  holdBack(i: number, most: number): void {
+    this.most[i] = most;
+  }
+
+  letGo(): void {
+    this.most.fill(Infinity);
+  }
+
   /** Volts at a pump: its own circuit's, or the source's where it has none. */
   voltsOf(i: number): number {
     return this.wired[i]! >= 0 ? this.power.volts[this.wired[i]!]! : this.now.supply.volts;
@@ -99,6 +111,11 @@ export class PumpSupply implements SharedSource {
       }
       const out = numbers[i]!;
       law.into(out, rises[i]!, this.voltsOf(i), now.commands[i]);
+      if (out.flow > this.most[i]!) {
+        out.flow = this.most[i]!;
+        out.flowPerPa = 0;
+        out.flowPerVolt = 0;
+      }
       flow[i] = out.flow - SHUT_CONDUCTANCE * rises[i]!;
       slope[i * n + i] = out.flowPerPa - SHUT_CONDUCTANCE;
       if (place[i]! < 0) continue;

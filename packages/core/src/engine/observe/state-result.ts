@@ -4,7 +4,7 @@ import { darcyFriction } from '../../flow/friction.ts';
 import { fuelProperties } from '../../fuel/fuel.ts';
 import { heldPressure } from '../required.ts';
 import { tankBalance } from './tank-balance.ts';
-import { pumpFlow, type CoupledSolution, type Engine } from '../engine.ts';
+import { CUT_OFF, pumpFlow, type CoupledSolution, type Engine } from '../engine.ts';
 import type {
   PumpResult,
   RegulatorResult,
@@ -32,6 +32,11 @@ export function evaluateState(solver: Engine, state: OperatingState): StateResul
     // Closed in, fuel follows the heat and no steady flow: the finding tells the rise, and no number is made up here.
     return { ...unsolved, converged: true, ending: { how: 'closed-in' } };
   }
+  if (state.draw > 0 && !solver.fed(state)) {
+    const [id = ''] = solver.model.railIds;
+    const ending = { how: 'dry-rail', name: solver.doc.plumbing.junctions[id]!.name } as const;
+    return { ...unsolved, ending, worstNode: id };
+  }
   const solved = solver.solve(state);
   const head = {
     state,
@@ -41,7 +46,7 @@ export function evaluateState(solver: Engine, state: OperatingState): StateResul
     worstNode: solved.worstNode,
     warnings: [...solver.model.fuelOutside, ...solved.warnings],
   };
-  const dry = solved.solution && dryRail(solver, solved.solution);
+  const dry = solved.solution && dryRail(solver, state, solved.solution);
   if (dry) {
     const ending = { how: 'dry-rail', name: dry } as const;
     return { ...head, converged: false, ending, worstNode: dry, values: null };
@@ -49,13 +54,24 @@ export function evaluateState(solver: Engine, state: OperatingState): StateResul
   return { ...head, values: solved.solution ? stateValues(solver, state, solved.solution) : null };
 }
 
-/** A rail only reached by the trace the solver lets through shut valves would stand far below this, Pa. */
-const CUT_OFF = -50e6;
+/** Less than this share of what the engine wants is seepage. */
+const SEEPS = 1e-3;
+/** A rail that stands at more than this share of what is wanted is fed: its injectors only see no pressure. */
+const STANDS = 0.1;
 
 /** A rail nothing feeds: no number is given for it. One that is fed too little keeps its numbers, for the margin. */
-function dryRail({ doc, model }: Engine, { network }: CoupledSolution): string | undefined {
+function dryRail(
+  { doc, model }: Engine,
+  state: OperatingState,
+  { network, delivered }: CoupledSolution,
+): string | undefined {
+  const seeps = delivered < SEEPS * state.draw;
+  const stands = STANDS * model.demand.at(state);
   return model.railIds
-    .filter((id) => (network.pressures.get(id) ?? 0) < CUT_OFF)
+    .filter((id) => {
+      const rail = network.pressures.get(id) ?? 0;
+      return rail < CUT_OFF || (seeps && rail < stands);
+    })
     .map((id) => doc.plumbing.junctions[id]!.name)[0];
 }
 
@@ -65,6 +81,16 @@ function stateValues(solver: Engine, state: OperatingState, solution: CoupledSol
   const rail = Object.entries(doc.plumbing.junctions).find(([, j]) => j.kind === 'rail')?.[0];
   const railGauge = (rail === undefined ? gauge(NaN) : network.pressures.get(rail)) ?? gauge(NaN);
   const differential = railGauge - state.manifold;
+  const { delivered } = solution;
+  const duty = injectorDuty(
+    {
+      count: doc.brief.injectors.count,
+      staticFlow: doc.brief.injectors.staticFlowM3s,
+      ratedPa: doc.brief.injectors.ratedPa,
+    },
+    Math.max(0, state.draw),
+    differential,
+  );
   const loaded = state.kind === 'pull' || state.kind === 'cruise';
   const available = (loaded ? solver.available(state)?.flow : null) ?? null;
   const stations = stationResults(solver, solution);
@@ -75,7 +101,8 @@ function stateValues(solver: Engine, state: OperatingState, solution: CoupledSol
     required: gauge(solver.model.demand.at(state)),
     pumpFlow: pumpFlow(solution),
     bypassFlow: regulator?.bypass ?? 0,
-    injectorFlow: Math.max(0, state.draw),
+    injectorFlow: delivered,
+    delivered: state.draw > 0 ? Math.min(1, delivered / state.draw) : 1,
     pumps: pumpResults(solver, solution, state.kind),
     regulator,
     loads: [...solution.loads].map(([id, circuit]) => ({
@@ -90,15 +117,7 @@ function stateValues(solver: Engine, state: OperatingState, solution: CoupledSol
     ),
     available,
     margin: available !== null && state.draw > 0 ? available / state.draw - 1 : null,
-    injectorDuty: injectorDuty(
-      {
-        count: doc.brief.injectors.count,
-        staticFlow: doc.brief.injectors.staticFlowM3s,
-        ratedPa: doc.brief.injectors.ratedPa,
-      },
-      Math.max(0, state.draw),
-      differential,
-    ),
+    injectorDuty: duty === null ? null : Math.min(1, duty),
   };
 }
 

@@ -14,7 +14,8 @@ export const convergedRule: FindingRule<NotConverged> = ({ doc, states }) => {
   const rail = Object.values(doc.plumbing.junctions).some((j) => j.kind === 'rail');
   if (!rail || unusablePumps(doc).length > 0) return [];
   return states.flatMap(({ state, converged, ending, worstNode }): NotConverged[] =>
-    converged
+    // A rail that nothing reaches is an answer (RAIL_DRY).
+    converged || ending.how === 'dry-rail'
       ? []
       : [
           {

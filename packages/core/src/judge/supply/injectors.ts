@@ -1,3 +1,4 @@
+import { injectorDuty } from '../../demand/injectors.ts';
 import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule } from '../context.ts';
@@ -21,6 +22,9 @@ export type InjectorPressure = Found<'INJECTOR_PRESSURE', { readonly state: Stat
 
 type InjectorFound = InjectorDuty | InjectorStarved | InjectorPressure;
 
+/** Less than this share of its fuel is as good as none. */
+const STARVED = 0.05;
+
 const place = { of: 'subject', id: 'injectors', name: 'Injectors' } as const;
 
 /** Can the injectors pass what the engine takes, and open against what they see? */
@@ -28,7 +32,7 @@ export const injectorRule: FindingRule<InjectorFound> = (context) => {
   const out: InjectorFound[] = [];
   const { injectors: set } = context.doc.brief;
   const pull = settled(context).filter((s) => s.state.kind === 'pull');
-  const starved = pull.find((s) => s.values.injectorDuty === null);
+  const starved = pull.find((s) => s.values.injectorDuty === null || s.values.delivered < STARVED);
   if (starved)
     out.push({
       code: 'INJECTOR_STARVED',
@@ -41,8 +45,15 @@ export const injectorRule: FindingRule<InjectorFound> = (context) => {
       limit: set.ratedPa,
       figures: { state: starved.state, rail: starved.values.railGauge, manifold: starved.state.manifold },
     });
+  const sized = { count: set.count, staticFlow: set.staticFlowM3s, ratedPa: set.ratedPa };
   const busiest = pull
-    .flatMap((s) => (s.values.injectorDuty === null ? [] : [{ ...s, duty: s.values.injectorDuty }]))
+    .flatMap((s) => {
+      // Where supply runs short the rail stands low: that is no fault of the injectors, which are judged at the pressure meant.
+      const meant = s.values.required - s.state.manifold;
+      const differential = Math.max(s.values.railDifferential, meant);
+      const duty = injectorDuty(sized, s.state.draw, differential);
+      return duty === null ? [] : [{ ...s, duty, differential }];
+    })
     .sort((a, b) => b.duty - a.duty)[0];
   if (busiest && busiest.duty > set.dutyLimit)
     out.push({
@@ -59,7 +70,7 @@ export const injectorRule: FindingRule<InjectorFound> = (context) => {
         draw: busiest.state.draw,
         count: set.count,
         staticFlow: set.staticFlowM3s,
-        differential: busiest.values.railDifferential,
+        differential: busiest.differential,
         rated: set.ratedPa,
       },
     });

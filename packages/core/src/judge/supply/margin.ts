@@ -10,6 +10,9 @@ export type SupplyShort = Found<
     readonly available: number;
     readonly draw: number;
     readonly asked: number;
+    /** What the rail stands at, Pa gauge, and the share of its fuel the engine gets. */
+    readonly rail: number;
+    readonly delivered: number;
   }
 >;
 
@@ -37,6 +40,8 @@ export const marginRule: FindingRule<SupplyShort> = (context) => {
         available: values.available ?? 0,
         draw: state.draw,
         asked: doc.brief.designMargin,
+        rail: values.railGauge,
+        delivered: values.delivered,
       },
     },
   ];

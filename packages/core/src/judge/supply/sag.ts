@@ -3,7 +3,10 @@ import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule, type SettledState } from '../context.ts';
 import { waitsForRule } from './staging.ts';
 
-export type RailSag = Found<'RAIL_SAG', { readonly short: number; readonly state: StateName }>;
+export type RailSag = Found<
+  'RAIL_SAG',
+  { readonly short: number; readonly delivered: number; readonly state: StateName }
+>;
 
 /** Bypass shut and rail below what the regulator would hold: pressure is really lost, not just droop. */
 export const sagRule: FindingRule<RailSag> = (context) => {
@@ -15,6 +18,8 @@ export const sagRule: FindingRule<RailSag> = (context) => {
     );
   const low = settled(context)
     .filter((s) => s.state.pumpsOn && s.values.regulator?.valve === 'closed' && s.state.draw > 0 && !holds(s))
+    // In the pull a supply that is too small is told as that (SUPPLY_SHORT), with what the rail then does.
+    .filter((s) => !(s.state.kind === 'pull' && s.values.margin !== null && s.values.margin < 0))
     .map((s) => ({ s, short: s.values.required - s.values.railGauge }))
     .filter(({ short }) => short > 0)
     .sort((a, b) => b.short - a.short)[0];
@@ -31,7 +36,7 @@ export const sagRule: FindingRule<RailSag> = (context) => {
       dimension: 'pressure',
       value: s.values.railGauge,
       limit: s.values.required,
-      figures: { short, state: s.state },
+      figures: { short, delivered: s.values.delivered, state: s.state },
     },
   ];
 };

@@ -4,7 +4,14 @@ import { SUCTION_LIMITS } from '../limits.ts';
 
 export type SuctionVapor = Found<
   'SUCTION_VAPOR',
-  { readonly inlet: number; readonly vapor: number; readonly kelvin: number; readonly warmedBy: number }
+  {
+    readonly inlet: number;
+    readonly vapor: number;
+    readonly kelvin: number;
+    readonly warmedBy: number;
+    /** It boils and holds the pump back to this flow, m³/s; null: it does not. */
+    readonly most: number | null;
+  }
 >;
 
 /** Does a pump boil its inlet? */
@@ -31,6 +38,7 @@ export const suctionRule: FindingRule<SuctionVapor> = (context) => {
         vapor: p.vapourPressure,
         kelvin: p.inletK,
         warmedBy: p.inletK - context.doc.brief.fuelK,
+        most: p.cavitates ? p.flow : null,
       },
     },
   ];

@@ -2,6 +2,7 @@ import type { PumpBeyondCurve } from '../../judge/supply/curve.ts';
 import type { InjectorDuty, InjectorPressure, InjectorStarved } from '../../judge/supply/injectors.ts';
 import type { SupplyShort } from '../../judge/supply/margin.ts';
 import type { PrimeNotHeld } from '../../judge/supply/prime-hold.ts';
+import type { RailDry } from '../../judge/supply/dry.ts';
 import type { RailSag } from '../../judge/supply/sag.ts';
 import type { SuctionVapor } from '../../judge/supply/suction.ts';
 import { inState } from '../state.ts';
@@ -15,20 +16,32 @@ export const supplyShort: Words<SupplyShort> = ({ value: m, figures: f }, q) => 
     m < 0
       ? `Not enough fuel at ${f.rpm.toFixed(0)} rpm: ${percent(-m)} short.`
       : `Only ${percent(m)} in hand at ${f.rpm.toFixed(0)} rpm; ${percent(f.asked)} asked.`,
-  text: `At ${q('pressure', f.required)} the feed side delivers ${q('flow', f.available)}; the engine takes ${q('flow', f.draw)}.`,
+  text: `At ${q('pressure', f.required)} the feed side delivers ${q('flow', f.available)}; the engine takes ${q('flow', f.draw)}.${m < 0 ? ` The rail falls to ${q('pressure', f.rail)}${f.delivered < 0.995 ? ` and the engine gets ${percent(f.delivered)} of its fuel` : ''}: the mixture goes lean.` : ''}`,
   formula: `${q('flow', f.available)} ÷ ${q('flow', f.draw)} − 1 = ${percent(m, 1)}`,
   source: 'pump curve at the volts it gets, Darcy–Weisbach feed losses; 15% margin is common practice',
 });
 
+export const railDry: Words<RailDry> = ({ place, figures: f }) => ({
+  title: `No fuel reaches ${place.name.toLowerCase()} at ${f.states.map(inState).join(', ')}.`,
+  text: f.waiting
+    ? 'Every pump that feeds it waits for its trigger there: the engine does not start, or stops.'
+    : 'Everything on the way to it is shut or leads nowhere.',
+  formula: 'delivered ÷ wanted = 0%',
+  source: 'joint solve of plumbing and wiring',
+});
+
 export const railSag: Words<RailSag> = ({ value, limit, figures: f }, q) => ({
   title: `Rail pressure falls ${q('pressure', f.short)} below set at ${inState(f.state)}.`,
-  text: 'The bypass is shut: the engine takes all the pump delivers, and the mixture goes lean.',
+  text: `The bypass is shut: the engine takes all the pump delivers${f.delivered < 0.995 ? `, and gets ${percent(f.delivered)} of the fuel it wants` : ''}; the mixture goes lean.`,
   formula: `${q('pressure', value)} against ${q('pressure', limit)}`,
   source: 'joint solve of plumbing and wiring',
 });
 
 export const suctionVapor: Words<SuctionVapor> = ({ value, place, figures: f }, q) => ({
-  title: `${place.name} has ${q('pressure', value)} over vapor at its inlet.`,
+  title:
+    f.most === null
+      ? `${place.name} has ${q('pressure', Math.max(0, value))} over vapor at its inlet${value < 0 ? ': the fuel there boils' : ''}.`
+      : `${place.name} draws vapor: its suction lets no more than ${q('flow', f.most)} through.`,
   text:
     'Below the fuel’s vapor pressure the pump draws vapor and its flow collapses. Larger or shorter suction, a cleaner strainer, a lower pump or cooler fuel helps.' +
     (f.warmedBy > WARMED
@@ -39,9 +52,18 @@ export const suctionVapor: Words<SuctionVapor> = ({ value, place, figures: f }, 
 });
 
 export const injectorDuty: Words<InjectorDuty> = ({ value: duty, figures: f }, q) => ({
-  title: `Injectors are open ${percent(duty)} of the time at ${f.rpm.toFixed(0)} rpm.`,
-  text: 'Above the limit they no longer meter; above 100% the engine runs lean whatever the pump does.',
-  formula: `(${q('flow', f.draw)} ÷ ${f.count}) ÷ (${q('injectorFlow', f.staticFlow)} × √(${q('pressure', f.differential)} ÷ ${q('pressure', f.rated)})) = ${percent(duty)}`,
+  title:
+    duty > 1
+      ? `Injectors wide open pass ${percent(1 / duty)} of what the engine wants at ${f.rpm.toFixed(0)} rpm.`
+      : `Injectors are open ${percent(duty)} of the time at ${f.rpm.toFixed(0)} rpm.`,
+  text:
+    duty > 1
+      ? 'They are open all the time and the engine runs lean whatever the pump does.'
+      : 'Above the limit they no longer meter.',
+  formula:
+    duty > 1
+      ? `${f.count} × ${q('injectorFlow', f.staticFlow)} × √(${q('pressure', f.differential)} ÷ ${q('pressure', f.rated)}) ÷ ${q('flow', f.draw)} = ${percent(1 / duty)}`
+      : `(${q('flow', f.draw)} ÷ ${f.count}) ÷ (${q('injectorFlow', f.staticFlow)} × √(${q('pressure', f.differential)} ÷ ${q('pressure', f.rated)})) = ${percent(duty)}`,
   source: 'orifice law; 85% duty is common practice',
 });
 
