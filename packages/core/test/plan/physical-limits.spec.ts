@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { evaluatePlan, evaluateStates, fullReturnJob, PATTERNS, type JobDocument } from '../support/core.ts';
+import { evaluatePlan, evaluateStates, fullReturnJob, type JobDocument } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
 import { randomFaultyJob } from '../support/random-faults.ts';
 
