@@ -47,7 +47,7 @@ test('a check valve that traps hot fuel and a second pump too late are mended by
   await part(page, 'pump-2').click();
   await type(page, 'On at and above', '13.8 psi');
   const late = finding(page, 'STAGING_LATE');
-  await expect(late).toContainText('it must be on before');
+  await expect(late).toContainText('it is on full only after');
   await late.getByRole('button', { name: 'Bring it in at' }).click();
   await expect(late).toHaveCount(0);
   await expect(finding(page, 'ONE_PUMP_DEAD').filter({ hasText: 'the rest still feeds' })).toHaveCount(1);

@@ -11,6 +11,7 @@ const { auditFixes, randomFaultyJob } = await testSupport('examples', 'fix-audit
 const count = Number(process.argv[2] ?? 2_000);
 const seed = Number(process.argv[3] ?? 20261127);
 const kinds = new Map();
+const bare = new Map();
 let findings = 0;
 let fixes = 0;
 let n = 0;
@@ -18,6 +19,10 @@ for (const doc of fc.sample(randomFaultyJob, { numRuns: count, seed })) {
   const audit = auditFixes(doc);
   findings += audit.findings;
   fixes += audit.fixes;
+  for (const [code, none] of audit.bare) {
+    const known = bare.get(code) ?? [0, 0];
+    bare.set(code, [known[0] + (none ? 1 : 0), known[1] + 1]);
+  }
   for (const t of audit.troubles) {
     const key = `${t.kind}: ${t.code}`;
     const known = kinds.get(key) ?? { count: 0, first: [] };
@@ -35,3 +40,6 @@ for (const [key, { count: c, first }] of [...kinds].sort((a, b) => b[1].count - 
   console.log(`${c} × ${key}`);
   for (const line of first) console.log(`    ${line}`);
 }
+console.log('stops and fixes without any change on offer:');
+for (const [code, [none, all]] of [...bare].sort((a, b) => b[1][0] - a[1][0]))
+  if (none > 0) console.log(`  ${code}: ${none} of ${all}`);

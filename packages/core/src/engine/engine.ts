@@ -1,4 +1,5 @@
 import type { JobDocument } from '../document/job-document.ts';
+import { feedingPumps, hasFactorySupply } from '../document/feeding-pumps.ts';
 import type { SolveReport } from '../outcome/solve-report.ts';
 import type { PumpPoint } from '../kinds/plumbing/pump/pump-model.ts';
 import type { NetworkSolution, NetworkSolve } from './network/network-result.ts';
@@ -159,12 +160,9 @@ export class Engine {
     };
   }
 
-  /** Something gives fuel in a state: a pump that runs, or the car's own supply. */
+  /** Something feeds the rails in a state: a pump that runs, or the car's own supply. */
   fed(state: OperatingState): boolean {
-    return (
-      Object.values(this.doc.plumbing.junctions).some((j) => j.kind === 'factory') ||
-      this.pumps.some(({ id }) => this.model.pumpRuns(id, state))
-    );
+    return hasFactorySupply(this.doc) || feedingPumps(this.doc).some((id) => this.model.pumpRuns(id, state));
   }
 
   /** What the engine gets in a solution, m³/s. */

@@ -1,3 +1,4 @@
+import { hasFactorySupply } from '../document/feeding-pumps.ts';
 import type { ElementOf, JobDocument } from '../document/job-document.ts';
 import { risingPressure } from '../kinds/plumbing/rising-rate/shape.ts';
 import type { OperatingState } from './states.ts';
@@ -38,7 +39,7 @@ export class RailDemand {
 
   constructor(doc: JobDocument) {
     const elements = Object.values(doc.plumbing.elements);
-    const factory = Object.values(doc.plumbing.junctions).some((j) => j.kind === 'factory');
+    const factory = hasFactorySupply(doc);
     this.ruling = rulingBypass(doc);
     const regulator = this.ruling?.[1] ?? elements.find((e) => e.kind === 'blocking-regulator');
     this.ratio = !factory && regulator?.referenced ? regulator.ratio : 0;

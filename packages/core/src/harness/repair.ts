@@ -83,7 +83,8 @@ function* swaps(harness: Harness): Generator<Candidate> {
           patch.push({ op: 'replace', path: at(wireId, end), value: other });
           first ||= wireId;
         }
-      if (patch.length > 0)
+      // A wire on one of the two only is told as moved.
+      if (patch.length > 1)
         yield {
           wireId: first,
           terminals: [ta, tb],

@@ -6,7 +6,9 @@ export type FixAction =
   | { readonly act: 'set-as-base' }
   | { readonly act: 'set-higher'; readonly pressure: number }
   | { readonly act: 'make-run'; readonly name: string; readonly dash: number }
-  | { readonly act: 'fit-pump'; readonly name: string }
+  | { readonly act: 'fit-pump'; readonly name: string; readonly count: number }
+  | { readonly act: 'second-pump'; readonly name: string; readonly from: number | null }
+  | { readonly act: 'return-to-tank'; readonly name: string }
   | { readonly act: 'add-check' }
   | { readonly act: 'make-return'; readonly dash: number }
   | { readonly act: 'fit-seat'; readonly seat: string }
@@ -19,6 +21,7 @@ export type FixAction =
   | { readonly act: 'come-in-at-rpm'; readonly rpm: number }
   | { readonly act: 'glass-fiber' }
   | { readonly act: 'use-ptfe' }
+  | { readonly act: 'all-ptfe'; readonly count: number }
   | { readonly act: 'under-body' }
   | { readonly act: 'take-check-out' }
   | { readonly act: 'clean'; readonly name: string }

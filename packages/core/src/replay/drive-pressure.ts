@@ -1,3 +1,4 @@
+import { hasFactorySupply } from '../document/feeding-pumps.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { gauge } from '../quantities/pressure.ts';
 import { Engine } from '../engine/engine.ts';
@@ -55,7 +56,7 @@ export function drivePressure(
 ): RailMoment[] {
   const solver = new Engine(doc);
   const { railIds, pumpLaws } = solver.model;
-  const factory = Object.values(doc.plumbing.junctions).some((j) => j.kind === 'factory');
+  const factory = hasFactorySupply(doc);
   const onSince = new Map<string, number>();
   let before: (Pick<RailMoment, 'rail' | 'withAll'> & { readonly key: string }) | undefined;
   return moments.map((m, i) => {

@@ -19,7 +19,11 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'make-run':
       return `Make ${does.name.toLowerCase()} -${does.dash}`;
     case 'fit-pump':
-      return `Fit ${does.name}`;
+      return does.count > 1 ? `Fit ${does.count} × ${does.name}` : `Fit ${does.name}`;
+    case 'second-pump':
+      return `Add a second pump (${does.name})${does.from === null ? '' : `, on from ${q('pressure', does.from)}`}`;
+    case 'return-to-tank':
+      return `Take ${does.name.toLowerCase()} back to the tank`;
     case 'add-check':
       return 'Add a check valve after the pump';
     case 'make-return':
@@ -44,6 +48,8 @@ export function sayFix(does: FixAction, q: Writer): string {
       return 'Use a glass-fiber element';
     case 'use-ptfe':
       return 'Use PTFE hose';
+    case 'all-ptfe':
+      return `Make all ${does.count} hoses PTFE`;
     case 'under-body':
       return 'Move it under the body';
     case 'take-check-out':

@@ -18,6 +18,8 @@ export interface Trouble {
 export interface Audit {
   readonly findings: number;
   readonly fixes: number;
+  /** Stops and fixes by code that offer no change, and how many there are of each code. */
+  readonly bare: readonly (readonly [code: string, bare: boolean])[];
   readonly troubles: readonly Trouble[];
 }
 
@@ -35,7 +37,6 @@ const FORBIDDEN: readonly (readonly [string, string, 'state' | 'place' | 'circui
   ['NO_FUSE', 'FUSE_INRUSH', 'circuit'],
   ['FUSE_LOADED', 'FUSE_INRUSH', 'place'],
   ['NO_PUMP', 'SUPPLY_SHORT', 'plan'],
-  ['NO_PRIME', 'RUNS_KEY_OFF', 'plan'],
   ['STAGING_LATE', 'STAGING_BY_BOOST', 'place'],
   ['STAGING_LATE', 'NEVER_STOPS_AT_IDLE', 'place'],
   ['WIRED_RUNS', 'WIRED_DEAD', 'state'],
@@ -93,5 +94,8 @@ export function auditFixes(doc: JobDocument): Audit {
         say('adds a stop', `${fix.label}: ${fresh.map((o) => `${o.code} ${o.title}`).join(' | ')}`);
     }
   }
-  return { findings: before.length, fixes, troubles };
+  const bare = before
+    .filter((f) => f.severity !== 'note')
+    .map((f) => [f.code, f.fixes.length === 0] as const);
+  return { findings: before.length, fixes, bare, troubles };
 }

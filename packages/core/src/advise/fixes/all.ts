@@ -15,7 +15,7 @@ import {
   valveCoreFixes,
 } from './regulation.ts';
 import { suctionFixes } from './suction.ts';
-import { primeFixes, supplyFixes } from './supply.ts';
+import { liftFixes, primeFixes, supplyFixes } from './supply.ts';
 import { dryFixes, triggerFixes } from './trigger.ts';
 import {
   contactFixes,
@@ -34,6 +34,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   PUMP_UNUSABLE: motorFixes,
   RAIL_DRY: dryFixes,
   SUPPLY_SHORT: supplyFixes,
+  LIFT_SHORT: liftFixes,
   SUCTION_VAPOR: suctionFixes,
   INJECTOR_DUTY: injectorFixes,
   PRIME_NOT_HELD: primeFixes,

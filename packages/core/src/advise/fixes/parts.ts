@@ -4,7 +4,8 @@ import type { FilterMedia, HoseFound } from '../../judge/hoses/hoses.ts';
 import type { PumpUnusable } from '../../judge/structure/unusable.ts';
 import type { TrappedFuel } from '../../judge/trapped/trapped.ts';
 import { fittingMotor, pumpFaults } from '../../kinds/plumbing/pump/pump-faults.ts';
-import type { PatchOperation } from '../../outcome/finding.ts';
+import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
+import type { Fix, PatchOperation } from '../../outcome/finding.ts';
 import type { FixMaker } from './context.ts';
 import { takenOut } from './regulation.ts';
 
@@ -27,10 +28,22 @@ export const motorFixes: FixMaker<PumpUnusable> = ({ place, figures }, { doc }) 
   ];
 };
 
-export const hoseFixes: FixMaker<HoseFound> = ({ code, place }) =>
-  code === 'FUEL_IN_CABIN'
-    ? [{ does: { act: 'under-body' }, patch: [set(place.id, 'zone', 'under-body')] }]
-    : [{ does: { act: 'use-ptfe' }, patch: [set(place.id, 'hose', 'ptfe')] }];
+export const hoseFixes: FixMaker<HoseFound> = ({ code, place }, { doc }) => {
+  if (code === 'FUEL_IN_CABIN')
+    return [{ does: { act: 'under-body' }, patch: [set(place.id, 'zone', 'under-body')] }];
+  const one: Fix = { does: { act: 'use-ptfe' }, patch: [set(place.id, 'hose', 'ptfe')] };
+  if (code !== 'HOSE_FUEL') return [one];
+  // The same trouble in several hoses is one tap.
+  const alike = Object.entries(doc.plumbing.elements).flatMap(([id, e]) =>
+    e.kind === 'run' && doc.brief.fuel.ethanol > HOSE_KINDS[e.hose].maxEthanol ? [id] : [],
+  );
+  return alike.length > 1
+    ? [
+        { does: { act: 'all-ptfe', count: alike.length }, patch: alike.map((id) => set(id, 'hose', 'ptfe')) },
+        one,
+      ]
+    : [one];
+};
 
 export const mediaFixes: FixMaker<FilterMedia> = ({ place }) => [
   { does: { act: 'glass-fiber' }, patch: [set(place.id, 'media', 'glass-fiber')] },

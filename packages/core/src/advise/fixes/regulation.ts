@@ -76,14 +76,60 @@ export const overrunFixes: FixMaker<ReturnOverrun> = (found, context) =>
 export const backPressureFixes: FixMaker<ReturnBackPressure> = (found, context) =>
   returnFixes(found, context, lowBackPressure);
 
-/** A larger seat, where it is the seat that holds the rail up. */
+/**
+ * Its own setting taken back where that is what stands too high, with whatever else holds the rail up: the return, the seat, or
+ * the hose on from the first rail, through which all of it goes home.
+ */
 export const railHighFixes: FixMaker<RailHigh> = (found, context) => {
+  const { doc, trials } = context;
   const state = stateOf(found, context);
-  const patch = seatPatch(found.place.id, REGULATORS.large);
-  const values = state && context.trials.with(patch)?.values(state);
-  if (!values || values.railGauge - values.required > RAIL_HIGH_LIMIT) return [];
-  return [{ does: { act: 'fit-seat', seat: 'large' }, patch }];
+  const { id } = found.place;
+  const e = doc.plumbing.elements[id];
+  if (!state || e?.kind !== 'bypass-regulator') return [];
+  const works = (patch: readonly PatchOperation[]): boolean => {
+    const v = trials.with(patch)?.values(state);
+    return v !== null && v !== undefined && v.railGauge - v.required <= RAIL_HIGH_LIMIT;
+  };
+  const base: Fix | null =
+    e.setPa !== undefined && e.setPa > doc.brief.basePressurePa
+      ? { does: { act: 'set-as-base' }, patch: [{ op: 'remove', path: elementPath(id, 'setPa') }] }
+      : null;
+  if (base && works(base.patch)) return [base];
+  const others: Fix[] = [
+    ...enlargements(doc).map(({ dash, patch }): Fix => ({ does: { act: 'make-return', dash }, patch })),
+    ...Object.values(REGULATORS)
+      .filter((seat) => seat.cv > e.cv)
+      .map((seat): Fix => ({ does: { act: 'fit-seat', seat: seat.id }, patch: seatPatch(id, seat) })),
+    ...onFromRails(doc),
+  ];
+  const together = others.map((fix): Fix =>
+    base
+      ? { does: { act: 'several', steps: [base.does, fix.does] }, patch: [...base.patch, ...fix.patch] }
+      : fix,
+  );
+  return together.filter((fix) => works(fix.patch)).slice(0, 2);
 };
+
+/** Hoses that lead on from a rail to another, each larger size. */
+function onFromRails(doc: JobDocument): Fix[] {
+  const { paths, junctions, elements } = doc.plumbing;
+  return Object.values(paths)
+    .filter((p) => p.role === 'feed' && junctions[p.from]?.kind === 'rail')
+    .flatMap((p) => p.order)
+    .flatMap((id): Fix[] => {
+      const e = elements[id];
+      if (e?.kind !== 'run') return [];
+      return sizesOf(HOSE_KINDS[e.hose])
+        .filter((dash) => dash > e.dash)
+        .map((dash): Fix => ({
+          does: { act: 'make-run', name: e.name, dash },
+          patch: [
+            { op: 'replace', path: elementPath(id, 'dash'), value: dash },
+            ...(e.boreM === undefined ? [] : [{ op: 'remove', path: elementPath(id, 'boreM') } as const]),
+          ],
+        }));
+    });
+}
 
 /** Steps a regulator's screw is set in, Pa (1 psi). */
 const SCREW = 6894.757;

@@ -50,7 +50,28 @@ export const suctionFixes: FixMaker<SuctionVapor> = (found, context) => {
   return together.length > 1 && works(all) ? [all] : [];
 };
 
-const candidates = (doc: JobDocument, pumpId: string): Candidate[] =>
+/** A return that comes back into the suction takes the pump's heat with it: into the tank instead. */
+function homeward({ plumbing: { paths, junctions } }: JobDocument): Candidate[] {
+  const tank = Object.keys(junctions).find((id) => junctions[id]!.kind === 'tank');
+  return Object.entries(paths).flatMap(([pathId, p]): Candidate[] =>
+    tank !== undefined && p.role === 'return' && junctions[p.to]?.kind === 'tee'
+      ? [
+          {
+            partId: pathId,
+            does: { act: 'return-to-tank', name: p.name },
+            patch: [{ op: 'replace', path: `/plumbing/paths/${pathId}/to`, value: tank }],
+          },
+        ]
+      : [],
+  );
+}
+
+const candidates = (doc: JobDocument, pumpId: string): Candidate[] => [
+  ...upstream(doc, pumpId),
+  ...homeward(doc),
+];
+
+const upstream = (doc: JobDocument, pumpId: string): Candidate[] =>
   suctionParts(doc, pumpId).flatMap((partId): Candidate[] => {
     const e = doc.plumbing.elements[partId];
     if ((e?.kind === 'strainer' || e?.kind === 'filter') && e.clogged > 0)

@@ -1,24 +1,40 @@
-import { freeId } from '../../edit/path.ts';
+import type { ElementOf } from '../../document/job-document.ts';
+import { feedingPumps } from '../../document/feeding-pumps.ts';
+import { boostRule, ruleOf, setRule } from '../../document/triggers.ts';
+import { applyPatch } from '../../edit/apply-patch.ts';
+import { branchAt } from '../../edit/branch.ts';
+import { freeId, placeOf } from '../../edit/path.ts';
 import { elementPath } from '../../edit/paths.ts';
+import { runsSteadily } from '../../engine/steady-trigger.ts';
 import type { OperatingState } from '../../engine/states.ts';
 import type { SupplyShort } from '../../judge/supply/margin.ts';
 import type { PrimeNotHeld } from '../../judge/supply/prime-hold.ts';
+import type { LiftShort } from '../../judge/tanks/tanks.ts';
 import { makeCheckValve } from '../../kinds/plumbing/check-valve/shape.ts';
 import { PUMPS } from '../../kinds/plumbing/pump/generic-pumps.ts';
 import { swapPump } from '../../kinds/plumbing/pump/shape.ts';
-import { HOSE_KINDS, sizesOf } from '../../kinds/plumbing/run/hoses.ts';
+import { HOSE_KINDS, sizesOf, type Dash } from '../../kinds/plumbing/run/hoses.ts';
 import type { Fix, PatchOperation } from '../../outcome/finding.ts';
 import { stateOf, type FixContext, type FixMaker } from './context.ts';
+import { withWiring } from './wiring-follows.ts';
 
 type PumpId = keyof typeof PUMPS;
 
-/** Feed one or more sizes up, then the smallest stock pump that does it. Each is solved before it is offered. */
+/**
+ * Feed one or more sizes up; the smallest pump of its own class that does it; a second pump beside the first; where none does it
+ * alone, the largest of its class with a larger feed. Each is solved before it is offered.
+ */
 export const supplyFixes: FixMaker<SupplyShort> = (found, context) => {
   const state = stateOf(found, context);
   if (!state) return [];
   const feed = Object.values(context.doc.plumbing.paths).flatMap((p) => (p.role === 'feed' ? p.order : []));
   const wanted = found.limit;
-  return [...largerRuns(feed, state, wanted, context), ...otherPumps(feed, state, wanted, context)];
+  const alone = [
+    ...largerRuns(feed, state, wanted, context),
+    ...otherPumps(feed, state, wanted, context),
+    ...secondPump(state, wanted, context),
+  ];
+  return alone.length > 0 ? alone : together(feed, state, wanted, context);
 };
 
 function enough(
@@ -42,12 +58,28 @@ const largerRuns = (
     if (e?.kind !== 'run') return [];
     for (const dash of sizesOf(HOSE_KINDS[e.hose])) {
       if (dash <= e.dash) continue;
-      const patch: PatchOperation[] = [{ op: 'replace', path: elementPath(id, 'dash'), value: dash }];
+      const patch = sized(id, e, dash);
       if (enough(patch, state, wanted, context))
         return [{ does: { act: 'make-run', name: e.name, dash }, patch }];
     }
     return [];
   });
+
+const pumpsOf = (ids: readonly string[], { doc }: FixContext) =>
+  ids.flatMap((id) => {
+    const e = doc.plumbing.elements[id];
+    return e?.kind === 'pump' ? [{ id, e }] : [];
+  });
+
+/** Pumps a pump may be replaced by: in tank stays in tank, in line in line, one with a controller keeps it. Small to large. */
+const classOf = (type: ElementOf<'pump'>['type']): PumpId[] =>
+  (Object.keys(PUMPS) as PumpId[])
+    .filter((id) => PUMPS[id].model.type === type)
+    .sort((a, b) => PUMPS[a].model.curve.flows[0]! - PUMPS[b].model.curve.flows[0]!);
+
+type PlacedPump = { readonly id: string; readonly e: ElementOf<'pump'> };
+const swapped = (some: readonly PlacedPump[], to: PumpId): PatchOperation[] =>
+  some.map(({ id, e }) => ({ op: 'replace', path: `/plumbing/elements/${id}`, value: swapPump(e, to) }));
 
 /** One pump changed where that is enough; else all of them to the same. */
 function otherPumps(
@@ -56,26 +88,119 @@ function otherPumps(
   wanted: number,
   context: FixContext,
 ): Fix[] {
-  const pumps = feed.flatMap((id) => {
-    const e = context.doc.plumbing.elements[id];
-    return e?.kind === 'pump' ? [{ id, e }] : [];
-  });
-  const smallest = (some: typeof pumps): Fix[] => {
-    for (const to of Object.keys(PUMPS) as PumpId[]) {
+  const pumps = pumpsOf(feed, context);
+  const smallest = (some: readonly PlacedPump[]): Fix[] => {
+    const type = some[0]?.e.type;
+    if (type === undefined || some.some(({ e }) => e.type !== type)) return [];
+    for (const to of classOf(type)) {
       if (some.every(({ e }) => e.catalogueId === to)) continue;
-      const patch = some.map(({ id, e }): PatchOperation => ({
-        op: 'replace',
-        path: `/plumbing/elements/${id}`,
-        value: swapPump(e, to),
-      }));
+      const patch = swapped(some, to);
       if (enough(patch, state, wanted, context))
-        return [{ does: { act: 'fit-pump', name: PUMPS[to].name }, patch }];
+        return [{ does: { act: 'fit-pump', name: PUMPS[to].name, count: some.length }, patch }];
     }
     return [];
   };
   const single = pumps.flatMap((p) => smallest([p]));
   return single.length > 0 || pumps.length < 2 ? single : smallest(pumps);
 }
+
+/** Boost a second pump comes in at, Pa gauge (2 psi); an engine that never reaches it runs both. */
+const SECOND_AT = 2 * 6894.757293168;
+
+/** One more pump of the class that is there, with strainer, check valve, circuit and rule, joined by a Y behind the first. */
+function secondPump(state: OperatingState, wanted: number, context: FixContext): Fix[] {
+  const { doc } = context;
+  const [first, ...more] = feedingPumps(doc);
+  const e = first === undefined ? undefined : doc.plumbing.elements[first];
+  const place = first === undefined ? undefined : placeOf(doc, first);
+  if (more.length > 0 || e?.kind !== 'pump' || !place) return [];
+  const behind = place.order[place.at + 1];
+  const after =
+    behind !== undefined && doc.plumbing.elements[behind]?.kind === 'check-valve' ? behind : first!;
+  const branch = branchAt(doc, after, 'new-pump').patch;
+  const added = branch.find((p) => (p.value as { kind?: string } | undefined)?.kind === 'pump');
+  if (!added) return [];
+  const id = added.path.slice(added.path.lastIndexOf('/') + 1);
+  const boosted = Math.max(...doc.brief.pull.map((p) => p.boostPa)) > 2 * SECOND_AT;
+  for (const to of classOf(e.type)) {
+    const value = { ...swapPump(e, to), name: 'Second pump' };
+    const pumped: PatchOperation[] = [...branch, { op: 'replace', path: added.path, value }];
+    const changed = applyPatch(doc, pumped);
+    if (!changed.ok) return [];
+    const rule = boosted ? withWiring(changed.value, setRule(changed.value, boostRule(id, SECOND_AT))) : [];
+    if (!rule) return [];
+    const patch = [...pumped, ...rule];
+    if (enough(patch, state, wanted, context))
+      return [
+        { does: { act: 'second-pump', name: PUMPS[to].name, from: boosted ? SECOND_AT : null }, patch },
+      ];
+  }
+  return [];
+}
+
+/** The largest pump of the class with the smallest larger feed that then does it. */
+function together(
+  feed: readonly string[],
+  state: OperatingState,
+  wanted: number,
+  context: FixContext,
+): Fix[] {
+  const pumps = pumpsOf(feed, context);
+  const type = pumps[0]?.e.type;
+  const largest = type === undefined ? undefined : classOf(type).at(-1);
+  if (largest === undefined || pumps.some(({ e }) => e.type !== type)) return [];
+  const pump: Fix = {
+    does: { act: 'fit-pump', name: PUMPS[largest].name, count: pumps.length },
+    patch: swapped(pumps, largest),
+  };
+  return feed.flatMap((id): Fix[] => {
+    const e = context.doc.plumbing.elements[id];
+    if (e?.kind !== 'run') return [];
+    for (const dash of sizesOf(HOSE_KINDS[e.hose])) {
+      if (dash <= e.dash) continue;
+      const patch = [...pump.patch, ...sized(id, e, dash)];
+      if (enough(patch, state, wanted, context))
+        return [
+          { does: { act: 'several', steps: [pump.does, { act: 'make-run', name: e.name, dash }] }, patch },
+        ];
+    }
+    return [];
+  });
+}
+
+/** Another size; a bore that was typed for the old one goes with it. */
+const sized = (id: string, e: ElementOf<'run'>, dash: Dash): PatchOperation[] => [
+  { op: 'replace', path: elementPath(id, 'dash'), value: dash },
+  ...(e.boreM === undefined ? [] : [{ op: 'remove', path: elementPath(id, 'boreM') } as const]),
+];
+
+/** A lift pump that waits for its rule runs with the key; else the next one of its class, which fills the surge tank faster than the engine empties it. */
+export const liftFixes: FixMaker<LiftShort> = (found, context) => {
+  const { place } = found;
+  const { paths } = context.doc.plumbing;
+  const into = Object.values(paths).filter((p) => p.to === place.id);
+  const pumps = pumpsOf(
+    into.flatMap((p) => p.order),
+    context,
+  );
+  const state = stateOf(found, context);
+  const waiting = pumps.filter((p) => state && !runsSteadily(ruleOf(context.doc, p.id).rule, state));
+  if (waiting.length > 0)
+    return waiting.flatMap((p): Fix[] => {
+      const { rule } = ruleOf(context.doc, p.id);
+      const patch = withWiring(context.doc, setRule(context.doc, { ...rule, any: [{ all: [] }] }));
+      return patch ? [{ does: { act: 'run-with-key', name: p.e.name }, patch }] : [];
+    });
+  return pumps.flatMap((p) =>
+    classOf(p.e.type)
+      .filter((to) => to !== p.e.catalogueId && PUMPS[to].model.curve.flows[0]! > p.e.curve.flows[0]!)
+      .slice(0, 1)
+      .map((to): Fix => ({
+        does: { act: 'fit-pump', name: PUMPS[to].name, count: 1 },
+        patch: swapped([p], to),
+      })),
+  );
+};
 
 /** A check valve behind every pump that fuel runs back through. */
 export const primeFixes: FixMaker<PrimeNotHeld> = (_found, { doc }) => {

@@ -9,7 +9,7 @@ import {
 import type { Fix } from '../../outcome/finding.ts';
 import type { FixAction } from '../../outcome/fix.ts';
 import type { RailDry } from '../../judge/supply/dry.ts';
-import { feedingPumps } from '../../judge/supply/pumps.ts';
+import { feedingPumps } from '../../document/feeding-pumps.ts';
 import type { FixContext, FixMaker } from './context.ts';
 import { withWiring } from './wiring-follows.ts';
 

@@ -36,6 +36,8 @@ const FLOW_FLOOR = 1e-7;
 const LEFT_FLOOR = 1e-5;
 /** 360 L/h in m³/s. */
 const START_FLOW = 1e-4;
+/** A pressure beyond this is rounding in a section that nothing sets a pressure in, Pa. */
+const NOWHERE = 1e13;
 /** No line a shop meets carries more on the way to an answer: 18,000 L/h in m³/s. */
 const MOST_FLOW = 5e-3;
 
@@ -264,6 +266,11 @@ export class NetworkSolver {
   }
 
   private settled(iterations: number): NetworkSolve {
+    const loose = this.pressures.findIndex((p) => Math.abs(p) > NOWHERE);
+    if (loose >= 0) {
+      const node = this.numbering.nodeIds[loose] ?? '';
+      return this.failed({ how: 'adrift', node }, iterations, Infinity, node);
+    }
     this.warm = true;
     const balance = this.imbalance();
     return {

@@ -13,6 +13,9 @@ import type {
   StateValues,
   StationResult,
 } from '../results.ts';
+import type { Blend } from '../../fuel/fuel.ts';
+import { findRoot } from '../../numerics/root.ts';
+import type { AbsolutePressure } from '../../quantities/pressure.ts';
 import type { PipeGeometry } from '../../flow/pipe.ts';
 import type { OperatingState, StateKind } from '../states.ts';
 import { trappedVolumes } from '../trapped.ts';
@@ -173,14 +176,29 @@ function runResult(
   };
 }
 
+/** Fuel that is heated further boils instead: no warmer than its boiling point at the pressure it stands at. */
+function liquidAt(
+  blend: Blend,
+  kelvin: number,
+  pressure: AbsolutePressure,
+): { readonly inletK: number; readonly vapourPressure: AbsolutePressure } {
+  const over = (k: number): number => fuelProperties(blend, k).vapourPressure - pressure;
+  if (kelvin <= COLDEST || over(kelvin) <= 0 || over(COLDEST) >= 0)
+    return { inletK: kelvin, vapourPressure: fuelProperties(blend, kelvin).vapourPressure };
+  const { x } = findRoot(over, COLDEST, kelvin, 0.01);
+  return { inletK: x, vapourPressure: pressure };
+}
+
+/** Below this no fuel boils in a car, K. */
+const COLDEST = 243;
+
 function pumpResults(solver: Engine, solution: CoupledSolution, kind: StateKind): PumpResult[] {
   const { doc, model } = solver;
   const temperature = solver.temperatures.at(solution, kind);
   const inlets = new Map(model.graph.links.map((l) => [l.id, l.from]));
   return [...solution.pumps].map(([id, pump]): PumpResult => {
     const inlet = toAbsolute(solution.network.links.get(id)!.pUp, absolute(doc.brief.barometricPa));
-    const inletK = temperature(inlets.get(id) ?? '');
-    const { vapourPressure } = fuelProperties(doc.brief.fuel, inletK);
+    const { inletK, vapourPressure } = liquidAt(doc.brief.fuel, temperature(inlets.get(id) ?? ''), inlet);
     return {
       ...pump,
       id,

@@ -1,3 +1,4 @@
+import { hasFactorySupply } from '../../document/feeding-pumps.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import { setPressure, heldPressure } from '../../engine/required.ts';
 import type { StateName } from '../../engine/states.ts';
@@ -31,7 +32,7 @@ export function wantedRail(doc: JobDocument, regulatorId: string, required: numb
 export const railLowRule: FindingRule<RailLow> = (context) => {
   const { doc } = context;
   // Beside a factory supply the rail is that one's; without a reference boost itself is what is missing.
-  if (Object.values(doc.plumbing.junctions).some((j) => j.kind === 'factory')) return [];
+  if (hasFactorySupply(doc)) return [];
   const deaf = deafRegulators(doc).length > 0;
   const worst = settled(context)
     .filter((s) => s.state.pumpsOn && s.values.regulator?.valve === 'regulating')

@@ -1,3 +1,4 @@
+import { hasFactorySupply } from '../../document/feeding-pumps.ts';
 import type { StateName } from '../../engine/states.ts';
 import { REFERENCE_BOOST } from '../limits.ts';
 import type { ElementOf, JobDocument } from '../../document/job-document.ts';
@@ -19,7 +20,7 @@ type Regulator = ElementOf<'bypass-regulator'> | ElementOf<'blocking-regulator'>
 /** Regulators that could hold the pressure over the manifold and do not feel it; none where another supply rules the rail. */
 export function deafRegulators(doc: JobDocument): readonly (readonly [string, Regulator])[] {
   // The vent of an add-on supply is open on purpose: it stands above the factory rail, which has no reference.
-  if (Object.values(doc.plumbing.junctions).some((j) => j.kind === 'factory')) return [];
+  if (hasFactorySupply(doc)) return [];
   const all = Object.entries(doc.plumbing.elements).flatMap(([id, e]) =>
     e.kind === 'bypass-regulator' || e.kind === 'blocking-regulator' ? [[id, e] as const] : [],
   );

@@ -5,7 +5,7 @@ import type { StateName } from '../../engine/states.ts';
 import type { StateResult } from '../../engine/results.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
-import { feedingPumps } from './pumps.ts';
+import { feedingPumps } from '../../document/feeding-pumps.ts';
 
 export type RailDry = Found<
   'RAIL_DRY',

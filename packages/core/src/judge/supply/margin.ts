@@ -1,5 +1,5 @@
 import type { Found } from '../../outcome/finding.ts';
-import type { FindingRule } from '../context.ts';
+import { settled, type FindingRule } from '../context.ts';
 import { waitsForRule } from './staging.ts';
 
 export type SupplyShort = Found<
@@ -16,14 +16,19 @@ export type SupplyShort = Found<
   }
 >;
 
-/** Does the engine get its fuel at pressure? */
+/** Does the engine get its fuel at pressure? A pull that only lacks a pump its rule keeps off is told by that rule. */
 export const marginRule: FindingRule<SupplyShort> = (context) => {
-  const { doc, tightest } = context;
-  const margin = tightest?.values?.margin;
-  if (!tightest?.values || margin === null || margin === undefined || margin >= doc.brief.designMargin)
-    return [];
-  const { state, values } = tightest;
-  if (waitsForRule(context, state, doc.brief.designMargin)) return [];
+  const { doc } = context;
+  const asked = doc.brief.designMargin;
+  const short = settled(context)
+    .flatMap((s) => {
+      const { margin } = s.values;
+      return s.state.kind === 'pull' && margin !== null && margin < asked ? [{ ...s, margin }] : [];
+    })
+    .sort((a, b) => a.margin - b.margin)
+    .find((s) => !waitsForRule(context, s.state, asked));
+  if (!short) return [];
+  const { state, values, margin } = short;
   return [
     {
       code: 'SUPPLY_SHORT',
@@ -33,13 +38,13 @@ export const marginRule: FindingRule<SupplyShort> = (context) => {
       stateId: state.id,
       dimension: 'fraction',
       value: margin,
-      limit: doc.brief.designMargin,
+      limit: asked,
       figures: {
         rpm: state.rpm,
         required: values.required,
         available: values.available ?? 0,
         draw: state.draw,
-        asked: doc.brief.designMargin,
+        asked,
         rail: values.railGauge,
         delivered: values.delivered,
       },

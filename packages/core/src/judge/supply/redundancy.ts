@@ -4,7 +4,7 @@ import { otherwise } from '../../engine/parameters.ts';
 import { runsSteadily } from '../../engine/steady-trigger.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
-import { feedingPumps, hasSpareSupply } from './pumps.ts';
+import { feedingPumps, hasFactorySupply, hasSpareSupply } from '../../document/feeding-pumps.ts';
 
 export type OnePumpDead = Found<
   'ONE_PUMP_DEAD',
@@ -19,7 +19,7 @@ export const redundancyRule: FindingRule<OnePumpDead> = ({ doc, states, tightest
   if (!tightest || tightest.state.draw <= 0 || !hasSpareSupply(doc)) return [];
   const pumps = feedingPumps(doc);
   const early = states.map((s) => s.state).filter((s) => s.kind === 'cranking' || s.kind === 'idle');
-  const factory = Object.values(doc.plumbing.junctions).some((j) => j.kind === 'factory');
+  const factory = hasFactorySupply(doc);
   const left = pumps.flatMap((id) => {
     const starts =
       factory ||

@@ -5,7 +5,7 @@ import type { OperatingState } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { missedBy, stagingAdvice, SWITCH_TOLERANCE, type Missed } from '../../replay/staging.ts';
 import type { FindingContext, FindingRule } from '../context.ts';
-import { feedingPumps, hasSpareSupply } from './pumps.ts';
+import { feedingPumps, hasSpareSupply } from '../../document/feeding-pumps.ts';
 
 export type StagingLate = Found<
   'STAGING_LATE' | 'STAGING_BY_BOOST',

@@ -1,3 +1,4 @@
+import { hasFactorySupply } from '../../document/feeding-pumps.ts';
 import type { PumpTrigger } from '../../document/job-document.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { isLevel, type LevelTerm } from '../../trigger/rule.ts';
@@ -99,7 +100,7 @@ function noPrime(
   moments: ReturnType<typeof driven>['moments'],
 ): NoPrime[] {
   const crank = moments.findIndex((m) => m.starter);
-  const factory = Object.values(doc.plumbing.junctions).some((j) => j.kind === 'factory');
+  const factory = hasFactorySupply(doc);
   if (factory || lanes.length === 0 || crank < 0) return [];
   if (lanes.some(({ lane }) => lane.steps.slice(0, crank).some((s) => s.on))) return [];
   return [ruleFound(doc, lanes[0]!.rule, 'NO_PRIME', 'fix', 0, {})];

@@ -171,7 +171,7 @@ export const makePump = (catalogueId: keyof typeof PUMPS, elevationM: number): P
 });
 
 /**
- * Another pump in the same place: keeps where it sits and its controller where the new one takes it.
+ * Another pump in the same place: keeps where it sits, a name of its own, and its controller where the new one takes it.
  * @param old pump in the plan
  * @param catalogueId pump to fit
  * @returns the new element
@@ -182,8 +182,12 @@ export const makePump = (catalogueId: keyof typeof PUMPS, elevationM: number): P
  */
 export function swapPump(old: Pump, catalogueId: keyof typeof PUMPS): Pump {
   const fitted = makePump(catalogueId, old.elevationM);
+  const called =
+    old.catalogueId !== undefined && old.name === PUMPS[old.catalogueId as keyof typeof PUMPS]?.name;
   return {
     ...fitted,
+    // A name of its own stays; that of its class follows the class.
+    ...(called || old.catalogueId === undefined ? {} : { name: old.name }),
     ...(old.speed && fitted.type === 'brushless' ? { speed: old.speed } : {}),
   };
 }
