@@ -42,7 +42,8 @@ export interface NewJob {
     | 'surge-tank'
     | 'twin-tanks'
     | 'saddle-tanks'
-    | 'speed-controlled';
+    | 'speed-controlled'
+    | 'direct-injection';
   document?: object;
   copyOf?: string;
   units?: 'us' | 'metric';

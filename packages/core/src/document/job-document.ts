@@ -45,6 +45,7 @@ export const STYLES = [
   'twin-tanks',
   'saddle-tanks',
   'speed-controlled',
+  'direct-injection',
 ] as const;
 export type Style = (typeof STYLES)[number];
 

@@ -1,3 +1,4 @@
+import { makeHighPressurePump } from '../kinds/junctions/high-pressure-pump/index.ts';
 import { shortened } from '../quantities/text.ts';
 import { removeWiring } from './circuit.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
@@ -18,6 +19,7 @@ import {
 /** Where a new branch leads, or what comes in by it: something new, or a junction that is there. */
 export const BRANCH_ENDS = [
   { key: 'new-rail', name: 'a new rail', way: 'out' },
+  { key: 'new-high-pressure', name: 'a high-pressure pump', way: 'out' },
   { key: 'new-tank', name: 'a new tank', way: 'out' },
   { key: 'new-pump', name: 'another pump from the tank', way: 'in' },
   { key: 'new-factory', name: 'the factory supply', way: 'in' },
@@ -99,6 +101,8 @@ export function branchAt(doc: JobDocument, afterId: string, end: string): Branch
     return { pathId, patch };
   };
   if (end === 'new-rail') return lead(freeId(junctions, 'rail'), rail('Second rail'));
+  if (end === 'new-high-pressure')
+    return lead(freeId(junctions, 'high-pressure'), makeHighPressurePump('Second high-pressure pump'));
   if (end === 'new-tank') return lead(freeId(junctions, 'tank'), { ...tank(), name: 'Second tank' });
   if (end === 'new-pump') {
     const from = Object.keys(junctions).find((id) => junctions[id]!.kind === 'tank');

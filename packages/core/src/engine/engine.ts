@@ -176,18 +176,19 @@ export class Engine {
 
   /** Rails that stand too low for their injectors to pass what is taken out of them; one cut off altogether stays as it is. */
   private shortRails(state: OperatingState, { solution, ending }: NetworkSolve): ShortRails {
-    const { railIds, perRootPa } = this.model;
+    const { railIds } = this.model;
     if (state.draw <= 0) return NO_RAILS;
     if (!solution) return ending.how === 'adrift' ? NO_RAILS : new Set(railIds);
     const pressures = railIds.map((id) => solution.pressures.get(id) ?? 0);
     if (pressures.some((p) => p < CUT_OFF)) return NO_RAILS;
-    const needed = (state.draw / perRootPa) ** 2;
+    const needed = (state.draw / this.model.perRootPa(state)) ** 2;
+    const behind = this.model.demand.floor === null ? state.manifold : 0;
     const wanted = (1 + JUST_ENOUGH) * (state.draw / railIds.length);
     return new Set(
       railIds.filter((id, i) =>
         this.short.has(id)
           ? (solution.links.get(injectorLink(id))?.flow ?? 0) < wanted
-          : pressures[i]! - state.manifold < needed,
+          : pressures[i]! - behind < needed,
       ),
     );
   }
@@ -299,7 +300,7 @@ export class Engine {
       const { solution } = this.solve(state, 'available');
       return solution && { flow: Math.max(0, this.intoRails(solution)), solution };
     }
-    const required = this.model.demand.at(state);
+    const required = this.model.demand.least(state);
     let last: CoupledSolution | null = null;
     const inHand = (draw: number): number => {
       last = this.solve({ ...state, draw }, 'available').solution;

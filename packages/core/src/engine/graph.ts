@@ -16,7 +16,7 @@ export type LinkRole =
   | { readonly role: 'supply'; readonly junction: Junction }
   /** The overflow's lip: nothing leaves below it. */
   | { readonly role: 'overflow' }
-  /** The injectors of a rail. */
+  /** The injectors of a rail, or the inlet of a high-pressure pump. */
   | { readonly role: 'injectors' };
 
 /** Ids of stand-ins, by junction or path. */
@@ -25,7 +25,7 @@ export const injectorLink = (railId: string): string => `@injectors/${railId}`;
 export const overflowLink = (pathId: string): string => `@overflow/${pathId}`;
 /** Nodes at air pressure outside the plan. */
 const air = (junctionId: string): string => `@air/${junctionId}`;
-/** The manifold behind a rail's injectors. */
+/** What lies behind a rail's injectors, or behind a high-pressure pump's inlet. */
 const manifold = (railId: string): string => `@manifold/${railId}`;
 
 /** A node held from outside: open to the air, or at the pressure of the manifold. */
@@ -61,9 +61,9 @@ export function plumbingGraph(doc: JobDocument): PlumbingGraph {
     elevations.set(id, j.elevationM);
     const kind = junctionKind(j);
     if (kind.held) held.set(id, 'air');
-    if (j.kind === 'rail') {
+    if (kind.feeds !== null) {
       elevations.set(manifold(id), j.elevationM);
-      held.set(manifold(id), 'manifold');
+      held.set(manifold(id), kind.feeds === 'injectors' ? 'manifold' : 'air');
       links.push({ id: injectorLink(id), from: id, to: manifold(id), does: { role: 'injectors' } });
     }
     if (!kind.supply) continue;

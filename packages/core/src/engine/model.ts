@@ -1,5 +1,6 @@
 import { speedCommand } from '../demand/speed-map.ts';
 import type { ElementOf, JobDocument, PlumbingElement, PumpTrigger } from '../document/job-document.ts';
+import { consumersOf } from '../document/consumers.ts';
 import { ruleOf } from '../document/triggers.ts';
 import type { LinkLaw } from '../flow/link-law.ts';
 import { fuelOutside, type FuelProperties } from '../fuel/fuel.ts';
@@ -43,6 +44,9 @@ const NO_PUMP: PumpLaw = Object.assign(() => pointOf({ ...pumpNumbers(), beyond:
 export type ShortRails = ReadonlySet<string>;
 export const NO_RAILS: ShortRails = new Set();
 
+/** A high-pressure pump still fills down to this share of its floor (estimate): below it delivers less. */
+const FILLS_DOWN_TO = 0.25;
+
 /** An overflow's lip: as good as no loss at any flow a shop meets. */
 const LIP = { cv: 50, droop: 1e7 } as const;
 
@@ -80,8 +84,7 @@ export class PlumbingModel {
   readonly demand: RailDemand;
   /** What each hose loses where it meets its neighbours, K on its own bore. */
   private readonly joins: ReadonlyMap<string, number>;
-  /** What all injectors pass wide open per square root of pressure, m³/s per √Pa. */
-  readonly perRootPa: number;
+
   private readonly rules = new Map<string, PumpTrigger>();
   private readonly regulatorAt = new Map<string, ElementOf<'bypass-regulator'>>();
   private readonly steadyLaws = new Map<NetworkMode, (LinkLaw | undefined)[]>();
@@ -91,7 +94,7 @@ export class PlumbingModel {
     readonly parameters: Parameters,
     private readonly like?: PlumbingModel,
   ) {
-    const { junctions, elements } = doc.plumbing;
+    const { elements } = doc.plumbing;
     this.fuel =
       like?.doc.brief === doc.brief && like.parameters.ethanol === parameters.ethanol
         ? like.fuel
@@ -100,9 +103,7 @@ export class PlumbingModel {
     this.graph = like ? sameGraph(like.graph, elements) : plumbingGraph(doc);
     this.joins = like?.doc.plumbing === doc.plumbing ? like.joins : joinLosses(doc);
     this.demand = new RailDemand(doc);
-    const { count, staticFlowM3s, ratedPa } = doc.brief.injectors;
-    this.perRootPa = (count * staticFlowM3s) / Math.sqrt(ratedPa);
-    this.railIds = like?.railIds ?? Object.keys(junctions).filter((id) => junctions[id]!.kind === 'rail');
+    this.railIds = like?.railIds ?? consumersOf(doc);
     for (const [id, e] of Object.entries(elements)) {
       if (e.kind !== 'pump') continue;
       const kept = like?.doc.plumbing.elements[id] === e && like.parameters === parameters;
@@ -154,7 +155,9 @@ export class PlumbingModel {
   ): LinkLaw {
     const link = this.graph.links[l]!;
     if (link.does.role === 'injectors')
-      return short.has(link.from) ? injectorsOpen(this.perRootPa / this.railIds.length) : INJECTORS_SHUT;
+      return short.has(link.from)
+        ? injectorsOpen(this.perRootPa(state) / this.railIds.length)
+        : INJECTORS_SHUT;
     let kept = this.steadyLaws.get(mode);
     if (!kept) this.steadyLaws.set(mode, (kept = this.inherited(mode)));
     const known = kept[l];
@@ -175,6 +178,14 @@ export class PlumbingModel {
         ? known[l]
         : undefined,
     );
+  }
+
+  /** What all injectors pass wide open, or high-pressure pumps draw in, per square root of pressure, m³/s per √Pa. */
+  perRootPa(state: OperatingState): number {
+    const { floor } = this.demand;
+    if (floor !== null) return state.draw / Math.sqrt(FILLS_DOWN_TO * floor);
+    const { count, staticFlowM3s, ratedPa } = this.doc.brief.injectors;
+    return (count * staticFlowM3s) / Math.sqrt(ratedPa);
   }
 
   private varies(l: number, mode: NetworkMode): boolean {
@@ -206,7 +217,7 @@ export class PlumbingModel {
       }
       if (!this.railIds.includes(id)) return { id, elevation, draw: 0 };
       if (mode === 'available' && rails === 1)
-        return { id, elevation, fixed: gauge(this.demand.at(state)), draw: 0 };
+        return { id, elevation, fixed: gauge(this.demand.least(state)), draw: 0 };
       return { id, elevation, draw: short.has(id) ? 0 : state.draw / rails };
     });
   }

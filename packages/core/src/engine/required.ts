@@ -1,4 +1,5 @@
 import { hasFactorySupply } from '../document/feeding-pumps.ts';
+import { highPressurePumps } from '../document/consumers.ts';
 import type { ElementOf, JobDocument } from '../document/job-document.ts';
 import { risingPressure } from '../kinds/plumbing/rising-rate/shape.ts';
 import type { OperatingState } from './states.ts';
@@ -36,6 +37,8 @@ export class RailDemand {
   /** Nothing follows the manifold: boost is wanted on top all the same. */
   private readonly deaf: boolean;
   private readonly rising: readonly ElementOf<'rising-rate'>[];
+  /** Least inlet pressure of the high-pressure pumps, Pa gauge; null: the injectors sit on the rails of this plan. */
+  readonly floor: number | null;
 
   constructor(doc: JobDocument) {
     const elements = Object.values(doc.plumbing.elements);
@@ -43,12 +46,20 @@ export class RailDemand {
     this.ruling = rulingBypass(doc);
     const regulator = this.ruling?.[1] ?? elements.find((e) => e.kind === 'blocking-regulator');
     this.ratio = !factory && regulator?.referenced ? regulator.ratio : 0;
-    this.deaf = !factory && regulator?.referenced === false;
+    const floors = highPressurePumps(doc).map(([, j]) => j.floorPa);
+    this.floor = floors.length > 0 ? Math.max(...floors) : null;
+    // A high-pressure pump's floor is a gauge figure: boost asks for nothing more.
+    this.deaf = !factory && this.floor === null && regulator?.referenced === false;
     this.base = doc.brief.basePressurePa;
     this.rising = elements.filter((e) => e.kind === 'rising-rate');
   }
 
-  /** Pa gauge. */
+  /** The least that will do, Pa gauge: supply is judged by it. */
+  least(state: OperatingState): number {
+    return this.floor ?? this.at(state);
+  }
+
+  /** What regulators are to hold, Pa gauge. */
   at(state: OperatingState): number {
     const follows = this.deaf ? Math.max(0, state.manifold) : this.ratio * state.manifold;
     let most = this.base + follows;
@@ -57,6 +68,6 @@ export class RailDemand {
   }
 }
 
-/** Pressure the rails of a plan are asked to hold in one state, Pa gauge (see RailDemand). */
+/** The least pressure the rails of a plan must have in one state, Pa gauge (see RailDemand). */
 export const requiredRail = (doc: JobDocument, state: OperatingState): number =>
-  new RailDemand(doc).at(state);
+  new RailDemand(doc).least(state);

@@ -100,6 +100,8 @@ export interface StateValues {
   readonly railDifferential: number;
   /** Gauge pressure the rail should have, Pa. */
   readonly required: GaugePressure;
+  /** The least that will do, Pa gauge: that, or the floor of a high-pressure pump's inlet. */
+  readonly least: GaugePressure;
   readonly pumpFlow: number;
   readonly bypassFlow: number;
   /** What the injectors pass, m³/s. */

@@ -1,5 +1,7 @@
 import { fuelDemand, type EngineDraw } from '../demand/pull.ts';
 import { fuelProperties, stoichiometricFactor, type FuelProperties } from '../fuel/fuel.ts';
+import { consumersOf } from '../document/consumers.ts';
+import { junctionKind } from '../kinds/index.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { AS_PLANNED, type Parameters } from './parameters.ts';
 import { gauge, type GaugePressure } from '../quantities/pressure.ts';
@@ -191,9 +193,9 @@ export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PL
 
 /** What swells out of the rails, where it has somewhere to go. */
 const soakFlow = (doc: JobDocument, fuel: FuelProperties): number => {
-  const volume = Object.values(doc.plumbing.junctions).reduce(
-    (v, j) => v + (j.kind === 'rail' ? j.volumeM3 : 0),
-    0,
-  );
+  const volume = consumersOf(doc).reduce((v, id) => {
+    const j = doc.plumbing.junctions[id]!;
+    return v + junctionKind(j).volume(j);
+  }, 0);
   return volume * fuel.expansion * SOAK_RATE;
 };

@@ -62,7 +62,7 @@ export function trappedVolumes(doc: JobDocument): TrappedVolume[] {
       const valve = links.find((l) => l.e.kind === 'check-valve' && nodes.has(l.to) && !nodes.has(l.from));
       return {
         nodes,
-        rails: [...nodes].filter((n) => junctions[n]?.kind === 'rail'),
+        rails: [...nodes].filter((n) => junctions[n] && junctionKind(junctions[n]).feeds !== null),
         ...heating(doc, inside, nodes),
         blockedBy: valve ? { id: valve.id, pathId: valve.pathId } : null,
       };

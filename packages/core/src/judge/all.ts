@@ -16,6 +16,7 @@ import { structureRule } from './structure/structure.ts';
 import { unusablePumps, unusableRule } from './structure/unusable.ts';
 import { curveRule } from './supply/curve.ts';
 import { dryRule } from './supply/dry.ts';
+import { highPressureRule } from './supply/high-pressure.ts';
 import { injectorRule } from './supply/injectors.ts';
 import { marginRule } from './supply/margin.ts';
 import { primeHoldRule } from './supply/prime-hold.ts';
@@ -48,6 +49,7 @@ export const RULES = [
   sagRule,
   suctionRule,
   injectorRule,
+  highPressureRule,
   curveRule,
   primeHoldRule,
   regulationRule,

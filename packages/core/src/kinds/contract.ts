@@ -138,4 +138,6 @@ export interface JunctionKind<J extends { readonly kind: string }> {
   readonly overflows: boolean;
   /** Fuel inside, m³, that heat can close in. */
   readonly volume: (j: J) => number;
+  /** What of the engine takes its fuel here; null: nothing. */
+  readonly feeds: 'injectors' | 'high-pressure' | null;
 }

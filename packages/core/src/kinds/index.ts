@@ -1,5 +1,6 @@
 import type { JunctionKind, PlumbingKind } from './contract.ts';
 import { factory } from './junctions/factory/index.ts';
+import { highPressurePump } from './junctions/high-pressure-pump/index.ts';
 import { rail } from './junctions/rail/index.ts';
 import { surge } from './junctions/surge/index.ts';
 import { tank } from './junctions/tank/index.ts';
@@ -34,7 +35,14 @@ export const PLUMBING = {
 } as const;
 
 /** Every kind of place where paths meet. */
-export const JUNCTIONS = { tank, rail, tee, surge, factory } as const;
+export const JUNCTIONS = {
+  tank,
+  rail,
+  tee,
+  surge,
+  factory,
+  'high-pressure-pump': highPressurePump,
+} as const;
 
 type PartOf<T> = T extends PlumbingKind<infer E> ? E : T extends JunctionKind<infer J> ? J : never;
 /** Parts by kind: a registry key that is not its part's `kind` drops out here, and its uses do not compile. */

@@ -1,3 +1,4 @@
+export { highPressurePumps } from '../document/consumers.ts';
 export {
   type Circuit,
   type ElectricLoad,

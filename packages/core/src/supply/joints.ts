@@ -1,4 +1,5 @@
 import { ENDS } from '../kinds/plumbing/run/ends.ts';
+import { highPressurePumps } from '../document/consumers.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { junctionKind, plumbingKind } from '../kinds/index.ts';
 
@@ -53,7 +54,9 @@ export function jointList(doc: JobDocument): Joint[] {
       }
     }
   }
-  for (let n = 1; n <= doc.brief.injectors.count; n++) {
+  // On a direct-injected engine they sit on the high side, which is not walked with a rag.
+  const low = highPressurePumps(doc).length === 0;
+  for (let n = 1; low && n <= doc.brief.injectors.count; n++) {
     out.push({ id: `injector:${n}`, pathId: 'rail', where: `Injector ${n} in the rail`, what: 'O-ring' });
   }
   return out;

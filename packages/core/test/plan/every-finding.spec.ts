@@ -134,6 +134,7 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
     plain,
     [replace('/plumbing/elements/regulator/referenced', false), replace('/brief/pull/3/boostPa', 500e3)],
   ],
+  HIGH_PRESSURE_SHORT: inPattern('direct-injection', '/plumbing/junctions/high-pressure/lobes', 2),
   INJECTOR_PRESSURE: one(plain, '/brief/basePressurePa', 800e3),
   PUMP_BEYOND_CURVE: one(plain, '/brief/basePressurePa', 800e3),
   PRIME_NOT_HELD: [

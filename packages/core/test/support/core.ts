@@ -70,6 +70,8 @@ export { fullSpeedAt, sensorVolts, speedCommand, type SpeedMap } from '../../src
 export { threeNumberPull, type ThreeNumbers } from '../../src/demand/three-number-pull.ts';
 
 export { darcyFriction } from '../../src/flow/friction.ts';
+export { highPressurePumps } from '../../src/document/consumers.ts';
+export { highPressureCapacity } from '../../src/kinds/junctions/high-pressure-pump/index.ts';
 export { crankingVolts, fuelOf } from '../../src/engine/states.ts';
 export { bendLoss, boreChangeLoss, BRANCH_K, hoseEndLoss, VESSEL_K } from '../../src/flow/minor-losses.ts';
 export { blockingRegulator } from '../../src/kinds/plumbing/blocking-regulator/law.ts';

@@ -1,3 +1,4 @@
+import { highPressurePumps } from '@venula/core/document';
 import { setOrigin } from '@venula/core/edit';
 import { ruleOfThumbRatio, volumeRatio } from '@venula/core/demand';
 import type { ReactNode } from 'react';
@@ -23,6 +24,7 @@ const INDUCTION = [
 
 /** What the fuel system has to deliver, at the hardest point of the pull. */
 function Demand() {
+  const doc = useDoc();
   const states = useStates();
   const format = useFormat();
   const pull = states.filter((s) => s.state.kind === 'pull');
@@ -30,12 +32,13 @@ function Demand() {
     (most, s) => (most && most.state.draw >= s.state.draw ? most : s),
     undefined,
   );
+  const where = highPressurePumps(doc).length > 0 ? 'high-pressure pump' : 'rail';
   return (
     <Headline
       tone="good"
       sentence={
         peak?.values
-          ? `${format('flow', peak.state.draw)} at the rail, at ${format('pressure', peak.values.required)}, at ${peak.state.rpm.toFixed(0)} rpm.`
+          ? `${format('flow', peak.state.draw)} at the ${where}, at ${format('pressure', peak.values.least)}, at ${peak.state.rpm.toFixed(0)} rpm.`
           : 'Working out the demand…'
       }
       second="This is what the fuel system has to deliver; everything after is measured against it."

@@ -17,7 +17,7 @@ export function plumbTrack(
   const values = result?.values;
   const stations = new Map((values?.stations ?? []).map((s) => [s.elementId, s]));
   const start = firstTank(doc);
-  const required = values?.required;
+  const required = values?.least;
   return {
     dimension: 'pressure',
     decimals: 1,

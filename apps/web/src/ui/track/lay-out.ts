@@ -43,6 +43,7 @@ const HALF_WIDTH: Readonly<Record<TrackJunction['symbol'], number>> = {
   motor: 33,
   surge: 27,
   factory: 33,
+  'high-pressure-pump': 33,
   rail: 20,
   tee: 10,
 };

@@ -135,6 +135,17 @@ export function EndSymbol({ kind, height }: { readonly kind: string; readonly he
           ))}
         </>
       );
+    case 'high-pressure-pump':
+      // A plunger in its barrel over a cam.
+      return (
+        <>
+          <rect x="-22" y={-h} width="44" height={2 * h - 26} rx="5" {...ink} />
+          <rect x="-9" y={-h + 12} width="18" height={2 * h - 38} fill="var(--feed)" opacity="0.35" />
+          <path d={`M-9 ${h - 30} V${-h + 12} H9 V${h - 30}`} {...thin} />
+          <path d={`M0 ${h - 26} V${h - 18}`} {...thin} strokeWidth={5} />
+          <ellipse cy={h - 6} rx="17" ry="11" {...ink} />
+        </>
+      );
     case 'battery':
       return (
         <>

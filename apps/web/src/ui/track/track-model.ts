@@ -22,7 +22,7 @@ export interface TrackItem {
 /** A point where paths meet. */
 export interface TrackJunction {
   readonly id: string;
-  readonly symbol: 'tank' | 'rail' | 'tee' | 'surge' | 'factory' | 'battery' | 'motor';
+  readonly symbol: 'tank' | 'rail' | 'tee' | 'surge' | 'factory' | 'high-pressure-pump' | 'battery' | 'motor';
   readonly name: string;
   /** SI. */
   readonly value: number;

@@ -1,4 +1,5 @@
 import { blocking } from './blocking.ts';
+import { directInjection } from './direct-injection.ts';
 import { fullReturn } from './full-return.ts';
 import { hardLine } from './hard-line.ts';
 import type { Pattern } from './pattern.ts';
@@ -30,4 +31,5 @@ export const PATTERNS: readonly Pattern[] = [
   twinTanks,
   saddleTanks,
   speedControlled,
+  directInjection,
 ];

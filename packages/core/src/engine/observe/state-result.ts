@@ -81,7 +81,7 @@ function dryRail(
 function stateValues(solver: Engine, state: OperatingState, solution: CoupledSolution): StateValues {
   const { doc } = solver;
   const { network } = solution;
-  const rail = Object.entries(doc.plumbing.junctions).find(([, j]) => j.kind === 'rail')?.[0];
+  const [rail] = solver.model.railIds;
   const railGauge = (rail === undefined ? gauge(NaN) : network.pressures.get(rail)) ?? gauge(NaN);
   const differential = railGauge - state.manifold;
   const { delivered } = solution;
@@ -102,6 +102,7 @@ function stateValues(solver: Engine, state: OperatingState, solution: CoupledSol
     railGauge,
     railDifferential: differential,
     required: gauge(solver.model.demand.at(state)),
+    least: gauge(solver.model.demand.least(state)),
     pumpFlow: pumpFlow(solution),
     bypassFlow: regulator?.bypass ?? 0,
     injectorFlow: delivered,
@@ -120,7 +121,8 @@ function stateValues(solver: Engine, state: OperatingState, solution: CoupledSol
     ),
     available,
     margin: available !== null && state.draw > 0 ? available / state.draw - 1 : null,
-    injectorDuty: duty === null ? null : Math.min(1, duty),
+    // On the low side of direct injection the injectors’ duty means nothing.
+    injectorDuty: solver.model.demand.floor !== null ? 0 : duty === null ? null : Math.min(1, duty),
   };
 }
 

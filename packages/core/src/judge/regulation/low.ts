@@ -1,3 +1,4 @@
+import { highPressurePumps } from '../../document/consumers.ts';
 import { hasFactorySupply } from '../../document/feeding-pumps.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import { setPressure, heldPressure } from '../../engine/required.ts';
@@ -16,12 +17,17 @@ export type RailLow = Found<
     /** What its diaphragm is set to there, and what stands at it. */
     readonly set: number;
     readonly inlet: number;
+    /** The low side of direct injection, not a rail. */
+    readonly lowSide: boolean;
   }
 >;
 
 /** What the rail should hold, Pa gauge: a setting a little off the base is somebody's own decision. */
 export function wantedRail(doc: JobDocument, regulatorId: string, required: number): number {
   const e = doc.plumbing.elements[regulatorId];
+  // What a line to a high-pressure pump loses under its set pressure is no matter as long as the floor is kept.
+  const floors = highPressurePumps(doc).map(([, j]) => j.floorPa);
+  if (floors.length > 0) return Math.max(...floors) + RAIL_LOW_LIMIT;
   if (e?.kind !== 'bypass-regulator') return required;
   const base = doc.brief.basePressurePa;
   const off = setPressure(doc, e) - base;
@@ -57,6 +63,7 @@ export const railLowRule: FindingRule<RailLow> = (context) => {
         rail: values.railGauge,
         wanted: wantedRail(doc, regulator!.id, values.required),
         set: heldPressure(doc, e, state),
+        lowSide: highPressurePumps(doc).length > 0,
         inlet: values.stations.find((s) => s.elementId === regulator!.id)?.pUp ?? values.railGauge,
       },
     },

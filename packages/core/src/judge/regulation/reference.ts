@@ -1,3 +1,4 @@
+import { highPressurePumps } from '../../document/consumers.ts';
 import { hasFactorySupply } from '../../document/feeding-pumps.ts';
 import type { StateName } from '../../engine/states.ts';
 import { REFERENCE_BOOST } from '../limits.ts';
@@ -20,7 +21,8 @@ type Regulator = ElementOf<'bypass-regulator'> | ElementOf<'blocking-regulator'>
 /** Regulators that could hold the pressure over the manifold and do not feel it; none where another supply rules the rail. */
 export function deafRegulators(doc: JobDocument): readonly (readonly [string, Regulator])[] {
   // The vent of an add-on supply is open on purpose: it stands above the factory rail, which has no reference.
-  if (hasFactorySupply(doc)) return [];
+  // On the low side of direct injection the floor is a gauge figure.
+  if (hasFactorySupply(doc) || highPressurePumps(doc).length > 0) return [];
   const all = Object.entries(doc.plumbing.elements).flatMap(([id, e]) =>
     e.kind === 'bypass-regulator' || e.kind === 'blocking-regulator' ? [[id, e] as const] : [],
   );

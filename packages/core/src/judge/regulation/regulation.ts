@@ -1,3 +1,4 @@
+import { highPressurePumps } from '../../document/consumers.ts';
 import type { RailStanding } from '../../engine/observe/rail.ts';
 import type { StateName } from '../../engine/states.ts';
 import type { Found, Place } from '../../outcome/finding.ts';
@@ -18,7 +19,13 @@ export type ReturnOverrun = Found<
 >;
 export type RailHigh = Found<
   'RAIL_HIGH',
-  { readonly state: StateName; readonly rail: number; readonly required: number }
+  {
+    readonly state: StateName;
+    readonly rail: number;
+    readonly required: number;
+    /** The low side of direct injection, not a rail. */
+    readonly lowSide: boolean;
+  }
 >;
 export type ReturnBackPressure = Found<'RETURN_BACK_PRESSURE', { readonly rail: number }>;
 
@@ -43,7 +50,9 @@ export const regulationRule: FindingRule<ReturnOverrun | RailHigh | ReturnBackPr
   const high = worst(running);
   const idle = running.find((s) => s.state.kind === 'idle');
   return [
-    ...(high && above(high) > RAIL_HIGH_LIMIT ? [railHigh(high)] : []),
+    ...(high && above(high) > RAIL_HIGH_LIMIT
+      ? [railHigh(high, highPressurePumps(context.doc).length > 0)]
+      : []),
     ...(idle && !lowBackPressure(idle.values) ? [backPressure(idle)] : []),
   ];
 };
@@ -78,7 +87,7 @@ function overrunAt(s: SettledState, all: readonly SettledState[]): ReturnOverrun
   };
 }
 
-const railHigh = (s: SettledState): RailHigh => ({
+const railHigh = (s: SettledState, lowSide: boolean): RailHigh => ({
   code: 'RAIL_HIGH',
   severity: 'fix',
   stage: 'plumb',
@@ -87,7 +96,7 @@ const railHigh = (s: SettledState): RailHigh => ({
   dimension: 'pressure',
   value: above(s),
   limit: RAIL_HIGH_LIMIT,
-  figures: { state: s.state, rail: s.values.railGauge, required: s.values.required },
+  figures: { state: s.state, rail: s.values.railGauge, required: s.values.required, lowSide },
 });
 
 const backPressure = (s: SettledState): ReturnBackPressure => ({

@@ -1,3 +1,4 @@
+import { consumersOf } from '../../document/consumers.ts';
 import type { StateEnding } from '../../engine/results.ts';
 import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
@@ -11,7 +12,7 @@ export type NotConverged = Found<
 
 /** A state without an answer is said, never shown as numbers. */
 export const convergedRule: FindingRule<NotConverged> = ({ doc, states }) => {
-  const rail = Object.values(doc.plumbing.junctions).some((j) => j.kind === 'rail');
+  const rail = consumersOf(doc).length > 0;
   if (!rail || unusablePumps(doc).length > 0) return [];
   return states.flatMap(({ state, converged, ending, worstNode }): NotConverged[] =>
     // A rail that nothing reaches is an answer (RAIL_DRY).

@@ -1,3 +1,4 @@
+import { consumersOf } from '../../document/consumers.ts';
 import type { Found, Place } from '../../outcome/finding.ts';
 import type { FindingContext, FindingRule } from '../context.ts';
 
@@ -80,14 +81,13 @@ function parts({ doc }: FindingContext): Broken[] {
 function system({ doc }: FindingContext): Broken[] {
   const { junctions, elements } = doc.plumbing;
   const kinds = Object.values(elements).map((e) => e.kind);
-  const has = (kind: string): boolean => Object.values(junctions).some((j) => j.kind === kind);
-  const factory = has('factory');
+  const factory = Object.values(junctions).some((j) => j.kind === 'factory');
   return [
     ...(!kinds.includes('pump') && !factory ? [broken('NO_PUMP', SYSTEM, 'plumb')] : []),
     ...(!factory && !kinds.includes('bypass-regulator') && !kinds.includes('blocking-regulator')
       ? [broken('NO_REGULATOR', SYSTEM, 'plumb')]
       : []),
-    ...(has('rail') ? [] : [broken('NO_RAIL', SYSTEM, 'plumb')]),
+    ...(consumersOf(doc).length > 0 ? [] : [broken('NO_RAIL', SYSTEM, 'plumb')]),
   ];
 }
 

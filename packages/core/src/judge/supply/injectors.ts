@@ -1,3 +1,4 @@
+import { highPressurePumps } from '../../document/consumers.ts';
 import { injectorDuty } from '../../demand/injectors.ts';
 import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
@@ -29,6 +30,7 @@ const place = { of: 'subject', id: 'injectors', name: 'Injectors' } as const;
 
 /** Can the injectors pass what the engine takes, and open against what they see? */
 export const injectorRule: FindingRule<InjectorFound> = (context) => {
+  if (highPressurePumps(context.doc).length > 0) return [];
   const out: InjectorFound[] = [];
   const { injectors: set } = context.doc.brief;
   const pull = settled(context).filter((s) => s.state.kind === 'pull');

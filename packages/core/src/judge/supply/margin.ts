@@ -1,3 +1,4 @@
+import { highPressurePumps } from '../../document/consumers.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule } from '../context.ts';
 import { waitsForRule } from './staging.ts';
@@ -13,6 +14,8 @@ export type SupplyShort = Found<
     /** What the rail stands at, Pa gauge, and the share of its fuel the engine gets. */
     readonly rail: number;
     readonly delivered: number;
+    /** The low side of direct injection, not a rail. */
+    readonly lowSide: boolean;
   }
 >;
 
@@ -41,12 +44,13 @@ export const marginRule: FindingRule<SupplyShort> = (context) => {
       limit: asked,
       figures: {
         rpm: state.rpm,
-        required: values.required,
+        required: values.least,
         available: values.available ?? 0,
         draw: state.draw,
         asked,
         rail: values.railGauge,
         delivered: values.delivered,
+        lowSide: highPressurePumps(doc).length > 0,
       },
     },
   ];

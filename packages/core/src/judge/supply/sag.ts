@@ -1,3 +1,4 @@
+import { highPressurePumps } from '../../document/consumers.ts';
 import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule, type SettledState } from '../context.ts';
@@ -5,7 +6,7 @@ import { waitsForRule } from './staging.ts';
 
 export type RailSag = Found<
   'RAIL_SAG',
-  { readonly short: number; readonly delivered: number; readonly state: StateName }
+  { readonly short: number; readonly delivered: number; readonly state: StateName; readonly lowSide: boolean }
 >;
 
 /** Bypass shut and rail below what the regulator would hold: pressure is really lost, not just droop. */
@@ -20,7 +21,7 @@ export const sagRule: FindingRule<RailSag> = (context) => {
     .filter((s) => s.state.pumpsOn && s.values.regulator?.valve === 'closed' && s.state.draw > 0 && !holds(s))
     // In the pull a supply that is too small is told as that (SUPPLY_SHORT), with what the rail then does.
     .filter((s) => !(s.state.kind === 'pull' && s.values.margin !== null && s.values.margin < 0))
-    .map((s) => ({ s, short: s.values.required - s.values.railGauge }))
+    .map((s) => ({ s, short: s.values.least - s.values.railGauge }))
     .filter(({ short }) => short > 0)
     .sort((a, b) => b.short - a.short)[0];
   if (!low) return [];
@@ -35,8 +36,13 @@ export const sagRule: FindingRule<RailSag> = (context) => {
       stateId: s.state.id,
       dimension: 'pressure',
       value: s.values.railGauge,
-      limit: s.values.required,
-      figures: { short, delivered: s.values.delivered, state: s.state },
+      limit: s.values.least,
+      figures: {
+        short,
+        delivered: s.values.delivered,
+        state: s.state,
+        lowSide: highPressurePumps(context.doc).length > 0,
+      },
     },
   ];
 };

@@ -65,7 +65,9 @@ function passed({ brief, plumbing }: JobDocument, { rails, runs, perKelvin }: Tr
     })
     .sort((a, b) => a.pa - b.pa)
     .slice(0, 1);
-  const injectors = rails.length > 0 ? [at(brief.injectors.maxDifferentialPa, null)] : [];
+  // Behind a high-pressure pump the injectors do not see it.
+  const seen = rails.some((id) => plumbing.junctions[id]?.kind === 'rail');
+  const injectors = seen ? [at(brief.injectors.maxDifferentialPa, null)] : [];
   return [...injectors, ...rated].sort((a, b) => a.pa - b.pa);
 }
 

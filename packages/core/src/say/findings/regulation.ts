@@ -24,14 +24,14 @@ export const returnOverrun: Words<ReturnOverrun> = ({ value: rail, figures: f },
 });
 
 export const railHigh: Words<RailHigh> = ({ value: over, figures: f }, q) => ({
-  title: `Rail stands ${q('pressure', over)} above set at ${inState(f.state)}.`,
+  title: `${f.lowSide ? 'The low side stands' : 'Rail stands'} ${q('pressure', over)} above set at ${inState(f.state)}.`,
   text: 'The regulator rises with the flow it must bypass. A larger seat rises less.',
   formula: `${q('pressure', f.rail)} − ${q('pressure', f.required)} = ${q('pressure', over)}`,
   source,
 });
 
 export const railLow: Words<RailLow> = ({ value: short, figures: f }, q) => ({
-  title: `Rail stands ${q('pressure', short)} low at ${inState(f.state)}, with fuel to spare.`,
+  title: `${f.lowSide ? 'The low side stands' : 'Rail stands'} ${q('pressure', short)} low at ${inState(f.state)}, with fuel to spare.`,
   text:
     'Fuel goes home past the regulator, so this is no lack of supply: ' +
     (f.wanted - f.set > short / 2

@@ -54,4 +54,5 @@ export const factory: JunctionKind<Factory> = {
   meets: () => ({ at: 'vessel', leaving: 0, entering: 0 }),
   overflows: false,
   volume: () => 0,
+  feeds: null,
 };

@@ -29,4 +29,5 @@ export const rail: JunctionKind<Rail> = {
   meets: () => ({ at: 'vessel', leaving: VESSEL_K.flush, entering: VESSEL_K.exit }),
   overflows: false,
   volume: (j) => j.volumeM3,
+  feeds: 'injectors',
 };

@@ -35,4 +35,5 @@ export const surge: JunctionKind<Surge> = {
   meets: () => ({ at: 'vessel', leaving: VESSEL_K.flush, entering: VESSEL_K.exit }),
   overflows: true,
   volume: () => 0,
+  feeds: null,
 };

@@ -17,4 +17,5 @@ export const tank: JunctionKind<Tank> = {
   meets: () => ({ at: 'vessel', leaving: VESSEL_K.projecting, entering: VESSEL_K.exit }),
   overflows: false,
   volume: () => 0,
+  feeds: null,
 };

@@ -22,4 +22,5 @@ export const tee: JunctionKind<Tee> = {
   meets: (j) => ({ at: 'branch', ...BRANCH_K[j.form ?? 'tee'] }),
   overflows: false,
   volume: () => 0,
+  feeds: null,
 };
