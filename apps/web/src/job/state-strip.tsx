@@ -1,10 +1,12 @@
 import { sayState } from '@venula/core/say';
-import type { StateResult } from '@venula/core/engine';
+import type { StateKind, StateResult } from '@venula/core/engine';
 import { area, curveMonotoneX, line, max, scaleLinear } from 'd3';
 import { useRef } from 'react';
 import { useFormat } from '../app/settings.ts';
 import { useJob, useOpenJob, useShown, useStates } from './job-context.ts';
 
+/** One word where the strip has room for no more. */
+const SHORT: Partial<Record<StateKind, string>> = { forced: 'Forced', idle: 'Idle', 'hot-soak': 'Soak' };
 const WIDTH = 520;
 const HEIGHT = 52;
 
@@ -69,9 +71,10 @@ function StateButton({
       type="button"
       className={`btn label h-[52px] shrink-0 px-3 text-sm ${active ? 'btn-main' : 'bg-paper'}`}
       aria-pressed={active}
+      aria-label={sayState(result.state)}
       onClick={() => onSelect(result.state.id)}
     >
-      {sayState(result.state)}
+      {SHORT[result.state.kind] ?? sayState(result.state)}
     </button>
   );
 }

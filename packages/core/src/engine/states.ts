@@ -1,7 +1,7 @@
 import { fuelDemand, type EngineDraw } from '../demand/pull.ts';
 import { fuelProperties, stoichiometricFactor, type FuelProperties } from '../fuel/fuel.ts';
 import { consumersOf } from '../document/consumers.ts';
-import { junctionKind } from '../kinds/index.ts';
+import { junctionKind, plumbingKind } from '../kinds/index.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { AS_PLANNED, type Parameters } from './parameters.ts';
 import { gauge, type GaugePressure } from '../quantities/pressure.ts';
@@ -191,11 +191,18 @@ export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PL
   ];
 }
 
-/** What swells out of the rails, where it has somewhere to go. */
+/** What swells out of the rails and the hoses by the engine, where it has somewhere to go. */
 const soakFlow = (doc: JobDocument, fuel: FuelProperties): number => {
   const volume = consumersOf(doc).reduce((v, id) => {
     const j = doc.plumbing.junctions[id]!;
     return v + junctionKind(j).volume(j);
-  }, 0);
+  }, bayVolume(doc));
   return volume * fuel.expansion * SOAK_RATE;
 };
+
+/** Fuel in hoses of the engine bay, m³. */
+const bayVolume = (doc: JobDocument): number =>
+  Object.values(doc.plumbing.elements).reduce((v, e) => {
+    const line = plumbingKind(e).line(e);
+    return line?.zone === 'engine-bay' ? v + (Math.PI / 4) * line.bore ** 2 * line.length : v;
+  }, 0);

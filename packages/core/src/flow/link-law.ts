@@ -46,7 +46,7 @@ export interface FlowLaw {
 
 export type LinkState = 'open' | 'closed' | 'regulating' | 'overrun';
 
-/** Keeps a shut valve from cutting the equations apart: 1e-15 m³/s per Pa leaks less than 0.002 L/h at 500 kPa. */
-export const SHUT_CONDUCTANCE = 1e-15;
+/** Keeps a shut valve from cutting the equations apart: 1e-16 m³/s per Pa leaks less than 0.0002 L/h at 500 kPa. */
+export const SHUT_CONDUCTANCE = 1e-16;
 /** Flow below which a valve counts as shut in the report: 0.01 L/h in m³/s. */
 export const SHUT_FLOW = 1e-5 / 3600;

@@ -3,3 +3,4 @@ export { circuitOf, hardest } from '../engine/electric/electric-load.ts';
 export { wayDrop, type CircuitSolution, type ElementDrop } from '../engine/electric/circuit-elements.ts';
 export type { StateResult, StationResult } from '../engine/results.ts';
 export { wireLength } from '../kinds/wiring/wire/segment.ts';
+export type { StateKind } from '../engine/states.ts';

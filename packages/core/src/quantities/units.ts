@@ -139,7 +139,7 @@ export const DIMENSIONS = {
   smallVolume: {
     name: 'volume',
     units: [
-      unit('mL', 1e-6, 1, ['ml', 'cc', 'cm3']),
+      unit('mL', 1e-6, 2, ['ml', 'cc', 'cm3']),
       unit('L', 1e-3, 4, ['l', 'liter']),
       unit('in³', INCH ** 3, 2, ['in3', 'cu in', 'ci']),
     ],

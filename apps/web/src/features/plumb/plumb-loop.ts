@@ -1,4 +1,4 @@
-import { type JobDocument, type Path, stagingThreshold } from '@venula/core/document';
+import { highPressurePumps, type JobDocument, type Path, stagingThreshold } from '@venula/core/document';
 import type { StateResult, StationResult } from '@venula/core/engine';
 import type { Finding } from '@venula/core/outcome';
 import { plumbingKind } from '@venula/core/kinds';
@@ -51,7 +51,7 @@ export function plumbTrack(
       ? {
           limit: {
             value: required,
-            label: `wanted at the rail ${formatQuantity('pressure', required, units).text}`,
+            label: `${highPressurePumps(doc).length > 0 ? 'least at the high-pressure pump' : 'wanted at the rail'} ${formatQuantity('pressure', required, units).text}`,
           },
         }
       : {}),

@@ -1,3 +1,4 @@
+import { highPressurePumps } from '@venula/core/document';
 import { sayEnding, sayState } from '@venula/core/say';
 import { movePart, removePart, removePath, splitRun } from '@venula/core/edit';
 import { BACK_PRESSURE_SHARE, SUCTION_LIMITS } from '@venula/core/judge';
@@ -202,8 +203,9 @@ function Unsolved() {
   const worstPlace = (elements[worst] ?? junctions[worst])?.name ?? worst;
   return (
     <p role="alert" className="my-3 border-l-4 border-stop bg-well p-3">
-      {shown.converged ? 'Nothing flows at' : 'No steady state at'} {sayState(shown.state).toLowerCase()}:{' '}
-      {sayEnding(shown.ending)}.{worstPlace && ` Look at “${worstPlace}”.`}
+      {shown.converged || shown.ending.how === 'dry-rail' ? 'Nothing flows at' : 'No steady state at'}{' '}
+      {sayState(shown.state).toLowerCase()}: {sayEnding(shown.ending)}.
+      {worstPlace && ` Look at “${worstPlace}”.`}
       {others && ' The other states still stand.'}
     </p>
   );
@@ -239,6 +241,7 @@ function PlumbDrawing({
 function PlumbBars() {
   const result = useShown();
   const brief = useJob((job) => job.doc.brief);
+  const low = useJob((job) => highPressurePumps(job.doc).length > 0);
   const v = result?.values;
   if (!v) return null;
   const pump = [...v.pumps].sort((a, b) => a.suctionMargin - b.suctionMargin)[0];
@@ -256,7 +259,7 @@ function PlumbBars() {
       )}
       {result.state.pumpsOn && (
         <MarginBar
-          label="Rail above set"
+          label={low ? 'Low side above set' : 'Rail above set'}
           dimension="pressure"
           value={Math.max(0, v.railGauge - v.required)}
           limit={20e3}

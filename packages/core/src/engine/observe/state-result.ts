@@ -122,7 +122,7 @@ function stateValues(solver: Engine, state: OperatingState, solution: CoupledSol
     available,
     margin: available !== null && state.draw > 0 ? available / state.draw - 1 : null,
     // On the low side of direct injection the injectors’ duty means nothing.
-    injectorDuty: solver.model.demand.floor !== null ? 0 : duty === null ? null : Math.min(1, duty),
+    injectorDuty: solver.model.demand.floor !== null || duty === null ? null : Math.min(1, duty),
   };
 }
 

@@ -37,7 +37,7 @@ export const highPressureShort: Words<HighPressureShort> = ({ value: m, figures:
       ? `The high-pressure ${f.pumps.length > 1 ? 'pumps deliver' : 'pump delivers'} ${percent(-m)} too little at ${f.rpm.toFixed(0)} rpm: it ends at ${q('power', f.power)}.`
       : `Only ${percent(m)} in hand in the high-pressure ${f.pumps.length > 1 ? 'pumps' : 'pump'} at ${f.rpm.toFixed(0)} rpm.`,
   text: `The engine takes ${q('flow', f.draw)} there for ${q('power', f.wanted)}. No low side cures it: larger internals, another cam lobe, a second pump, or fuel from port injectors.`,
-  formula: `${f.pumps.map((p) => `${(p.swept * 1e6).toFixed(2)} mL × ${p.lobes} lobes × ${f.rpm.toFixed(0)} rpm ÷ 2 × ${p.efficiency}`).join(' + ')} = ${q('flow', f.capacity)}`,
+  formula: `${f.pumps.map((p) => `${q('smallVolume', p.swept)} × ${p.lobes} lobes × ${f.rpm.toFixed(0)} rpm ÷ 2 × ${p.efficiency}`).join(' + ')} = ${q('flow', f.capacity)}`,
   source: 'geometry of a cam-driven pump; 0.85 is typical, and figures belong to the model of car',
 });
 

@@ -28,7 +28,7 @@ const shape = withSources({
   }),
   sweptM3: quantity({
     label: 'Swept volume a stroke',
-    dimension: 'volume',
+    dimension: 'smallVolume',
     unit: 'm³',
     min: 0.05e-6,
     max: 5e-6,
