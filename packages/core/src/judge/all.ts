@@ -5,6 +5,7 @@ import { behindRule, turnedRelayRule } from './harness/as-drawn.ts';
 import { mismatchRule } from './harness/mismatch.ts';
 import { branchRule, unclampedRule } from './harness/protection.ts';
 import { filterRule, hoseRule } from './hoses/hoses.ts';
+import { cappedRule } from './regulation/capped.ts';
 import { contradictionRule } from './regulation/contradictions.ts';
 import { regulationRule } from './regulation/regulation.ts';
 import { railLowRule } from './regulation/low.ts';
@@ -55,6 +56,7 @@ export const RULES = [
   regulationRule,
   railLowRule,
   referenceRule,
+  cappedRule,
   contradictionRule,
   supplementaryRule,
   valveCoreRule,

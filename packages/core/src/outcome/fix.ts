@@ -3,6 +3,7 @@ export type FixAction =
   | { readonly act: 'set-base'; readonly pressure: number }
   | { readonly act: 'fit-injectors'; readonly count: number; readonly flow: number }
   | { readonly act: 'connect-reference' }
+  | { readonly act: 'add-damper' }
   | { readonly act: 'set-as-base' }
   | { readonly act: 'set-higher'; readonly pressure: number }
   | { readonly act: 'make-run'; readonly name: string; readonly dash: number }

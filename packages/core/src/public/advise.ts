@@ -19,3 +19,4 @@ export {
 export { sizeCircuit } from '../advise/size-circuit.ts';
 export { type SizingResult, SizingSearch, paretoFront, sizingChoices } from '../advise/sizing.ts';
 export type { PlanResult } from '../advise/plan-result.ts';
+export { type Verdict, verdictOf } from '../advise/verdict.ts';

@@ -12,6 +12,8 @@ export function sayFix(does: FixAction, q: Writer): string {
       return `Fit ${does.count === 1 ? 'an injector' : `${does.count} injectors`} of ${q('injectorFlow', does.flow)} (${Math.round(does.flow / (10.5e-6 / 60))} lb/hr)`;
     case 'connect-reference':
       return 'Connect its port to the manifold';
+    case 'add-damper':
+      return 'Fit a pulsation damper';
     case 'set-as-base':
       return 'Set it to the base pressure';
     case 'set-higher':

@@ -302,6 +302,7 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
     ],
   ],
   LATER_GOAL: [plain, [add('/brief/laterPowerW', 900 * 745.7)]],
+  CAPPED_RAILS: inPattern('returnless', '/brief/pull/3/powerW', 700 * 745.7),
   MIXTURE_SHIFT: [plain, [add('/brief/controllerBasePa', 400e3)]],
 };
 

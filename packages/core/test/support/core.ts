@@ -70,6 +70,7 @@ export { fullSpeedAt, sensorVolts, speedCommand, type SpeedMap } from '../../src
 export { threeNumberPull, type ThreeNumbers } from '../../src/demand/three-number-pull.ts';
 
 export { darcyFriction } from '../../src/flow/friction.ts';
+export { verdictOf } from '../../src/advise/verdict.ts';
 export { highPressurePumps } from '../../src/document/consumers.ts';
 export { highPressureCapacity } from '../../src/kinds/junctions/high-pressure-pump/index.ts';
 export { crankingVolts, fuelOf } from '../../src/engine/states.ts';

@@ -1,3 +1,4 @@
+import { verdictOf } from '@venula/core/advise';
 import { highPressurePumps } from '@venula/core/document';
 import { sayEnding, sayState } from '@venula/core/say';
 import { movePart, removePart, removePath, splitRun } from '@venula/core/edit';
@@ -19,7 +20,6 @@ import type { KeysHeld } from '../../ui/track/part.tsx';
 import { JunctionTray } from './junction-tray.tsx';
 import { PartTools, type PartMenu } from './part-tools.tsx';
 import { PartTray } from './part-tray.tsx';
-import { plumbAnswer } from './plumb-answer.ts';
 import { plumbTrack } from './plumb-loop.ts';
 import { RunsTable } from './runs-table.tsx';
 import { useVariant, type Variant } from './use-variant.ts';
@@ -183,7 +183,7 @@ export function PlumbPage() {
 function PlumbHeadline() {
   const plan = useJudgement();
   const { units } = useSettings();
-  const answer = plan ? plumbAnswer(plan, units) : null;
+  const answer = plan ? verdictOf(plan, units) : null;
   return (
     <Headline
       tone={answer?.tone ?? 'good'}

@@ -7,6 +7,7 @@ import { hoseFixes, mediaFixes, mixtureFixes, motorFixes, trappedFixes } from '.
 import { speedFixes, stagingFixes } from './pumps.ts';
 import {
   backPressureFixes,
+  cappedFixes,
   overrunFixes,
   railHighFixes,
   railLowFixes,
@@ -42,6 +43,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   RAIL_HIGH: railHighFixes,
   RAIL_LOW: railLowFixes,
   UNREFERENCED: referenceFixes,
+  CAPPED_RAILS: cappedFixes,
   RETURN_BACK_PRESSURE: backPressureFixes,
   SUPPLEMENTARY_LOW: supplementaryFixes,
   SUPPLEMENTARY_HIGH: supplementaryFixes,

@@ -1,4 +1,5 @@
 import type { JobDocument } from '../../document/job-document.ts';
+import { freeId } from '../../edit/path.ts';
 import { elementPath } from '../../edit/paths.ts';
 import type { StateValues } from '../../engine/results.ts';
 import {
@@ -8,10 +9,12 @@ import {
   type ReturnBackPressure,
   type ReturnOverrun,
 } from '../../judge/regulation/regulation.ts';
+import { cappedRails, type CappedRails } from '../../judge/regulation/capped.ts';
 import { wantedRail, type RailLow } from '../../judge/regulation/low.ts';
 import { deafRegulators, type Unreferenced } from '../../judge/regulation/reference.ts';
 import type { SupplementarySet } from '../../judge/regulation/supplementary.ts';
 import type { ValveCore } from '../../judge/regulation/valve-core.ts';
+import { makePulsationDamper } from '../../kinds/plumbing/pulsation-damper/shape.ts';
 import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
 import { RAIL_HIGH_LIMIT, RAIL_LOW_LIMIT } from '../../judge/limits.ts';
 import { setPressure } from '../../engine/required.ts';
@@ -257,3 +260,18 @@ export const takenOut = (doc: JobDocument, id: string): PatchOperation[] =>
 export const valveCoreFixes: FixMaker<ValveCore> = ({ place }, { doc }) => [
   { does: { act: 'take-core-out' }, patch: takenOut(doc, place.id) },
 ];
+
+/** A damper at the end of the hose to each of them. */
+export const cappedFixes: FixMaker<CappedRails> = (_, { doc }) => {
+  const { paths, elements } = doc.plumbing;
+  const patch = cappedRails(doc).flatMap((rail, i): PatchOperation[] => {
+    const [pathId, path] = Object.entries(paths).find(([, p]) => p.to === rail) ?? [];
+    if (pathId === undefined || !path) return [];
+    const id = freeId(elements, i === 0 ? 'damper' : `damper-${i + 1}`);
+    return [
+      { op: 'add', path: `/plumbing/elements/${id}`, value: makePulsationDamper() },
+      { op: 'replace', path: `/plumbing/paths/${pathId}/order`, value: [...path.order, id] },
+    ];
+  });
+  return patch.length > 0 ? [{ does: { act: 'add-damper' }, patch }] : [];
+};

@@ -1,6 +1,7 @@
 import { injectorDuty } from '../../demand/injectors.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingContext, FindingRule } from '../context.ts';
+import { OWN_SETTING } from '../limits.ts';
 
 export type LaterGoal = Found<
   'LATER_GOAL',
@@ -69,10 +70,12 @@ function mixture({ doc }: FindingContext): MixtureShift[] {
   const change = Math.sqrt(base / tuned) - 1;
   if (Math.abs(change) <= MIXTURE_LIMIT) return [];
   const richer = change > 0;
+  // Within a tenth of the base it is somebody's own decision: said, not held against the plan.
+  const own = Math.abs(base / tuned - 1) <= OWN_SETTING + 1e-9;
   return [
     {
       code: 'MIXTURE_SHIFT',
-      severity: richer ? 'fix' : 'stop',
+      severity: own ? 'note' : richer ? 'fix' : 'stop',
       stage: 'brief',
       place: { of: 'subject', id: 'brief', name: 'Base pressure' },
       dimension: 'fraction',

@@ -5,6 +5,7 @@ import { branchAhead, driverUnclamped, harnessBehind, miswired, notTried, relayT
 import { filterMedia, hoseWords } from './hoses.ts';
 import { onePumpDead, speedLags, stagingLate } from './pumps.ts';
 import {
+  cappedRails,
   railHigh,
   railLow,
   regulatorsContradict,
@@ -82,6 +83,7 @@ export const WORDS = {
   RETURN_OVERRUN: returnOverrun,
   RAIL_HIGH: railHigh,
   RAIL_LOW: railLow,
+  CAPPED_RAILS: cappedRails,
   UNREFERENCED: unreferenced,
   RETURN_BACK_PRESSURE: returnBackPressure,
   REGULATORS_CONTRADICT: regulatorsContradict,

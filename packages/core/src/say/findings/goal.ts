@@ -16,6 +16,6 @@ export const mixtureShift: Words<MixtureShift> = ({ value: change, figures: f },
     change > 0
       ? 'The same pulse passes more fuel at a higher pressure: the mixture turns rich by that much until the controller is told.'
       : 'The same pulse passes less fuel at a lower pressure: the mixture turns lean by that much.',
-  formula: `√(${q('pressure', f.base)} ÷ ${q('pressure', f.tuned)}) − 1 = ${percent(change, 1)}`,
+  formula: `√(${q('pressure', f.base)} ÷ ${q('pressure', f.tuned)}) − 1 = ${percent(change, 1)}; the other way round, 3% leaner than tuned is ${q('pressure', f.tuned * 0.97 ** 2)}, 3% richer ${q('pressure', f.tuned * 1.03 ** 2)}`,
   source: 'orifice law: flow follows the square root of the differential',
 });

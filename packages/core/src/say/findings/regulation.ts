@@ -1,4 +1,5 @@
 import type { RegulatorsContradict } from '../../judge/regulation/contradictions.ts';
+import type { CappedRails } from '../../judge/regulation/capped.ts';
 import type { RailLow } from '../../judge/regulation/low.ts';
 import type { Unreferenced } from '../../judge/regulation/reference.ts';
 import type { RailHigh, ReturnBackPressure, ReturnOverrun } from '../../judge/regulation/regulation.ts';
@@ -101,4 +102,14 @@ export const valveCore: Words<ValveCore> = ({ value: k, place, figures: f }, q) 
   text: 'A service port passes fuel past its core only through slots made for a gauge. Where a line joins there the core comes out.',
   formula: `K ${k} on ${q('bore', f.bore)}`,
   source: 'common practice',
+});
+
+export const cappedRails: Words<CappedRails> = ({ severity, figures: f }, q) => ({
+  title:
+    severity === 'fix'
+      ? `Rails without a way out at ${q('power', f.power)}: lead the return from their far end.`
+      : `The ${f.rails.length > 1 ? 'rails have' : 'rail has'} no way out: pulsation, vapor and heat stay in ${f.rails.length > 1 ? 'them' : 'it'}.`,
+  text: 'The regulator sits ahead of them, so no flow sweeps through. Steady flow cannot predict pulsation: at high power one cylinder may run lean while the gauge looks right. Move the regulator behind the rails, or fit a damper.',
+  formula: `${q('power', f.power)} and ${q('pressure', f.boost)} of boost; a word from 600 hp or under boost, fed through from 1,000 hp`,
+  source: 'common practice; pulsation is not computed',
 });

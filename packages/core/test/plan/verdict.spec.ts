@@ -1,17 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
-import { evaluatePlan } from '@venula/core/advise';
-import { fullReturnJob } from '@venula/core/document';
-import { applyPatch } from '@venula/core/edit';
-import { plumbAnswer } from '../src/features/plumb/plumb-answer.ts';
+import { applyPatch, evaluatePlan, fullReturnJob, verdictOf } from '../support/core.ts';
 
 const answer = (path = '', value: unknown = null) => {
   const doc = fullReturnJob('x');
   const changed = applyPatch(doc, path === '' ? [] : [{ op: 'add', path, value }]);
   if (!changed.ok) throw new Error(path);
-  return plumbAnswer(evaluatePlan(changed.value), 'us');
+  return verdictOf(evaluatePlan(changed.value), 'us');
 };
 
-describe('the answer of Plumb', () => {
+describe('the one verdict of a job', () => {
   test('enough: how much, where, and what gives out first', () => {
     expect(answer()).toMatchObject({
       tone: 'good',
@@ -39,5 +36,13 @@ describe('the answer of Plumb', () => {
       sentence: expect.stringMatching(/^Enough, but only \d+% in hand/),
     });
     expect(answer('/brief/pull/3/powerW', 2e6).tone).toBe('stop');
+  });
+
+  test('is never “enough” while injectors, their pressure or the wiring stop the engine', () => {
+    const small = answer('/brief/injectors/staticFlowM3s', 5e-6);
+    expect([small.tone, small.sentence]).toEqual(['stop', expect.stringMatching(/^Injectors wide open/)]);
+    const wire = answer('/wiring/circuits/pump-circuit/segments/fuse/ratingA', 100);
+    expect([wire.tone, wire.sentence]).toEqual(['stop', expect.stringMatching(/^Wiring: A 100 A fuse/)]);
+    expect(wire.second).toMatch(/% in hand/);
   });
 });
