@@ -30,7 +30,9 @@ test('each further style starts from its pattern, answers, and its places can be
   }
 });
 
-test('a starved suction is found with what it lets through and mended by the offered fix', async ({ page }) => {
+test('a starved suction is found with what it lets through and mended by the offered fix', async ({
+  page,
+}) => {
   await signIn(page);
   await newJob(page, 'Starved', 'Surge tank with a lift pump');
   await stage(page, 'Plumb');

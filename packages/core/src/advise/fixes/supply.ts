@@ -121,10 +121,19 @@ function secondPump(state: OperatingState, wanted: number, context: FixContext):
   const added = branch.find((p) => (p.value as { kind?: string } | undefined)?.kind === 'pump');
   if (!added) return [];
   const id = added.path.slice(added.path.lastIndexOf('/') + 1);
+  const named = branch.flatMap((p) => (p.path.startsWith('/wiring/circuits/') ? [p.path] : []));
   const boosted = Math.max(...doc.brief.pull.map((p) => p.boostPa)) > 2 * SECOND_AT;
   for (const to of classOf(e.type)) {
     const value = { ...swapPump(e, to), name: 'Second pump' };
-    const pumped: PatchOperation[] = [...branch, { op: 'replace', path: added.path, value }];
+    const pumped: PatchOperation[] = [
+      ...branch,
+      { op: 'replace', path: added.path, value },
+      ...named.map((path): PatchOperation => ({
+        op: 'replace',
+        path: `${path}/name`,
+        value: 'Second pump feed',
+      })),
+    ];
     const changed = applyPatch(doc, pumped);
     if (!changed.ok) return [];
     const rule = boosted ? withWiring(changed.value, setRule(changed.value, boostRule(id, SECOND_AT))) : [];
