@@ -4,6 +4,7 @@ import { goalRule } from './goal/goal.ts';
 import { behindRule, turnedRelayRule } from './harness/as-drawn.ts';
 import { mismatchRule } from './harness/mismatch.ts';
 import { branchRule, unclampedRule } from './harness/protection.ts';
+import { filterPlaceRule } from './hoses/filters.ts';
 import { filterRule, hoseRule } from './hoses/hoses.ts';
 import { cappedRule } from './regulation/capped.ts';
 import { contradictionRule } from './regulation/contradictions.ts';
@@ -69,6 +70,7 @@ export const RULES = [
   redundancyRule,
   hoseRule,
   filterRule,
+  filterPlaceRule,
   copperCladRule,
   dropRule,
   overloadedRule,

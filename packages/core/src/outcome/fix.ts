@@ -20,7 +20,8 @@ export type FixAction =
   | { readonly act: 'come-in-at'; readonly pressure: number }
   | { readonly act: 'boost-alone'; readonly pressure: number }
   | { readonly act: 'come-in-at-rpm'; readonly rpm: number }
-  | { readonly act: 'glass-fiber' }
+  | { readonly act: 'glass-fiber' | 'add-filter' }
+  | { readonly act: 'fineness'; readonly micron: number }
   | { readonly act: 'use-ptfe' }
   | { readonly act: 'all-ptfe'; readonly count: number }
   | { readonly act: 'under-body' }

@@ -48,6 +48,10 @@ export function sayFix(does: FixAction, q: Writer): string {
       return `Bring it in at ${does.rpm} rpm instead`;
     case 'glass-fiber':
       return 'Use a glass-fiber element';
+    case 'add-filter':
+      return 'Add a 10 µm filter';
+    case 'fineness':
+      return `Fit a ${does.micron} µm element`;
     case 'use-ptfe':
       return 'Use PTFE hose';
     case 'all-ptfe':

@@ -202,6 +202,27 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
   HOSE_FUEL: inPattern('hard-line', '/brief/fuel/ethanol', 1),
   HOSE_SIZE: one(plain, '/plumbing/elements/feed/hose', 'injection'),
   HOSE_PRESSURE: inPattern('blocking', '/plumbing/elements/feed/hose', 'injection'),
+  HOSE_HEAT: [
+    plain,
+    [
+      replace('/plumbing/elements/feed/hose', 'push-on'),
+      replace('/plumbing/elements/feed/zone', 'engine-bay'),
+      replace('/brief/electrical/engineBayK', 403),
+    ],
+  ],
+  HOSE_IN_TANK: inPattern('returnless', '/plumbing/elements/stub/hose', 'push-on'),
+  FILTER_MISSING: [
+    plain,
+    [
+      replace('/plumbing/paths/feed/order', ['strainer', 'pump', 'check', 'feed']),
+      remove('/plumbing/elements/filter'),
+    ],
+  ],
+  FILTER_TOO_FINE: [
+    plain,
+    [replace('/plumbing/paths/feed/order', ['strainer', 'filter', 'pump', 'check', 'feed'])],
+  ],
+  FILTER_TOO_COARSE: one(plain, '/plumbing/elements/filter/micron', 100),
   FUEL_IN_CABIN: one(plain, '/plumbing/elements/feed/zone', 'cabin'),
   FILTER_MEDIA: inPattern('speed-controlled', '/plumbing/elements/filter/media', 'paper'),
 

@@ -3,7 +3,7 @@ import type { Fix } from '../../outcome/finding.ts';
 import { noFixes, type FixContext, type FixMaker, type FoundOf } from './context.ts';
 import { behindFixes, branchFixes, miswiredFixes, unclampedFixes } from './harness.ts';
 import { injectorFixes } from './injectors.ts';
-import { hoseFixes, mediaFixes, mixtureFixes, motorFixes, trappedFixes } from './parts.ts';
+import { filterPlaceFixes, hoseFixes, mediaFixes, mixtureFixes, motorFixes, trappedFixes } from './parts.ts';
 import { speedFixes, stagingFixes } from './pumps.ts';
 import {
   backPressureFixes,
@@ -56,6 +56,11 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   HOSE_SIZE: hoseFixes,
   HOSE_PRESSURE: hoseFixes,
   FUEL_IN_CABIN: hoseFixes,
+  HOSE_HEAT: hoseFixes,
+  HOSE_IN_TANK: hoseFixes,
+  FILTER_MISSING: filterPlaceFixes,
+  FILTER_TOO_FINE: filterPlaceFixes,
+  FILTER_TOO_COARSE: filterPlaceFixes,
   FILTER_MEDIA: mediaFixes,
   MIXTURE_SHIFT: mixtureFixes,
   WIRE_COPPER_CLAD: copperFixes,

@@ -1,5 +1,7 @@
+import { insertPart, NEW_PARTS, placeOf } from '../../edit/path.ts';
 import { elementPath } from '../../edit/paths.ts';
 import type { MixtureShift } from '../../judge/goal/goal.ts';
+import { PRESSURE_MICRON, SUCTION_MICRON, type FilterPlace } from '../../judge/hoses/filters.ts';
 import type { FilterMedia, HoseFound } from '../../judge/hoses/hoses.ts';
 import type { PumpUnusable } from '../../judge/structure/unusable.ts';
 import type { TrappedFuel } from '../../judge/trapped/trapped.ts';
@@ -43,6 +45,27 @@ export const hoseFixes: FixMaker<HoseFound> = ({ code, place }, { doc }) => {
         one,
       ]
     : [one];
+};
+
+/** The fineness its place wants, with the usual loss of it; a filter where there is none. */
+export const filterPlaceFixes: FixMaker<FilterPlace> = ({ code, place }, { doc }) => {
+  if (code === 'FILTER_MISSING') {
+    const check = placeOf(doc, place.id);
+    const next = check?.order[check.at + 1];
+    const after = next !== undefined && doc.plumbing.elements[next]?.kind === 'check-valve' ? next : place.id;
+    const part = NEW_PARTS.find((p) => p.key === 'filter');
+    return part ? [{ does: { act: 'add-filter' }, patch: insertPart(doc, after, part).patch }] : [];
+  }
+  const { micron, loss } =
+    code === 'FILTER_TOO_FINE'
+      ? { micron: SUCTION_MICRON.usual, loss: 2000 }
+      : { micron: PRESSURE_MICRON.usual, loss: 7000 };
+  return [
+    {
+      does: { act: 'fineness', micron },
+      patch: [set(place.id, 'micron', micron), set(place.id, 'lossAt400Pa', loss)],
+    },
+  ];
 };
 
 export const mediaFixes: FixMaker<FilterMedia> = ({ place }) => [

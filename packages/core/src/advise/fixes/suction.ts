@@ -1,29 +1,11 @@
 import type { JobDocument } from '../../document/job-document.ts';
+import { suctionParts } from '../../document/suction.ts';
 import { elementPath } from '../../edit/paths.ts';
 import { SUCTION_LIMITS } from '../../judge/limits.ts';
 import type { SuctionVapor } from '../../judge/supply/suction.ts';
 import { HOSE_KINDS, sizesOf } from '../../kinds/plumbing/run/hoses.ts';
 import type { Fix } from '../../outcome/finding.ts';
 import { stateOf, type FixMaker } from './context.ts';
-
-/** Parts between the tanks and a pump's inlet. */
-function suctionParts(doc: JobDocument, pumpId: string): string[] {
-  const paths = Object.values(doc.plumbing.paths);
-  const own = paths.find((p) => p.order.includes(pumpId));
-  if (!own) return [];
-  const out = own.order.slice(0, own.order.indexOf(pumpId));
-  const seen = new Set([own]);
-  const behind = [own.from];
-  for (let at = behind.pop(); at !== undefined; at = behind.pop()) {
-    for (const path of paths) {
-      if (path.to !== at || path.role !== 'feed' || seen.has(path)) continue;
-      seen.add(path);
-      out.push(...path.order);
-      behind.push(path.from);
-    }
-  }
-  return out;
-}
 
 interface Candidate extends Fix {
   readonly partId: string;

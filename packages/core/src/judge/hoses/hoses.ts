@@ -1,4 +1,4 @@
-import type { ElementOf } from '../../document/job-document.ts';
+import type { ElementOf, JobDocument } from '../../document/job-document.ts';
 import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
 import { PAPER_ETHANOL } from '../../kinds/plumbing/filter/shape.ts';
 import type { Found, Place } from '../../outcome/finding.ts';
@@ -11,7 +11,10 @@ interface HoseFigures {
   /** Dash sizes it comes in. */
   readonly sizes: readonly number[];
 }
-export type HoseFound = Found<'HOSE_FUEL' | 'HOSE_SIZE' | 'HOSE_PRESSURE' | 'FUEL_IN_CABIN', HoseFigures>;
+export type HoseFound = Found<
+  'HOSE_FUEL' | 'HOSE_SIZE' | 'HOSE_PRESSURE' | 'HOSE_HEAT' | 'HOSE_IN_TANK' | 'FUEL_IN_CABIN',
+  HoseFigures
+>;
 export type FilterMedia = Found<'FILTER_MEDIA', Record<string, never>>;
 
 /** May this hose carry this fuel, at this pressure, in this place? */
@@ -88,6 +91,29 @@ function runFindings(id: string, run: ElementOf<'run'>, context: FindingContext)
       limit: kind.ratedPa,
       figures,
     });
+  const around = zoneKelvin(context.doc, run.zone);
+  if (around > kind.maxK)
+    out.push({
+      code: 'HOSE_HEAT',
+      severity: 'fix',
+      stage: 'parts',
+      place,
+      dimension: 'temperature',
+      value: around,
+      limit: kind.maxK,
+      figures,
+    });
+  if (run.zone === 'in-tank' && !kind.submersible && !run.existing)
+    out.push({
+      code: 'HOSE_IN_TANK',
+      severity: 'fix',
+      stage: 'parts',
+      place,
+      dimension: 'count',
+      value: 0,
+      limit: 1,
+      figures,
+    });
   if (run.zone === 'cabin')
     out.push({
       code: 'FUEL_IN_CABIN',
@@ -101,3 +127,12 @@ function runFindings(id: string, run: ElementOf<'run'>, context: FindingContext)
     });
   return out;
 }
+
+/** Air round a run, K; in the tank the fuel. */
+const zoneKelvin = ({ brief }: JobDocument, zone: ElementOf<'run'>['zone']): number =>
+  ({
+    'in-tank': brief.fuelK,
+    'under-body': brief.electrical.underBodyK,
+    'engine-bay': brief.electrical.engineBayK,
+    cabin: brief.electrical.cabinK,
+  })[zone];

@@ -2,7 +2,7 @@ import type { AnyFound } from '../../judge/all.ts';
 import type { Words } from '../words.ts';
 import { laterGoal, mixtureShift } from './goal.ts';
 import { branchAhead, driverUnclamped, harnessBehind, miswired, notTried, relayTurned } from './harness.ts';
-import { filterMedia, hoseWords } from './hoses.ts';
+import { filterMedia, filterPlace, hoseWords } from './hoses.ts';
 import { onePumpDead, speedLags, stagingLate } from './pumps.ts';
 import {
   cappedRails,
@@ -103,6 +103,11 @@ export const WORDS = {
   HOSE_SIZE: hoseWords,
   HOSE_PRESSURE: hoseWords,
   FUEL_IN_CABIN: hoseWords,
+  HOSE_HEAT: hoseWords,
+  HOSE_IN_TANK: hoseWords,
+  FILTER_MISSING: filterPlace,
+  FILTER_TOO_FINE: filterPlace,
+  FILTER_TOO_COARSE: filterPlace,
   FILTER_MEDIA: filterMedia,
   WIRE_COPPER_CLAD: copperClad,
   WIRE_DROP: wireDrop,

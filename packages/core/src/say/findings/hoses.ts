@@ -1,4 +1,5 @@
 import type { FilterMedia, HoseFound } from '../../judge/hoses/hoses.ts';
+import type { FilterPlace } from '../../judge/hoses/filters.ts';
 import { capital, percent, type Words } from '../words.ts';
 
 const source = 'SAE 100R14, SAE J30, SAE J2260 as commonly quoted; the hose maker decides';
@@ -27,6 +28,20 @@ export const hoseWords: Words<HoseFound> = ({ code, value, limit, place, figures
         formula: `${q('pressure', value)} against ${q('pressure', limit)}`,
         source,
       };
+    case 'HOSE_HEAT':
+      return {
+        title: `${place.name}: ${hose} stands ${q('temperature', limit)}; it runs in ${q('temperature', value)}.`,
+        text: 'Heat hardens and cracks a hose long before it bursts. Another kind, another way, or a sleeve and distance from what is hot.',
+        formula: `${q('temperature', value)} round it against ${q('temperature', limit)}`,
+        source,
+      };
+    case 'HOSE_IN_TANK':
+      return {
+        title: `${place.name}: ${hose} is not made to lie in fuel.`,
+        text: 'Hose rated from the inside only softens and comes off when fuel gets at its cover. In the tank only submersible hose (SAE J30 R10), PTFE or corrugated nylon.',
+        formula: 'place of the run: the tank',
+        source,
+      };
     case 'FUEL_IN_CABIN':
       return {
         title: `${place.name} runs through the cabin.`,
@@ -43,3 +58,30 @@ export const filterMedia: Words<FilterMedia> = ({ value, limit, place }) => ({
   formula: `ethanol ${percent(value)} against ${percent(limit)}`,
   source: 'common practice',
 });
+
+export const filterPlace: Words<FilterPlace> = ({ code, value, limit, place }) => {
+  const source = '10 µm on the pressure side and 100 µm on the suction side are common practice';
+  switch (code) {
+    case 'FILTER_MISSING':
+      return {
+        title: `No filter behind ${place.name.toLowerCase()}.`,
+        text: 'A strainer keeps gravel out of the pump, not dust out of the injectors and the regulator’s seat.',
+        formula: 'filters between pump and rail: none',
+        source,
+      };
+    case 'FILTER_TOO_FINE':
+      return {
+        title: `${place.name} is ${value} µm ahead of the pump; ${limit} µm is the finest a pump draws through.`,
+        text: 'A fine element on the suction side starves the pump as soon as it loads up, and hot fuel boils there first.',
+        formula: `${value} µm against ${limit} µm`,
+        source,
+      };
+    case 'FILTER_TOO_COARSE':
+      return {
+        title: `${place.name} is the only filter behind the pump, and its ${value} µm let past what injectors block on.`,
+        text: 'Fit a 10 µm element between pump and rail.',
+        formula: `${value} µm against ${limit} µm`,
+        source,
+      };
+  }
+};

@@ -30,6 +30,8 @@ export interface HoseKind {
   readonly ratedPa: number;
   /** Highest temperature, K. */
   readonly maxK: number;
+  /** Lasts lying in fuel. */
+  readonly submersible: boolean;
   readonly ends: 'reusable' | 'barb' | 'flare';
   readonly fuelReason: string;
 }
@@ -49,6 +51,7 @@ export const HOSE_KINDS: Readonly<Record<HoseKindId, HoseKind>> = {
     maxEthanol: 1,
     ratedPa: 1000 * PSI,
     maxK: 503,
+    submersible: true,
     ends: 'reusable',
     fuelReason:
       'PTFE takes every pump fuel, ethanol and methanol included; the carbon-filled liner drains static',
@@ -62,6 +65,7 @@ export const HOSE_KINDS: Readonly<Record<HoseKindId, HoseKind>> = {
     maxEthanol: 0.3,
     ratedPa: 250 * PSI,
     maxK: 393,
+    submersible: false,
     ends: 'reusable',
     fuelReason: 'rubber liners swell and age in high ethanol and sweat vapor with age',
   },
@@ -74,6 +78,7 @@ export const HOSE_KINDS: Readonly<Record<HoseKindId, HoseKind>> = {
     maxEthanol: 0.15,
     ratedPa: 250 * PSI,
     maxK: 373,
+    submersible: false,
     ends: 'barb',
     fuelReason: 'not for high ethanol unless the maker says so',
   },
@@ -86,6 +91,7 @@ export const HOSE_KINDS: Readonly<Record<HoseKindId, HoseKind>> = {
     maxEthanol: 0.85,
     ratedPa: 100 * PSI,
     maxK: 408,
+    submersible: false,
     ends: 'barb',
     fuelReason: 'the fluoroelastomer liner takes E85; R6 and R7 carburetor hose is not injection hose',
   },
@@ -98,6 +104,7 @@ export const HOSE_KINDS: Readonly<Record<HoseKindId, HoseKind>> = {
     maxEthanol: 0.85,
     ratedPa: 1000 * PSI,
     maxK: 423,
+    submersible: true,
     ends: 'flare',
     fuelReason: 'bare aluminum corrodes in hot neat alcohol; anodized takes E85',
   },
@@ -110,6 +117,7 @@ export const HOSE_KINDS: Readonly<Record<HoseKindId, HoseKind>> = {
     maxEthanol: 1,
     ratedPa: 1500 * PSI,
     maxK: 573,
+    submersible: true,
     ends: 'flare',
     fuelReason: 'steel takes every pump fuel; keep water out of it',
   },
