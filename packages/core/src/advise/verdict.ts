@@ -54,7 +54,13 @@ export function verdictOf(plan: PlanResult, units: UnitSystem): Verdict {
       sentence: `The rail climbs to ${show(stop.value)} at idle; ${show(stop.limit)} is set.`,
       second: `Gives out first: the return. ${told}`,
     };
-  if (stop) return { tone: 'stop', sentence: sayAgain(stop, units).title, second: first };
+  // Where a rule keeps a pump off no larger one is named.
+  if (stop)
+    return {
+      tone: 'stop',
+      sentence: sayAgain(stop, units).title,
+      second: stop.code.startsWith('STAGING') ? told : first,
+    };
   if (margin !== null && margin < 0)
     return { tone: 'stop', sentence: `Not enough: ${supply}.`, second: first };
   const short = plan.findings.find((f) => SHORT_ANYHOW.has(f.code) && f.severity !== 'note');
