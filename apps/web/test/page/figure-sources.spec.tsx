@@ -37,7 +37,9 @@ describe('fields bound to a place of the plan', () => {
   test('one the plan may do without is absent in words, starts from the usual figure, and can be dropped again', async () => {
     const user = userEvent.setup();
     const job = inJob(<PlanOptional path="/brief/electrical/crankingA" />, fullReturnJob('x'));
-    await user.click(screen.getByRole('button', { name: 'Starter takes: usual for its cylinders. Give another' }));
+    await user.click(
+      screen.getByRole('button', { name: 'Starter takes: usual for its cylinders. Give another' }),
+    );
     expect(job.doc().brief.electrical.crankingA).toBe(200);
     expect(screen.getByLabelText<HTMLInputElement>('Starter takes').value).toBe('200 A');
     await user.click(screen.getByRole('button', { name: 'Starter takes: back to usual for its cylinders' }));
