@@ -43,7 +43,8 @@ export interface NewJob {
     | 'twin-tanks'
     | 'saddle-tanks'
     | 'speed-controlled'
-    | 'direct-injection';
+    | 'direct-injection'
+    | 'electronic-returnless';
   document?: object;
   copyOf?: string;
   units?: 'us' | 'metric';

@@ -46,6 +46,7 @@ export const STYLES = [
   'saddle-tanks',
   'speed-controlled',
   'direct-injection',
+  'electronic-returnless',
 ] as const;
 export type Style = (typeof STYLES)[number];
 

@@ -7,6 +7,7 @@ import { NetworkSolver } from './network/network-solver.ts';
 import type { CircuitSolution } from './electric/circuit-elements.ts';
 import type { PowerNetwork, PowerSnapshot } from './electric/power-network.ts';
 import { PumpSupply, type SuppliedPump } from './electric/pump-supply.ts';
+import type { PumpDriver } from '../kinds/plumbing/pump/shape.ts';
 import { stoppedConductance } from '../kinds/plumbing/pump/law.ts';
 import { loadCurrent, loadRuns, powerNetwork } from './electric/circuits.ts';
 import { findRoot } from '../numerics/root.ts';
@@ -66,6 +67,9 @@ const LEAST_GUESS = 1e-5;
 /** More than any pump in a plan delivers, m³/s: 36,000 L/h. */
 const MOST_DELIVERED = 0.01;
 
+/** A controller drives a pump no slower than this, and its duty is found to this. */
+const LEAST_DUTY = 0.2;
+const DUTY_STEP = 1e-4;
 /** Rails short of pressure are found in so many turns at most: one runs short as another does. */
 const MOST_ROUNDS = 5;
 /** Injectors wide open that pass this much more than wanted are not short, as a share. */
@@ -95,6 +99,9 @@ export class Engine {
   readonly model: PlumbingModel;
   /** Rails that are short in the state that is being solved. */
   private short: ShortRails = NO_RAILS;
+  /** Pumps the engine's controller drives, and the share of volts it gives them in the state that is being solved. */
+  private readonly driven: ReadonlyMap<string, PumpDriver>;
+  private duty = 1;
   private warmth: FuelTemperatures | undefined;
   private readonly grids: Map<NetworkMode, NetworkSolver>;
   private readonly power: PowerNetwork;
@@ -122,8 +129,21 @@ export class Engine {
       const part = doc.plumbing.elements[id];
       // A pump that stands in no path is no link.
       if (part?.kind !== 'pump' || !linked.has(id)) return [];
-      return [{ id, law, leak: stoppedConductance(part.outletCheck) }];
+      return [
+        {
+          id,
+          law,
+          leak: stoppedConductance(part.outletCheck),
+          relief: part.driver?.reliefPa ?? Infinity,
+        },
+      ];
     });
+    this.driven = new Map(
+      this.pumps.flatMap(({ id }) => {
+        const e = doc.plumbing.elements[id];
+        return e?.kind === 'pump' && e.driver ? [[id, e.driver] as const] : [];
+      }),
+    );
     this.grids = alike?.grids ?? new Map<NetworkMode, NetworkSolver>();
     const sameWiring =
       alike &&
@@ -148,14 +168,15 @@ export class Engine {
    * NetworkSolver and PumpSupply).
    */
   solve(state: OperatingState, mode: NetworkMode = 'running'): CoupledSolve {
-    const hydraulic = this.physical(state, mode);
+    const hydraulic = this.driven.size > 0 ? this.drive(state, mode) : this.physical(state, mode);
     const { solution } = hydraulic;
     if (!solution) return { ...hydraulic, solution: null };
     const power = this.power.snapshot();
+    const { duty } = this;
     return {
       ...hydraulic,
       solution: new CoupledSolution(solution, this.deliveredBy(state, solution), () =>
-        this.electric(state, solution, power),
+        this.electric(state, solution, power, duty),
       ),
     };
   }
@@ -251,6 +272,46 @@ export class Engine {
     return now;
   }
 
+  private commandOf(id: string, state: OperatingState, duty: number): number | undefined {
+    return this.driven.has(id) ? (state.forced ? 1 : duty) : this.model.commandOf(id, state);
+  }
+
+  /**
+   * Driven pumps: the controller lowers their duty until the rail stands at what it holds, within what its driver can give.
+   * Where even that is too little, they run at the driver's limit.
+   */
+  private drive(state: OperatingState, mode: NetworkMode): NetworkSolve {
+    const drivers = [...this.driven.values()];
+    const most = state.forced ? 1 : Math.min(...drivers.map((d) => d.mostDuty));
+    const at = (duty: number): NetworkSolve => {
+      this.duty = duty;
+      return this.physical(state, mode);
+    };
+    let now = at(most);
+    if (state.forced || !now.solution) return now;
+    const tooMuch = (solve: NetworkSolve): number => {
+      if (!solve.solution) return 1;
+      const { pumps } = this.electric(state, solve.solution, this.power.snapshot(), this.duty);
+      return Math.max(...[...this.driven].map(([id, d]) => (pumps.get(id)?.current ?? 0) - d.mostA));
+    };
+    let limit = most;
+    if (tooMuch(now) > 0) {
+      limit = findRoot((duty) => tooMuch(at(duty)), LEAST_DUTY, most, DUTY_STEP).x;
+      now = at(limit);
+    }
+    if (mode !== 'running' || !now.solution) return now;
+    const wanted = this.model.demand.at(state);
+    const over = (solve: NetworkSolve): number =>
+      solve.solution ? this.lowestOf(solve.solution) - wanted : -wanted;
+    if (over(now) <= 0) return now;
+    const { x, converged } = findRoot((duty) => over(at(duty)), LEAST_DUTY, limit, DUTY_STEP);
+    return at(converged ? x : LEAST_DUTY);
+  }
+
+  private lowestOf(network: NetworkSolution): number {
+    return Math.min(...this.model.railIds.map((id) => network.pressures.get(id) ?? NaN));
+  }
+
   /** Forgets the last answers: what is solved next does not depend on what was solved before. */
   restart(): void {
     for (const solver of this.grids.values()) solver.restart();
@@ -276,7 +337,7 @@ export class Engine {
     this.supply.run({
       supply: this.supplyOf(state),
       runs: this.pumps.map((p) => model.pumpRuns(p.id, state)),
-      commands: this.pumps.map((p) => model.commandOf(p.id, state)),
+      commands: this.pumps.map((p) => this.commandOf(p.id, state, this.duty)),
       loads: this.loadsOn(state),
     });
     return solver;
@@ -315,7 +376,7 @@ export class Engine {
   }
 
   private lowestRail(solution: CoupledSolution): number {
-    return Math.min(...this.model.railIds.map((id) => solution.network.pressures.get(id) ?? NaN));
+    return this.lowestOf(solution.network);
   }
 
   private intoRails(solution: CoupledSolution): number {
@@ -328,7 +389,12 @@ export class Engine {
   }
 
   /** Every pump at the rise it works against, every circuit piece by piece. */
-  private electric(state: OperatingState, network: NetworkSolution, power: PowerSnapshot): Electric {
+  private electric(
+    state: OperatingState,
+    network: NetworkSolution,
+    power: PowerSnapshot,
+    duty: number,
+  ): Electric {
     const circuits = this.power.report(this.supplyOf(state), power);
     const pumps = new Map<string, PumpOperating>();
     const loads = new Map(circuits);
@@ -341,7 +407,7 @@ export class Engine {
         pumps.set(id, { ...AT_REST, flow: link.flow, continued: link.flow, rise });
         continue;
       }
-      const command = this.model.commandOf(id, state);
+      const command = this.commandOf(id, state, duty);
       const circuit = circuits.get(id);
       const volts = circuit?.loadVolts ?? state.supplyVolts;
       const point = law(rise, volts, command);

@@ -45,12 +45,14 @@ export class RailDemand {
     const factory = hasFactorySupply(doc);
     this.ruling = rulingBypass(doc);
     const regulator = this.ruling?.[1] ?? elements.find((e) => e.kind === 'blocking-regulator');
-    this.ratio = !factory && regulator?.referenced ? regulator.ratio : 0;
+    const driver = elements.flatMap((e) => (e.kind === 'pump' && e.driver ? [e.driver] : []))[0];
+    this.ratio = driver ? Number(driver.follows) : !factory && regulator?.referenced ? regulator.ratio : 0;
     const floors = highPressurePumps(doc).map(([, j]) => j.floorPa);
     this.floor = floors.length > 0 ? Math.max(...floors) : null;
     // A high-pressure pump's floor is a gauge figure: boost asks for nothing more.
-    this.deaf = !factory && this.floor === null && regulator?.referenced === false;
-    this.base = doc.brief.basePressurePa;
+    this.deaf =
+      !factory && this.floor === null && (driver ? !driver.follows : regulator?.referenced === false);
+    this.base = driver?.setPa ?? doc.brief.basePressurePa;
     this.rising = elements.filter((e) => e.kind === 'rising-rate');
   }
 

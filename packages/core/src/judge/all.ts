@@ -17,6 +17,7 @@ import { convergedRule } from './structure/converged.ts';
 import { structureRule } from './structure/structure.ts';
 import { unusablePumps, unusableRule } from './structure/unusable.ts';
 import { curveRule } from './supply/curve.ts';
+import { driverRule } from './supply/driver.ts';
 import { dryRule } from './supply/dry.ts';
 import { highPressureRule } from './supply/high-pressure.ts';
 import { injectorRule } from './supply/injectors.ts';
@@ -62,6 +63,7 @@ export const RULES = [
   supplementaryRule,
   valveCoreRule,
   speedRule,
+  driverRule,
   surgeRule,
   jetRule,
   unevenRule,

@@ -3,7 +3,13 @@ export { PUMPS } from '../kinds/plumbing/pump/generic-pumps.ts';
 export { fittingMotor, pumpFaults } from '../kinds/plumbing/pump/pump-faults.ts';
 export { POINT_FIELDS, pumpFromPoint } from '../kinds/plumbing/pump/pump-from-point.ts';
 export type { PumpType } from '../kinds/plumbing/pump/pump-model.ts';
-export { SPEED_FIELDS, USUAL_SPEED, pumpFigures, swapPump } from '../kinds/plumbing/pump/shape.ts';
+export {
+  SPEED_FIELDS,
+  USUAL_DRIVER,
+  USUAL_SPEED,
+  pumpFigures,
+  swapPump,
+} from '../kinds/plumbing/pump/shape.ts';
 export { ENDS, END_IDS } from '../kinds/plumbing/run/ends.ts';
 export { boreOf } from '../kinds/plumbing/run/geometry.ts';
 export { HOSE_KINDS, HOSE_KIND_IDS, type HoseKindId, sizesOf } from '../kinds/plumbing/run/hoses.ts';

@@ -11,6 +11,7 @@ import {
   type JobDocument,
   type PatchOperation,
   type TerminalRef,
+  USUAL_DRIVER,
 } from '../support/core.ts';
 import type { FindingCode } from '../../src/judge/all.ts';
 import { applied, demoJobs, example } from '../support/examples.ts';
@@ -134,6 +135,8 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
     plain,
     [replace('/plumbing/elements/regulator/referenced', false), replace('/brief/pull/3/boostPa', 500e3)],
   ],
+  DRIVER_LIMIT: inPattern('electronic-returnless', '/plumbing/elements/pump/driver/mostA', 5),
+  DRIVER_FOUGHT: [plain, [add('/plumbing/elements/pump/driver', { ...USUAL_DRIVER, mostA: 20 })]],
   HIGH_PRESSURE_SHORT: inPattern('direct-injection', '/plumbing/junctions/high-pressure/lobes', 2),
   INJECTOR_PRESSURE: one(plain, '/brief/basePressurePa', 800e3),
   PUMP_BEYOND_CURVE: one(plain, '/brief/basePressurePa', 800e3),

@@ -368,3 +368,4 @@ export { sayState } from '../../src/say/state.ts';
 export { sayOrigin } from '../../src/say/origin.ts';
 export { saySignal } from '../../src/say/signal.ts';
 export { terminalKey } from '../../src/kinds/wiring/fields.ts';
+export { USUAL_DRIVER } from '../../src/kinds/plumbing/pump/shape.ts';

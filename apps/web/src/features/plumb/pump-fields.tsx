@@ -9,7 +9,7 @@ import {
   type SpeedControl,
 } from '@venula/core/document';
 import { elementPath as at } from '@venula/core/edit';
-import { PUMPS, swapPump, USUAL_SPEED } from '@venula/core/kinds';
+import { PUMPS, swapPump, USUAL_DRIVER, USUAL_SPEED } from '@venula/core/kinds';
 import { useFormat } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { ThresholdField } from '../../job/threshold-field.tsx';
@@ -52,6 +52,7 @@ export function PumpFields({ id, pump }: { readonly id: string; readonly pump: E
       <PlanQuantity path={at(id, 'reliefPa')} />
       <WhenItRuns id={id} />
       <SpeedFields id={id} speed={pump.speed} />
+      <DriverFields id={id} driven={pump.driver !== undefined} />
       <PlanQuantity path={at(id, 'elevationM')} />
       <PlanField path={at(id, 'outletCheck')} />
     </>
@@ -84,6 +85,32 @@ function WhenItRuns({ id }: { readonly id: string }) {
         }}
       />
       {threshold && <ThresholdField at={threshold} label="On at and above" />}
+    </>
+  );
+}
+
+/** On what its circuit gives, or driven by the engine's controller with the driver's limits. */
+function DriverFields({ id, driven }: { readonly id: string; readonly driven: boolean }) {
+  const { edit, readOnly } = useOpenJob();
+  return (
+    <>
+      <Choice
+        label="Driven by"
+        value={driven ? 'controller' : 'circuit'}
+        disabled={readOnly}
+        options={[
+          { value: 'circuit', label: 'its circuit' },
+          { value: 'controller', label: 'the engine’s controller' },
+        ]}
+        onChoose={(v) =>
+          edit(
+            v === 'controller'
+              ? { op: 'add', path: at(id, 'driver'), value: USUAL_DRIVER }
+              : { op: 'remove', path: at(id, 'driver') },
+          )
+        }
+      />
+      {driven && <PlanForm owner={at(id, 'driver')} />}
     </>
   );
 }

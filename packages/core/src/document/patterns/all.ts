@@ -1,5 +1,6 @@
 import { blocking } from './blocking.ts';
 import { directInjection } from './direct-injection.ts';
+import { electronicReturnless } from './electronic-returnless.ts';
 import { fullReturn } from './full-return.ts';
 import { hardLine } from './hard-line.ts';
 import type { Pattern } from './pattern.ts';
@@ -32,4 +33,5 @@ export const PATTERNS: readonly Pattern[] = [
   saddleTanks,
   speedControlled,
   directInjection,
+  electronicReturnless,
 ];

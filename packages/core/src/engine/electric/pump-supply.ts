@@ -4,6 +4,8 @@ import type { SharedSource } from '../network/shared-source.ts';
 import type { Supply } from './circuit-elements.ts';
 import type { PowerNetwork } from './power-network.ts';
 
+/** Conductance of a module's line relief once it opens, m³/s per Pa: 100 L/h at 10 kPa over. */
+const RELIEF_VENT = 100e-3 / 3600 / 10e3;
 /** Volts nearer than this count as settled, V: flow then stands to about 1e-7 of itself. */
 const VOLTS_SETTLED = 1e-6;
 
@@ -12,6 +14,8 @@ export interface SuppliedPump {
   readonly law: PumpLaw;
   /** Conductance while it stands, m³/s per Pa. */
   readonly leak: number;
+  /** Pressure at its outlet from which its module lets fuel home while it stands, Pa; Infinity: it does not. */
+  readonly relief: number;
 }
 
 /** What the pumps and the other loads do in one state. */
@@ -103,10 +107,11 @@ export class PumpSupply implements SharedSource {
     this.rises.set(rises);
     slope.fill(0);
     for (let i = 0; i < n; i++) {
-      const { law, leak } = pumps[i]!;
+      const { law, leak, relief } = pumps[i]!;
       if (!now.runs[i]) {
-        flow[i] = -leak * rises[i]!;
-        slope[i * n + i] = -leak;
+        const over = Math.max(0, rises[i]! - relief);
+        flow[i] = -leak * rises[i]! - RELIEF_VENT * over;
+        slope[i * n + i] = -leak - (over > 0 ? RELIEF_VENT : 0);
         continue;
       }
       const out = numbers[i]!;

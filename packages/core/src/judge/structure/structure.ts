@@ -81,10 +81,11 @@ function parts({ doc }: FindingContext): Broken[] {
 function system({ doc }: FindingContext): Broken[] {
   const { junctions, elements } = doc.plumbing;
   const kinds = Object.values(elements).map((e) => e.kind);
+  const driven = Object.values(elements).some((e) => e.kind === 'pump' && e.driver);
   const factory = Object.values(junctions).some((j) => j.kind === 'factory');
   return [
     ...(!kinds.includes('pump') && !factory ? [broken('NO_PUMP', SYSTEM, 'plumb')] : []),
-    ...(!factory && !kinds.includes('bypass-regulator') && !kinds.includes('blocking-regulator')
+    ...(!factory && !driven && !kinds.includes('bypass-regulator') && !kinds.includes('blocking-regulator')
       ? [broken('NO_REGULATOR', SYSTEM, 'plumb')]
       : []),
     ...(consumersOf(doc).length > 0 ? [] : [broken('NO_RAIL', SYSTEM, 'plumb')]),

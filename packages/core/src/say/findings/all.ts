@@ -3,7 +3,7 @@ import type { Words } from '../words.ts';
 import { laterGoal, mixtureShift } from './goal.ts';
 import { branchAhead, driverUnclamped, harnessBehind, miswired, notTried, relayTurned } from './harness.ts';
 import { filterMedia, filterPlace, hoseWords } from './hoses.ts';
-import { onePumpDead, speedLags, stagingLate } from './pumps.ts';
+import { driverFought, driverLimit, onePumpDead, speedLags, stagingLate } from './pumps.ts';
 import {
   cappedRails,
   railHigh,
@@ -96,6 +96,8 @@ export const WORDS = {
   JET_SHORT: jetShort,
   TANK_FILLS: tankFills,
   TRAPPED_VOLUME: trappedFuel,
+  DRIVER_LIMIT: driverLimit,
+  DRIVER_FOUGHT: driverFought,
   STAGING_LATE: stagingLate,
   STAGING_BY_BOOST: stagingLate,
   ONE_PUMP_DEAD: onePumpDead,

@@ -1,6 +1,8 @@
+import type { DriverFought, DriverLimit } from '../../judge/supply/driver.ts';
 import type { OnePumpDead } from '../../judge/supply/redundancy.ts';
 import type { SpeedLags } from '../../judge/supply/speed.ts';
 import type { StagingLate } from '../../judge/supply/staging.ts';
+import { inState } from '../state.ts';
 import { percent, type Words } from '../words.ts';
 
 export const speedLags: Words<SpeedLags> = ({ value: margin, place, figures: f }, q) => ({
@@ -47,6 +49,22 @@ export const stagingLate: Words<StagingLate> = ({ code, value, place, figures: f
     source: 'joint solve with that pump off; 10% staging margin and 0.2 s of start are common practice',
   };
 };
+
+export const driverLimit: Words<DriverLimit> = ({ value, limit, place, figures: f }, q) => ({
+  title: f.byAmps
+    ? `${place.name} is held back by its driver: ${q('amps', limit)} is all it gives.`
+    : `${place.name} is held back by its driver at ${percent(f.duty)} of the volts.`,
+  text: `The pump could do more than the factory driver lets it at ${inState(f.state)}. A driver of its own, or a relay that by-passes it, is a choice to be made; a larger pump behind the same driver is none.`,
+  formula: `${q('amps', value)} of ${q('amps', limit)} at ${percent(f.duty)} duty`,
+  source: 'joint solve with the driver’s limits; the driver’s own figures win',
+});
+
+export const driverFought: Words<DriverFought> = ({ place }) => ({
+  title: `${place.name} works against the controller that holds the rail.`,
+  text: 'The controller speeds the pump up until its sensor shows the pressure it wants; a bypass regulator lets that go again. One of the two holds the pressure, not both.',
+  formula: 'a driven pump and a bypass regulator on one rail',
+  source: 'common practice',
+});
 
 export const onePumpDead: Words<OnePumpDead> = ({ value: power, limit, place, figures: f }, q) => {
   const pump = place.name.split(',')[0]!.toLowerCase();

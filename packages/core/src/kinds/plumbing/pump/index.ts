@@ -10,7 +10,8 @@ export const pump: PlumbingKind<Pump> = {
   ports: ['in', 'out'],
   // A running pump goes by its volts, which the supply of all pumps knows: here only what it is when it stands.
   law: steady((e) => stoppedPump(e.outletCheck)),
-  relief: (e) => ({ forward: true, backward: !e.outletCheck }),
+  // A module without a regulator carries a relief valve for the line in the heat.
+  relief: (e) => ({ forward: true, backward: !e.outletCheck || e.driver !== undefined }),
   open: false,
   line: () => null,
   give: () => 0,
@@ -25,6 +26,10 @@ export const pump: PlumbingKind<Pump> = {
   }),
   lines: (e) => component(e.name, 'on rubber isolators'),
   caption: (e) =>
-    e.speed ? 'speed by signal' : (e.catalogueId ?? (e.known === 'point' ? 'one point' : 'own curve')),
+    e.driver
+      ? 'by controller'
+      : e.speed
+        ? 'speed by signal'
+        : (e.catalogueId ?? (e.known === 'point' ? 'one point' : 'own curve')),
   offers: [{ key: 'pump', name: 'Pump', make: () => makePump('T340', 0) }],
 };

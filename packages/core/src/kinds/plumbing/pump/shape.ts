@@ -61,6 +61,52 @@ export const SPEED_FIELDS: Readonly<Record<SpeedField, FieldInfo>> = each((key) 
 /** A controller as it comes: a sender of one atmosphere, full speed a little below its end. */
 export const USUAL_SPEED: SpeedControl = each((key) => SPEED[key].field.usual!);
 
+/** The engine's controller runs the pump so that the rail holds its pressure: no regulator, no return. */
+const DRIVER = {
+  setPa: optional(
+    quantity({
+      label: 'Holds the rail at',
+      dimension: 'pressure',
+      unit: 'Pa',
+      min: 100e3,
+      max: 1.2e6,
+      absent: 'the base pressure',
+    }),
+  ),
+  follows: labelled('Pressure it holds', flag({ true: 'over the manifold', false: 'over the air outside' })),
+  mostDuty: quantity({
+    label: 'Drives it at most',
+    dimension: 'fraction',
+    unit: '',
+    min: 0.3,
+    max: 1,
+    usual: 1,
+    why: 'share of the supply’s volts its driver passes on',
+  }),
+  mostA: quantity({
+    label: 'Driver gives at most',
+    dimension: 'amps',
+    unit: 'A',
+    min: 3,
+    max: 80,
+    usual: 15,
+    why: 'typical of a factory driver; its own figure wins',
+  }),
+  reliefPa: quantity({
+    label: 'Line relief opens at',
+    dimension: 'pressure',
+    unit: 'Pa',
+    min: 300e3,
+    max: 1.2e6,
+    usual: 650e3,
+    why: 'the valve in the tank module that lets swelling fuel home; typical',
+  }),
+};
+const driverShape = object(DRIVER);
+export type PumpDriver = Infer<typeof driverShape>;
+/** A factory driver as it comes. */
+export const USUAL_DRIVER: PumpDriver = { follows: true, mostDuty: 1, mostA: 15, reliefPa: 650e3 };
+
 /** One point of a curve. */
 export const CURVE_FIELDS = {
   pressure: quantity({ label: 'Pressure', dimension: 'pressure', unit: 'Pa', min: 0, max: 3e6 }),
@@ -109,6 +155,8 @@ export const pumpShape = withSources({
   known: optional(oneOf(['curve', 'point'])),
   /** Speed follows a 0–5 V signal; absent: full speed. */
   speed: optional(labelled('Speed control', speedControlShape)),
+  /** Driven by the engine's controller from a rail-pressure sensor; absent: it runs on what its circuit gives. */
+  driver: optional(labelled('Driven by the controller', driverShape)),
   armatureOhms: quantity({
     label: 'Armature resistance, running',
     dimension: 'resistance',
@@ -189,5 +237,6 @@ export function swapPump(old: Pump, catalogueId: keyof typeof PUMPS): Pump {
     // A name of its own stays; that of its class follows the class.
     ...(called || old.catalogueId === undefined ? {} : { name: old.name }),
     ...(old.speed && fitted.type === 'brushless' ? { speed: old.speed } : {}),
+    ...(old.driver ? { driver: old.driver } : {}),
   };
 }
