@@ -1,6 +1,6 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { restsOn } from '../edit/rests-on.ts';
-import { otherwise } from '../engine/parameters.ts';
+import { AS_PLANNED, otherwise } from '../engine/parameters.ts';
 import { Engine } from '../engine/engine.ts';
 import { judge } from '../judge/all.ts';
 import { sayFinding } from '../say/finding.ts';
@@ -71,9 +71,10 @@ export function evaluatePlan(doc: JobDocument): PlanResult {
   };
 }
 
-/** A plan solved at every state: what is judged. */
-function contextOf(doc: JobDocument): FindingContext {
-  const states = evaluateStates(doc);
+/** A plan solved at every state: what is judged. A plan that differs from one already solved begins with its networks. */
+function contextOf(doc: JobDocument, like?: Engine): FindingContext {
+  const solver = new Engine(doc, AS_PLANNED, like);
+  const states = operatingStates(doc).map((state) => evaluateState(solver, state));
   const tightest = tightestState(states);
   const flowLostToWiring = tightest ? flowLost(doc, tightest) : 0;
   return { doc, fuel: fuelOf(doc), states, tightest, flowLostToWiring };

@@ -1,5 +1,6 @@
 import type { JobDocument } from '../../document/job-document.ts';
 import { applyPatch } from '../../edit/apply-patch.ts';
+import type { Engine } from '../../engine/engine.ts';
 import { judge, type AnyFound } from '../../judge/all.ts';
 import type { FindingContext } from '../../judge/context.ts';
 import { findingKey, SEVERITY_ORDER, type Fix } from '../../outcome/finding.ts';
@@ -11,7 +12,7 @@ const MOST_JUDGED = 40;
 /** A plan with more parts than this is not judged over for every change: it would take seconds. */
 const MOST_PARTS = 120;
 
-export type ContextOf = (doc: JobDocument) => FindingContext;
+export type ContextOf = (doc: JobDocument, like: Engine) => FindingContext;
 
 /**
  * The changes offered for a plan's findings, each put into the plan and judged again: offered is what clears or eases its finding
@@ -49,7 +50,7 @@ export class CheckedFixes {
     // Cured by what the changed plan itself offers, one change more.
     const changed = applyPatch(this.context.doc, fix.patch);
     if (!changed.ok || fresh.length > 1) return null;
-    const context = this.contextOf(changed.value);
+    const context = this.contextOf(changed.value, this.trials.asIs.engine);
     const cures = fixesFor(fresh[0]!, {
       doc: changed.value,
       states: context.states,
@@ -78,7 +79,7 @@ export class CheckedFixes {
     this.left -= 1;
     const changed = applyPatch(doc, fix.patch);
     if (!changed.ok) return null;
-    const founds = judge(this.contextOf(changed.value));
+    const founds = judge(this.contextOf(changed.value, this.trials.asIs.engine));
     this.judged.set(key, founds);
     return founds;
   }

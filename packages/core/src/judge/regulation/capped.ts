@@ -6,7 +6,13 @@ import { REFERENCE_BOOST } from '../limits.ts';
 
 export type CappedRails = Found<
   'CAPPED_RAILS',
-  { readonly power: number; readonly boost: number; readonly rails: readonly string[] }
+  {
+    readonly power: number;
+    readonly boost: number;
+    readonly rails: readonly string[];
+    /** Power from which it is worth a word, and from which they should be fed through, W. */
+    readonly from: readonly [word: number, through: number];
+  }
 >;
 
 /** Power from which dead-ended rails are worth a word, and from which they should be fed through, W (600 and 1,000 hp; common practice). */
@@ -31,7 +37,12 @@ export const cappedRule: FindingRule<CappedRails> = ({ doc }) => {
       dimension: 'power',
       value: power,
       limit: power > FED_THROUGH ? FED_THROUGH : WORTH_A_WORD,
-      figures: { power, boost, rails: rails.map((r) => doc.plumbing.junctions[r]!.name) },
+      figures: {
+        power,
+        boost,
+        from: [WORTH_A_WORD, FED_THROUGH],
+        rails: rails.map((r) => doc.plumbing.junctions[r]!.name),
+      },
     },
   ];
 };
