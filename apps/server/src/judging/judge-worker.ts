@@ -42,7 +42,7 @@ export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
 function summarize(document: unknown): JobSummary {
   const read = checkJob(upgradeJob(document));
   if (!read.ok) return { unjudged: read.errors[0]?.message ?? 'the stored plan cannot be read' };
-  const plan = evaluatePlan(read.value);
+  const plan = evaluatePlan(read.value, 'none');
   const count = (severity: string) => plan.findings.filter((f) => f.severity === severity).length;
   const margins = plan.states.flatMap((s) =>
     s.state.kind === 'pull' && s.values?.margin != null && Number.isFinite(s.values.margin)

@@ -130,7 +130,7 @@ const solving = {
   preview(doc: JobDocument, patch: readonly PatchOperation[]): FixPreview | null {
     const after = applyPatch(doc, patch);
     if (!after.ok) return null;
-    const plan = evaluatePlan(after.value);
+    const plan = evaluatePlan(after.value, 'none');
     const tightest = plan.states.find((s) => s.state.id === plan.tightest)?.values;
     return {
       stops: plan.findings.filter((f) => f.severity === 'stop').length,

@@ -45,20 +45,21 @@ export function evaluateOne(doc: JobDocument, stateId: string): StateResult | nu
 /**
  * The whole plan at every operating state: pressures, flows, volts, margins, the weakest link and what is wrong.
  * @param doc job document (already read and checked)
+ * @param advice 'none' leaves out what to change and the weakest links: a third of the time, for counts and previews
  * @returns states, findings worst first, weakest links by margin gained; SI
  * Validity: steady states; pulsation and transients are not predicted.
  * @throws nothing for a valid document; a state that does not settle has `values: null` and a finding
  * @source see docs/methods
  * @example evaluatePlan(fullReturnJob('x')).states.length // => 12
  */
-export function evaluatePlan(doc: JobDocument): PlanResult {
+export function evaluatePlan(doc: JobDocument, advice: 'all' | 'none' = 'all'): PlanResult {
   const context = contextOf(doc);
   const { fuel, states, tightest, flowLostToWiring } = context;
   const founds = judge(context);
   const trials = new Trials(doc);
   const fixes = new CheckedFixes(context, founds, trials, contextOf);
   const findings = founds.map((found) =>
-    sayFinding(found, fixes.for(found), 'both', restsOn(doc, found.place)),
+    sayFinding(found, advice === 'all' ? fixes.for(found) : [], 'both', restsOn(doc, found.place)),
   );
   const margin = tightest?.values?.margin ?? null;
   return {
@@ -66,7 +67,8 @@ export function evaluatePlan(doc: JobDocument): PlanResult {
     states,
     findings,
     tightest: tightest?.state.id ?? null,
-    weakest: tightest && margin !== null ? weakestLinks(trials, tightest.state, margin) : [],
+    weakest:
+      advice === 'all' && tightest && margin !== null ? weakestLinks(trials, tightest.state, margin) : [],
     flowLostToWiring,
   };
 }

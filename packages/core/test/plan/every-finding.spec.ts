@@ -330,7 +330,7 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
   MIXTURE_SHIFT: [plain, [add('/brief/controllerBasePa', 400e3)]],
 };
 
-const codes = (doc: JobDocument): string[] => evaluatePlan(doc).findings.map((f) => f.code);
+const codes = (doc: JobDocument): string[] => evaluatePlan(doc, 'none').findings.map((f) => f.code);
 
 describe('every finding', () => {
   test.each(Object.entries(CASES))('%s appears, says what it means, and goes', (code, [without, change]) => {
@@ -358,7 +358,7 @@ describe('every offered fix', () => {
     const stops = new Set(before.filter((f) => f.severity === 'stop').map((f) => `${f.code}@${f.place.id}`));
     const bad = before.flatMap((f) =>
       f.fixes.flatMap((fix) => {
-        const after = evaluatePlan(applied(doc, fix.patch)).findings;
+        const after = evaluatePlan(applied(doc, fix.patch), 'none').findings;
         const same = after.find(
           (o) => o.code === f.code && o.place.id === f.place.id && o.place.within === f.place.within,
         );

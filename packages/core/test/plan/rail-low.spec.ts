@@ -104,7 +104,7 @@ describe('a rail that is low while fuel goes home past the regulator', () => {
               referenced,
               id,
             );
-            const plan = evaluatePlan(tried);
+            const plan = evaluatePlan(tried, 'none');
             const short = plan.states.some(
               (s) =>
                 s.values?.regulator?.valve === 'regulating' &&

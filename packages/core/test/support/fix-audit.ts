@@ -82,7 +82,7 @@ export function auditFixes(doc: JobDocument): Audit {
       fixes += 1;
       let after: readonly Finding[];
       try {
-        after = evaluatePlan(applied(doc, fix.patch)).findings;
+        after = evaluatePlan(applied(doc, fix.patch), 'none').findings;
       } catch (error) {
         say('does not apply', `${fix.label}: ${String(error).slice(0, 200)}`);
         continue;
