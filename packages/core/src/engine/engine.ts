@@ -10,9 +10,12 @@ import { PumpSupply, type SuppliedPump } from './electric/pump-supply.ts';
 import type { PumpDriver } from '../kinds/plumbing/pump/shape.ts';
 import { stoppedConductance } from '../kinds/plumbing/pump/law.ts';
 import { loadCurrent, loadRuns, powerNetwork } from './electric/circuits.ts';
-import { findRoot } from '../numerics/root.ts';
 import { gauge } from '../quantities/pressure.ts';
-import { injectorLink, sameTopology } from './graph.ts';
+import { sameTopology } from './graph.ts';
+import { drive } from './limits/driven-duty.ts';
+import { keepLiquid, type HeldBack } from './limits/keep-liquid.ts';
+import { deliveredBy, shortRails } from './limits/short-rails.ts';
+import { searchFlow } from './search-flow.ts';
 import { PlumbingModel, NO_RAILS, type NetworkMode, type ShortRails } from './model.ts';
 import { AS_PLANNED, type Parameters } from './parameters.ts';
 import { FuelTemperatures } from './observe/temperatures.ts';
@@ -60,26 +63,10 @@ export interface CoupledSolve extends SolveReport {
   readonly worstNode: string;
 }
 
-/** Available flow of several rails is found to this, m³/s: 0.01 L/h. */
-const FLOW_TOLERANCE = 3e-9;
 /** A search for available flow starts no lower, m³/s: a bracket cannot grow from nothing. 36 L/h. */
 const LEAST_GUESS = 1e-5;
-/** More than any pump in a plan delivers, m³/s: 36,000 L/h. */
-const MOST_DELIVERED = 0.01;
-
-/** A controller drives a pump no slower than this, and its duty is found to this. */
-const LEAST_DUTY = 0.2;
-const DUTY_STEP = 1e-4;
 /** Rails short of pressure are found in so many turns at most: one runs short as another does. */
 const MOST_ROUNDS = 5;
-/** Injectors wide open that pass this much more than wanted are not short, as a share. */
-const JUST_ENOUGH = 1e-6;
-/** A rail only reached by the trace the solver lets through shut valves would stand far below this, Pa. */
-export const CUT_OFF = -50e6;
-/** An inlet this little under its vapor pressure is left there, Pa. */
-const BOILS_NEAR = 1;
-/** Pumps that boil at once: more are left as they are. */
-const MOST_BOILING = 6;
 /** A pump that moves less than its curve says by this share is held back at its inlet. */
 const HELD_BACK = 1e-4;
 
@@ -168,6 +155,8 @@ export class Engine {
    * NetworkSolver and PumpSupply).
    */
   solve(state: OperatingState, mode: NetworkMode = 'running'): CoupledSolve {
+    // Solved on its own before this state's limits are kept in mind.
+    if (mode === 'running') this.adjustFlows();
     const hydraulic = this.driven.size > 0 ? this.drive(state, mode) : this.physical(state, mode);
     const { solution } = hydraulic;
     if (!solution) return { ...hydraulic, solution: null };
@@ -175,7 +164,7 @@ export class Engine {
     const { duty } = this;
     return {
       ...hydraulic,
-      solution: new CoupledSolution(solution, this.deliveredBy(state, solution), () =>
+      solution: new CoupledSolution(solution, deliveredBy(this.model, state, solution, this.short), () =>
         this.electric(state, solution, power, duty),
       ),
     };
@@ -186,42 +175,20 @@ export class Engine {
     return hasFactorySupply(this.doc) || feedingPumps(this.doc).some((id) => this.model.pumpRuns(id, state));
   }
 
-  /** What the engine gets in a solution, m³/s. */
-  private deliveredBy(state: OperatingState, network: NetworkSolution): number {
-    const { railIds } = this.model;
-    return railIds.reduce((sum, id) => {
-      const passed = network.links.get(injectorLink(id))?.flow ?? 0;
-      return sum + (this.short.has(id) ? passed : Math.max(0, state.draw) / railIds.length);
-    }, 0);
-  }
-
-  /** Rails that stand too low for their injectors to pass what is taken out of them; one cut off altogether stays as it is. */
-  private shortRails(state: OperatingState, { solution, ending }: NetworkSolve): ShortRails {
-    const { railIds } = this.model;
-    if (state.draw <= 0) return NO_RAILS;
-    if (!solution) return ending.how === 'adrift' ? NO_RAILS : new Set(railIds);
-    const pressures = railIds.map((id) => solution.pressures.get(id) ?? 0);
-    if (pressures.some((p) => p < CUT_OFF)) return NO_RAILS;
-    const needed = (state.draw / this.model.perRootPa(state)) ** 2;
-    const behind = this.model.demand.floor === null ? state.manifold : 0;
-    const wanted = (1 + JUST_ENOUGH) * (state.draw / railIds.length);
-    return new Set(
-      railIds.filter((id, i) =>
-        this.short.has(id)
-          ? (solution.links.get(injectorLink(id))?.flow ?? 0) < wanted
-          : pressures[i]! - behind < needed,
-      ),
-    );
-  }
-
   /** The network at a state within what fuel can do: no injector passes more than its pressure drives, no inlet boils. */
   private physical(state: OperatingState, mode: NetworkMode): NetworkSolve {
     this.short = NO_RAILS;
     this.supply.letGo();
     let now = this.settle(state, mode);
     if (mode === 'capacity') return now;
+    const held: HeldBack = {
+      pumps: this.pumps.flatMap(({ id }, at) => (this.model.pumpRuns(id, state) ? [{ at, id }] : [])),
+      boilsAt: this.model.fuel.vapourPressure - this.doc.brief.barometricPa,
+      holdBack: (at, most) => this.supply.holdBack(at, most),
+      settle: () => this.settle(state, mode),
+    };
     for (let round = 0; round < MOST_ROUNDS; round++) {
-      const short = mode === 'running' ? this.shortRails(state, now) : NO_RAILS;
+      const short = mode === 'running' ? shortRails(this.model, state, now, this.short) : NO_RAILS;
       const same = short.size === this.short.size && [...short].every((id) => this.short.has(id));
       if (same && round > 0) break;
       if (!same) {
@@ -229,7 +196,7 @@ export class Engine {
         this.supply.letGo();
         now = this.settle(state, mode);
       }
-      now = this.keepLiquid(state, mode, now);
+      now = keepLiquid(now, held);
     }
     return now;
   }
@@ -242,70 +209,30 @@ export class Engine {
     return this.gridAt(state, mode).solve();
   }
 
-  /**
-   * No liquid stands below its vapor pressure: a pump whose inlet would is held back to the flow at which the inlet just boils,
-   * found on the whole network; of several one after the other.
-   */
-  private keepLiquid(state: OperatingState, mode: NetworkMode, first: NetworkSolve): NetworkSolve {
-    const boils = this.model.fuel.vapourPressure - this.doc.brief.barometricPa;
-    let now = first;
-    for (let round = 0; round < MOST_BOILING; round++) {
-      const i = this.pumps.findIndex(
-        ({ id }) =>
-          this.model.pumpRuns(id, state) && (now.solution?.links.get(id)?.pUp ?? boils) < boils - BOILS_NEAR,
-      );
-      const pump = this.pumps[i];
-      const flow = pump && now.solution?.links.get(pump.id)?.flow;
-      if (!pump || flow === undefined || flow <= 0) return now;
-      const free = now;
-      const over = (most: number): number => {
-        this.supply.holdBack(i, most);
-        now = this.settle(state, mode);
-        // One that does not settle is taken as too much: the search goes on below it.
-        return now.solution ? now.solution.links.get(pump.id)!.pUp - boils : -1;
-      };
-      const root = findRoot(over, 0, flow, FLOW_TOLERANCE);
-      over(root.converged ? root.x : 0);
-      // Nothing settles with it held back: what was found without says more.
-      if (!now.solution) return free;
-    }
-    return now;
-  }
-
   private commandOf(id: string, state: OperatingState, duty: number): number | undefined {
-    return this.driven.has(id) ? (state.forced ? 1 : duty) : this.model.commandOf(id, state);
+    return this.driven.has(id) ? duty : this.model.commandOf(id, state);
   }
 
-  /**
-   * Driven pumps: the controller lowers their duty until the rail stands at what it holds, within what its driver can give.
-   * Where even that is too little, they run at the driver's limit.
-   */
+  /** Pumps the engine's controller drives, at the duty it gives them. Forced, they run at all they get. */
   private drive(state: OperatingState, mode: NetworkMode): NetworkSolve {
-    const drivers = [...this.driven.values()];
-    const most = state.forced ? 1 : Math.min(...drivers.map((d) => d.mostDuty));
     const at = (duty: number): NetworkSolve => {
       this.duty = duty;
       return this.physical(state, mode);
     };
-    let now = at(most);
-    if (state.forced || !now.solution) return now;
-    const tooMuch = (solve: NetworkSolve): number => {
-      if (!solve.solution) return 1;
-      const { pumps } = this.electric(state, solve.solution, this.power.snapshot(), this.duty);
-      return Math.max(...[...this.driven].map(([id, d]) => (pumps.get(id)?.current ?? 0) - d.mostA));
-    };
-    let limit = most;
-    if (tooMuch(now) > 0) {
-      limit = findRoot((duty) => tooMuch(at(duty)), LEAST_DUTY, most, DUTY_STEP).x;
-      now = at(limit);
-    }
-    if (mode !== 'running' || !now.solution) return now;
+    if (state.forced || mode === 'capacity') return at(1);
+    const drivers = [...this.driven];
     const wanted = this.model.demand.at(state);
-    const over = (solve: NetworkSolve): number =>
-      solve.solution ? this.lowestOf(solve.solution) - wanted : -wanted;
-    if (over(now) <= 0) return now;
-    const { x, converged } = findRoot((duty) => over(at(duty)), LEAST_DUTY, limit, DUTY_STEP);
-    return at(converged ? x : LEAST_DUTY);
+    return drive({
+      most: Math.min(...drivers.map(([, d]) => d.mostDuty)),
+      at,
+      tooManyAmps: ({ solution }) => {
+        if (!solution) return 1;
+        const { pumps } = this.electric(state, solution, this.power.snapshot(), this.duty);
+        return Math.max(...drivers.map(([id, d]) => (pumps.get(id)?.current ?? 0) - d.mostA));
+      },
+      overSet:
+        mode === 'running' ? ({ solution }) => (solution ? this.lowestOf(solution) - wanted : -wanted) : null,
+    });
   }
 
   private lowestOf(network: NetworkSolution): number {
@@ -324,7 +251,7 @@ export class Engine {
     const { model } = this;
     const setFlows = mode === 'running' ? this.adjustFlows() : NO_FLOWS;
     const known = this.grids.get(mode);
-    const solver = known ?? new NetworkSolver(model.network(state, mode, setFlows), this.supply);
+    const solver = known ?? new NetworkSolver(model.network(state, mode, setFlows, this.short), this.supply);
     if (known) {
       known.drive(this.supply, model.fuel.density);
       for (let l = 0; l < model.graph.links.length; l++)
@@ -365,18 +292,14 @@ export class Engine {
     let last: CoupledSolution | null = null;
     const inHand = (draw: number): number => {
       last = this.solve({ ...state, draw }, 'available').solution;
-      return last ? this.lowestRail(last) - required : NaN;
+      return last ? this.lowestOf(last.network) - required : NaN;
     };
     const guess = Math.max(this.delivered ?? state.draw * 1.5, LEAST_GUESS);
-    const flow = secant(inHand, guess, FLOW_TOLERANCE) ?? bracketed(inHand, guess);
+    const flow = searchFlow(inHand, guess);
     if (Number.isNaN(flow)) return null;
     this.delivered = flow;
     inHand(flow);
     return last && { flow, solution: last };
-  }
-
-  private lowestRail(solution: CoupledSolution): number {
-    return this.lowestOf(solution.network);
   }
 
   private intoRails(solution: CoupledSolution): number {
@@ -457,29 +380,6 @@ export class Engine {
     this.adjusted = new Map([...idle].map(([id, q]) => [id, q < DRY_FLOW ? (forced.get(id) ?? 0) : q]));
     return this.adjusted;
   }
-}
-
-/** Secant steps on what is all but a straight line; undefined where they stray. */
-function secant(f: (x: number) => number, guess: number, tolerance: number): number | undefined {
-  let x0 = guess;
-  let f0 = f(x0);
-  let x1 = f0 > 0 ? x0 * 1.02 : x0 * 0.98;
-  for (let k = 0; k < 10; k++) {
-    const f1 = f(x1);
-    const next = x1 - (f1 * (x1 - x0)) / (f1 - f0);
-    if (!Number.isFinite(next) || next <= 0 || next > 10 * guess) return undefined;
-    if (Math.abs(next - x1) < tolerance) return next;
-    [x0, f0, x1] = [x1, f1, next];
-  }
-  return undefined;
-}
-
-/** The slow way: a bracket grown from the guess, which must be above 0. NaN where a solve does not settle, 0 where even no draw is too much. */
-function bracketed(f: (x: number) => number, guess: number): number {
-  let high = guess;
-  while (high < MOST_DELIVERED && f(high) > 0) high *= 1.6;
-  const root = findRoot(f, 0, high, FLOW_TOLERANCE);
-  return root.converged ? root.x : Number.isNaN(f(0)) ? NaN : 0;
 }
 
 const NO_FLOWS: ReadonlyMap<string, number> = new Map();

@@ -195,14 +195,19 @@ export class PlumbingModel {
   }
 
   /** @param setFlows bypass flow at which each regulator's screw was adjusted, m³/s */
-  network(state: OperatingState, mode: NetworkMode, setFlows: ReadonlyMap<string, number>): Network {
+  network(
+    state: OperatingState,
+    mode: NetworkMode,
+    setFlows: ReadonlyMap<string, number>,
+    short: ShortRails = NO_RAILS,
+  ): Network {
     const links = this.graph.links.map(({ id, from, to }, l): NetworkLink => ({
       id,
       from,
       to,
-      law: this.lawAt(l, state, mode, setFlows),
+      law: this.lawAt(l, state, mode, setFlows, short),
     }));
-    return { nodes: this.nodes(state, mode), links, density: this.fuel.density };
+    return { nodes: this.nodes(state, mode, short), links, density: this.fuel.density };
   }
 
   nodes(state: OperatingState, mode: NetworkMode, short: ShortRails = NO_RAILS): NetworkNode[] {

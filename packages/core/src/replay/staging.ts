@@ -121,8 +121,23 @@ function settingBetween(
 /** Steps a leg of the way up is walked in. */
 const STEPS = 200;
 
+interface WayUp {
+  readonly points: readonly Moment[];
+  readonly way: readonly Moment[];
+}
+const known = new WeakMap<JobDocument, Map<string, WayUp>>();
+
+/** Worked out once a plan and pump: advice, judgement and its fix all follow it. */
+function wayUp(doc: JobDocument, pumpId: string): WayUp {
+  const ways = known.get(doc) ?? new Map<string, WayUp>();
+  known.set(doc, ways);
+  const way = ways.get(pumpId) ?? solvedWayUp(doc, pumpId);
+  ways.set(pumpId, way);
+  return way;
+}
+
 /** The others alone at cruise and at every point of the pull, and the way through them in small steps of time. */
-function wayUp(doc: JobDocument, pumpId: string): { readonly points: Moment[]; readonly way: Moment[] } {
+function solvedWayUp(doc: JobDocument, pumpId: string): WayUp {
   const solver = new Engine(doc, otherwise({ dead: [pumpId] }));
   const states = operatingStates(doc).filter((s) => s.kind === 'pull' || s.kind === 'cruise');
   const pull = states.filter((s) => s.kind === 'pull');

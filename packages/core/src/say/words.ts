@@ -33,7 +33,10 @@ export type Words<F extends Found> = (
   fixes: readonly Fix[],
 ) => Said;
 
-/** 0.153 → "15 %". */
+/** 0.153 → "15%". */
 export const percent = (share: number, decimals = 0): string => `${(share * 100).toFixed(decimals)}%`;
+/** A share that is under its limit never reads like it: one decimal more where both round alike. */
+export const percentUnder = (share: number, limit: number): string =>
+  percent(share, percent(share) === percent(limit) ? 1 : 0);
 export const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

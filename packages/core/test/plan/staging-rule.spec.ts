@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
 import {
-  boostRule,
   crankingVolts,
   driveLanes,
   driveMoments,
@@ -11,29 +10,17 @@ import {
   railDips,
   ruleOf,
   rulesOf,
-  setRule,
   stagingAdvice,
   standardDrive,
   type JobDocument,
   type PumpTrigger,
 } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
+import { PSI, rising, twinPump, twinPumpAt, withClauses } from '../support/twin-pump.ts';
 
 /** The rule is blamed where the rule is wrong, and pumps where pumps are. */
-const PSI = 6894.757293168;
-const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
 /** More than one pump can feed, less than both can. */
-const hungry: JobDocument = {
-  ...twin,
-  brief: {
-    ...twin.brief,
-    // Injectors that can pass it.
-    injectors: { ...twin.brief.injectors, staticFlowM3s: 3 * twin.brief.injectors.staticFlowM3s },
-    pull: twin.brief.pull.map((p, i) => ({ ...p, powerW: p.powerW * 1.6, boostPa: (5 + 3 * i) * PSI })),
-  },
-};
-const withRule = (doc: JobDocument, any: PumpTrigger['any']): JobDocument =>
-  applied(doc, setRule(doc, { ...boostRule('pump-2', 0), any }));
+const hungry = twinPumpAt(1.6, rising);
 const boost = (above: number) => ({ kind: 'boost' as const, above, below: above - PSI, not: false });
 const codes = (doc: JobDocument) => evaluatePlan(doc).findings.map((f) => f.code);
 const late = (doc: JobDocument) => found(evaluatePlan(doc).findings, 'STAGING_LATE');
@@ -56,7 +43,7 @@ describe('a second pump that is not on', () => {
   test.each(CASES)(
     '%s: a stop that blames the rule, offers no larger pump, and is cured in one',
     (_, any, words) => {
-      const doc = withRule(hungry, any);
+      const doc = withClauses(hungry, any);
       const finding = late(doc)!;
       expect(finding.severity).toBe('stop');
       expect(finding.why.text).toContain(words);
@@ -81,8 +68,11 @@ describe('a second pump that is not on', () => {
     const dead = evaluatePlan(hungry).findings.filter((f) => f.code === 'ONE_PUMP_DEAD');
     expect(dead.find((f) => f.place.id === 'pump-1')!.title).toContain('does not start');
     // One that also runs while cranking is a spare.
-    const spare = withRule(hungry, [{ all: [boost(3 * PSI)] }, { all: [{ kind: 'starter', not: false }] }]);
-    const idling = withRule(spare, [{ all: [{ kind: 'engine-turning', not: false }] }]);
+    const spare = withClauses(hungry, [
+      { all: [boost(3 * PSI)] },
+      { all: [{ kind: 'starter', not: false }] },
+    ]);
+    const idling = withClauses(spare, [{ all: [{ kind: 'engine-turning', not: false }] }]);
     for (const f of evaluatePlan(idling).findings.filter((x) => x.code === 'ONE_PUMP_DEAD'))
       expect(f.title).not.toContain('does not start');
   });
@@ -104,16 +94,18 @@ describe('a switch latches', () => {
 
   test('once on it stays on down to where it lets go, not down to where it came on', () => {
     const wide = (below: number) =>
-      withRule(falling, [{ all: [{ kind: 'boost', above: 11 * PSI, below: below * PSI, not: false }] }]);
+      withClauses(falling, [{ all: [{ kind: 'boost', above: 11 * PSI, below: below * PSI, not: false }] }]);
     expect(runs(wide(7))).toEqual([false, true, true, true, true]);
     expect(runs(wide(8.5))).toEqual([false, true, true, true, false]);
     expect(runs(wide(10))).toEqual([false, true, true, false, false]);
   });
 
   test('one that lets go while it is needed is late as well', () => {
-    const doc = withRule(falling, [{ all: [{ kind: 'boost', above: 5 * PSI, below: 4 * PSI, not: false }] }]);
+    const doc = withClauses(falling, [
+      { all: [{ kind: 'boost', above: 5 * PSI, below: 4 * PSI, not: false }] },
+    ]);
     expect(late(doc)).toBeUndefined();
-    const early = withRule(falling, [
+    const early = withClauses(falling, [
       { all: [{ kind: 'boost', above: 13 * PSI, below: 10 * PSI, not: false }] },
     ]);
     expect(late(early)).toBeDefined();
@@ -128,7 +120,7 @@ describe('the setting that is recommended', () => {
     expect(set!.above / PSI).toBeCloseTo(2, 6);
     expect(latest).toBeGreaterThan(set!.above);
     // What lies between is the shop's choice.
-    const between = withRule(hungry, [{ all: [boost((set!.above + latest) / 2)] }]);
+    const between = withClauses(hungry, [{ all: [boost((set!.above + latest) / 2)] }]);
     expect(late(between)).toBeUndefined();
   });
 
@@ -148,9 +140,9 @@ describe('a dip along the drive', () => {
   };
 
   test('is the rule’s where every pump on would hold the rail, else the supply’s', () => {
-    const lateOn = withRule(hungry, [{ all: [boost(25 * PSI)] }]);
+    const lateOn = withClauses(hungry, [{ all: [boost(25 * PSI)] }]);
     expect(new Set(dips(lateOn).map((d) => d.cause))).toEqual(new Set(['rules']));
-    const thin = applied(withRule(hungry, [{ all: [boost(2 * PSI)] }]), [
+    const thin = applied(withClauses(hungry, [{ all: [boost(2 * PSI)] }]), [
       { op: 'replace', path: '/plumbing/elements/feed/dash', value: 3 },
     ]);
     const lost = dips(thin);
@@ -161,7 +153,7 @@ describe('a dip along the drive', () => {
 
 describe('cranking', () => {
   test('a state of its own: the battery sags by the starter, what primes or turns with the engine runs', () => {
-    const doc = applied(twin, [{ op: 'add', path: '/brief/electrical/crankingA', value: 300 }]);
+    const doc = applied(twinPump, [{ op: 'add', path: '/brief/electrical/crankingA', value: 300 }]);
     expect(crankingVolts(doc)).toBeCloseTo(12.4 - 300 * 0.006, 9);
     const cranking = evaluateStates(doc).find((s) => s.state.kind === 'cranking')!;
     expect(cranking.state.supplyVolts).toBeCloseTo(10.6, 9);

@@ -9,7 +9,6 @@ import {
   fullReturnJob,
   harnessOf,
   moveThreshold,
-  PATTERNS,
   railDips,
   ruleOf,
   rulesOf,
@@ -23,19 +22,10 @@ import {
 } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
 import { at } from '../support/terminals.ts';
+import { PSI, rising, twinPump, twinPumpAt, withClauses } from '../support/twin-pump.ts';
 
-const PSI = 6894.757293168;
-const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
-/** The twin-pump job with so much more power that one pump runs out in the pull, on boost that keeps rising. */
-const strong: JobDocument = {
-  ...twin,
-  brief: {
-    ...twin.brief,
-    // Injectors that can pass it.
-    injectors: { ...twin.brief.injectors, staticFlowM3s: 3 * twin.brief.injectors.staticFlowM3s },
-    pull: twin.brief.pull.map((p, i) => ({ ...p, powerW: p.powerW * 1.75, boostPa: (5 + 3 * i) * PSI })),
-  },
-};
+/** So much power that one pump runs out in the pull. */
+const strong = twinPumpAt(1.75, rising);
 const withThreshold = (doc: JobDocument, above: number) =>
   applied(doc, moveThreshold(doc, stagingThreshold(doc, 'pump-2')!, above));
 const withRule = (doc: JobDocument, rule: Partial<PumpTrigger>) =>
@@ -87,10 +77,10 @@ describe('where the second pump comes in', () => {
           (s) => !s.state.forced && s.values?.pumps.find((p) => p.id === 'pump-2' && p.volts > 0),
         )
         .map((s) => s.state.kind);
-    expect(new Set(on(twin))).toEqual(new Set(['pull']));
+    expect(new Set(on(twinPump))).toEqual(new Set(['pull']));
     const byRpm = applied(
-      twin,
-      setRule(twin, {
+      twinPump,
+      setRule(twinPump, {
         ...boostRule('pump-2', 0),
         any: [{ all: [{ kind: 'rpm', above: 6000, below: 5800, not: false }] }],
       }),
@@ -127,8 +117,8 @@ describe('flags of a rule along a drive', () => {
 
     const boost = (above: number, below: number) =>
       applied(
-        twin,
-        setRule(twin, {
+        twinPump,
+        setRule(twinPump, {
           ...boostRule('pump-2', above),
           any: [{ all: [{ kind: 'boost', above, below, not: false, point: 'before-throttle' }] }],
         }),
@@ -143,8 +133,8 @@ describe('flags of a rule along a drive', () => {
   test('tapped ahead of the throttle the pump runs on at lift-off, behind it not', () => {
     const secondsAtLift = (point: 'before-throttle' | 'behind-throttle') => {
       const doc = applied(
-        twin,
-        setRule(twin, {
+        twinPump,
+        setRule(twinPump, {
           ...boostRule('pump-2', 5 * PSI),
           any: [{ all: [{ kind: 'boost', above: 5 * PSI, below: 4 * PSI, not: false, point }] }],
         }),
@@ -160,7 +150,7 @@ describe('flags of a rule along a drive', () => {
 describe('wiring that does not do what the rule says', () => {
   const drawn = (doc: JobDocument) =>
     applied(doc, [{ op: 'add', path: '/wiring/harness', value: harnessOf(doc) }]);
-  const job = drawn(withThreshold(twin, 5 * PSI));
+  const job = drawn(withThreshold(twinPump, 5 * PSI));
   const wires = job.wiring.harness!.wires;
   const onNo = Object.entries(wires).find(([, w]) => w.from.terminal === 'no')![0];
 
@@ -306,7 +296,7 @@ describe('what a job file may not say', () => {
       ],
     ],
   ] as const)('%s', (code, patch) => {
-    const read = checkJob(applied(twin, [...patch]));
+    const read = checkJob(applied(twinPump, [...patch]));
     expect(read.ok).toBe(false);
     if (!read.ok) expect(read.errors.map((e) => e.code)).toContain(code);
   });
@@ -314,24 +304,22 @@ describe('what a job file may not say', () => {
 
 describe('a staged pump whose rule has more than boost', () => {
   const boost = (above: number) => ({ kind: 'boost' as const, above, below: above - 7e3, not: false });
-  const withClauses = (any: PumpTrigger['any']): JobDocument =>
-    applied(strong, setRule(strong, { ...boostRule('pump-2', 0), any }));
   const late = (doc: JobDocument) =>
     evaluatePlan(doc).findings.find((f) => f.code === 'STAGING_LATE' || f.code === 'STAGING_BY_BOOST');
 
   test('another way on that comes in earlier counts: no false alarm', () => {
-    expect(late(withClauses([{ all: [boost(120e3)] }]))).toBeDefined();
+    expect(late(withClauses(strong, [{ all: [boost(120e3)] }]))).toBeDefined();
     const rpm = { kind: 'rpm' as const, above: 2500, below: 2200, not: false };
-    expect(late(withClauses([{ all: [boost(120e3)] }, { all: [rpm] }]))).toBeUndefined();
+    expect(late(withClauses(strong, [{ all: [boost(120e3)] }, { all: [rpm] }]))).toBeUndefined();
   });
 
   test('another condition that holds it back is found, and said to be what holds it', () => {
-    expect(late(withClauses([{ all: [boost(10e3)] }]))).toBeUndefined();
+    expect(late(withClauses(strong, [{ all: [boost(10e3)] }]))).toBeUndefined();
     const rpm = { kind: 'rpm' as const, above: 6400, below: 6000, not: false };
-    const held = late(withClauses([{ all: [boost(10e3), rpm] }]))!;
+    const held = late(withClauses(strong, [{ all: [boost(10e3), rpm] }]))!;
     expect(held.why.text).toContain('another condition');
     const [fix] = held.fixes;
     expect(fix!.label).toContain('by boost alone');
-    expect(late(applied(withClauses([{ all: [boost(10e3), rpm] }]), fix!.patch))).toBeUndefined();
+    expect(late(applied(withClauses(strong, [{ all: [boost(10e3), rpm] }]), fix!.patch))).toBeUndefined();
   });
 });

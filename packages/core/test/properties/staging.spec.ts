@@ -7,7 +7,6 @@ import {
   drivePressure,
   evaluateStates,
   moveThreshold,
-  PATTERNS,
   railDips,
   rulesOf,
   stagingAdvice,
@@ -16,24 +15,11 @@ import {
   type JobDocument,
 } from '../support/core.ts';
 import { applied } from '../support/examples.ts';
+import { twinPump, twinPumpAt } from '../support/twin-pump.ts';
 
-const PSI = 6894.757293168;
-const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
-
-/** The twin-pump job with other power and other boost along the pull. */
-const job = (power: number, topPsi: number): JobDocument => ({
-  ...twin,
-  brief: {
-    ...twin.brief,
-    // Injectors that can pass it.
-    injectors: { ...twin.brief.injectors, staticFlowM3s: 3 * twin.brief.injectors.staticFlowM3s },
-    pull: twin.brief.pull.map((p, i, all) => ({
-      ...p,
-      powerW: p.powerW * power,
-      boostPa: (topPsi * (i + 1) * PSI) / all.length,
-    })),
-  },
-});
+const twin = twinPump;
+const job = (power: number, topPsi: number): JobDocument =>
+  twinPumpAt(power, (i) => (topPsi * (i + 1)) / twin.brief.pull.length);
 const anyJob = fc
   .tuple(fc.double({ min: 1, max: 2, noNaN: true }), fc.double({ min: 8, max: 26, noNaN: true }))
   .map(([power, top]) => job(power, top));

@@ -14,14 +14,22 @@ const MOST_PARTS = 120;
 
 export type ContextOf = (doc: JobDocument, like: Engine) => FindingContext;
 
+/** A changed plan, solved and judged. */
+interface Judged {
+  readonly context: FindingContext;
+  readonly founds: readonly AnyFound[];
+}
+/** No more are judged. */
+const UNJUDGED = 'unjudged';
+
 /**
  * The changes offered for a plan's findings, each put into the plan and judged again: offered is what clears or eases its finding
  * and brings no new stop with it. Where a change brings one that a second change cures, the two are offered as one.
  */
 export class CheckedFixes {
   private readonly stops: ReadonlySet<string>;
-  private readonly judged = new Map<string, readonly AnyFound[]>();
-  private left = MOST_JUDGED;
+  private readonly judged = new Map<string, Judged | null>();
+  private left: number;
 
   constructor(
     private readonly context: FindingContext,
@@ -29,59 +37,58 @@ export class CheckedFixes {
     private readonly trials: Trials,
     private readonly contextOf: ContextOf,
   ) {
+    const { plumbing, wiring } = context.doc;
+    const parts = Object.keys(plumbing.elements).length + Object.keys(wiring.circuits).length;
+    this.left = parts > MOST_PARTS ? 0 : MOST_JUDGED;
     this.stops = new Set(founds.filter((f) => f.severity === 'stop').map(findingKey));
   }
 
   for(found: AnyFound): Fix[] {
     const { doc, states } = this.context;
     const offered = fixesFor(found, { doc, states, trials: this.trials });
-    const parts = Object.keys(doc.plumbing.elements).length + Object.keys(doc.wiring.circuits).length;
-    const kept = parts > MOST_PARTS ? offered : offered.flatMap((fix) => this.checked(found, fix) ?? []);
-    return distinct(kept);
+    return distinct(offered.flatMap((fix) => this.checked(found, fix) ?? []));
   }
 
   /** The change as it may be offered; null: it does not help, or hurts. */
   private checked(found: AnyFound, fix: Fix): Fix | null {
-    const after = this.after(this.context.doc, fix);
-    if (!after) return this.left > 0 ? null : fix;
-    if (!eases(found, after)) return null;
-    const fresh = this.fresh(after);
-    if (fresh.length === 0) return fix;
-    // Cured by what the changed plan itself offers, one change more.
-    const changed = applyPatch(this.context.doc, fix.patch);
-    if (!changed.ok || fresh.length > 1) return null;
-    const context = this.contextOf(changed.value, this.trials.asIs.engine);
-    const cures = fixesFor(fresh[0]!, {
-      doc: changed.value,
-      states: context.states,
-      trials: new Trials(changed.value),
-    });
-    for (const cure of cures) {
+    const after = this.after(fix);
+    if (after === UNJUDGED) return fix;
+    if (!after || !eases(found, after.founds)) return null;
+    const [fresh, ...more] = this.fresh(after);
+    if (!fresh) return fix;
+    return more.length > 0 ? null : this.withCure(found, fix, fresh, after.context);
+  }
+
+  /** The change and what the changed plan itself offers against the one stop it brings. */
+  private withCure(found: AnyFound, fix: Fix, fresh: AnyFound, { doc, states }: FindingContext): Fix | null {
+    for (const cure of fixesFor(fresh, { doc, states, trials: new Trials(doc) })) {
       const both: Fix = {
         does: { act: 'several', steps: [fix.does, cure.does] },
         patch: [...fix.patch, ...cure.patch],
       };
-      const then = this.after(this.context.doc, both);
-      if (then && eases(found, then) && this.fresh(then).length === 0) return both;
+      const then = this.after(both);
+      if (then && then !== UNJUDGED && eases(found, then.founds) && this.fresh(then).length === 0)
+        return both;
     }
     return null;
   }
 
-  private fresh(after: readonly AnyFound[]): AnyFound[] {
-    return after.filter((f) => f.severity === 'stop' && !this.stops.has(findingKey(f)));
+  private fresh({ founds }: Judged): AnyFound[] {
+    return founds.filter((f) => f.severity === 'stop' && !this.stops.has(findingKey(f)));
   }
 
-  private after(doc: JobDocument, fix: Fix): readonly AnyFound[] | null {
+  /** The plan with a change in it; null where the change does not apply. */
+  private after(fix: Fix): Judged | null | typeof UNJUDGED {
     const key = JSON.stringify(fix.patch);
     const known = this.judged.get(key);
-    if (known) return known;
-    if (this.left <= 0) return null;
+    if (known !== undefined) return known;
+    if (this.left <= 0) return UNJUDGED;
     this.left -= 1;
-    const changed = applyPatch(doc, fix.patch);
-    if (!changed.ok) return null;
-    const founds = judge(this.contextOf(changed.value, this.trials.asIs.engine));
-    this.judged.set(key, founds);
-    return founds;
+    const changed = applyPatch(this.context.doc, fix.patch);
+    const context = changed.ok ? this.contextOf(changed.value, this.trials.asIs.engine) : null;
+    const judged = context && { context, founds: judge(context) };
+    this.judged.set(key, judged);
+    return judged;
   }
 }
 

@@ -7,20 +7,26 @@ import type { HighPressureShort } from '../../judge/supply/high-pressure.ts';
 import type { RailSag } from '../../judge/supply/sag.ts';
 import type { SuctionVapor } from '../../judge/supply/suction.ts';
 import { inState } from '../state.ts';
-import { percent, type Words } from '../words.ts';
+import { percent, percentUnder, type Words } from '../words.ts';
 
+/** More than this share of its fuel reads as all of it. */
+const ALL = 0.995;
 /** A pump warmed by more than this is worth a word, K. */
 const WARMED = 2;
 
-export const supplyShort: Words<SupplyShort> = ({ value: m, figures: f }, q) => ({
-  title:
-    m < 0
-      ? `Not enough fuel at ${f.rpm.toFixed(0)} rpm: ${percent(-m)} short.`
-      : `Only ${percent(m)} in hand at ${f.rpm.toFixed(0)} rpm; ${percent(f.asked)} asked.`,
-  text: `At ${q('pressure', f.required)} the feed side delivers ${q('flow', f.available)}; the engine takes ${q('flow', f.draw)}.${m < 0 ? ` The ${f.lowSide ? 'low side' : 'rail'} falls to ${q('pressure', f.rail)}${f.delivered < 0.995 ? ` and the engine gets ${percent(f.delivered)} of its fuel` : ''}: the mixture goes lean.` : ''}`,
-  formula: `${q('flow', f.available)} ÷ ${q('flow', f.draw)} − 1 = ${percent(m, 1)}`,
-  source: 'pump curve at the volts it gets, Darcy–Weisbach feed losses; 15% margin is common practice',
-});
+export const supplyShort: Words<SupplyShort> = ({ value: m, figures: f }, q) => {
+  const gets = f.delivered < ALL ? ` and the engine gets ${percent(f.delivered)} of its fuel` : '';
+  const falls = ` The ${f.lowSide ? 'low side' : 'rail'} falls to ${q('pressure', f.rail)}${gets}: the mixture goes lean.`;
+  return {
+    title:
+      m < 0
+        ? `Not enough fuel at ${f.rpm.toFixed(0)} rpm: ${percent(-m)} short.`
+        : `Only ${percentUnder(m, f.asked)} in hand at ${f.rpm.toFixed(0)} rpm; ${percent(f.asked)} asked.`,
+    text: `At ${q('pressure', f.required)} the feed side delivers ${q('flow', f.available)}; the engine takes ${q('flow', f.draw)}.${m < 0 ? falls : ''}`,
+    formula: `${q('flow', f.available)} ÷ ${q('flow', f.draw)} − 1 = ${percent(m, 1)}`,
+    source: 'pump curve at the volts it gets, Darcy–Weisbach feed losses; 15% margin is common practice',
+  };
+};
 
 export const railDry: Words<RailDry> = ({ place, figures: f }) => ({
   title: `No fuel reaches ${place.name.toLowerCase()} at ${f.states.map(inState).join(', ')}.`,
@@ -31,11 +37,11 @@ export const railDry: Words<RailDry> = ({ place, figures: f }) => ({
   source: 'joint solve of plumbing and wiring',
 });
 
-export const highPressureShort: Words<HighPressureShort> = ({ value: m, figures: f }, q) => ({
+export const highPressureShort: Words<HighPressureShort> = ({ value: m, limit, figures: f }, q) => ({
   title:
     m < 0
       ? `The high-pressure ${f.pumps.length > 1 ? 'pumps deliver' : 'pump delivers'} ${percent(-m)} too little at ${f.rpm.toFixed(0)} rpm: it ends at ${q('power', f.power)}.`
-      : `Only ${percent(m)} in hand in the high-pressure ${f.pumps.length > 1 ? 'pumps' : 'pump'} at ${f.rpm.toFixed(0)} rpm.`,
+      : `Only ${percentUnder(m, limit)} of the ${percent(limit)} asked in hand in the high-pressure ${f.pumps.length > 1 ? 'pumps' : 'pump'} at ${f.rpm.toFixed(0)} rpm.`,
   text: `The engine takes ${q('flow', f.draw)} there for ${q('power', f.wanted)}. No low side cures it: larger internals, another cam lobe, a second pump, or fuel from port injectors.`,
   formula: `${f.pumps.map((p) => `${q('smallVolume', p.swept)} × ${p.lobes} lobes × ${f.rpm.toFixed(0)} rpm ÷ 2 × ${p.efficiency}`).join(' + ')} = ${q('flow', f.capacity)}`,
   source: 'geometry of a cam-driven pump; 0.85 is typical, and figures belong to the model of car',
@@ -45,7 +51,7 @@ export const railSag: Words<RailSag> = ({ value, limit, figures: f }, q) => ({
   title: f.lowSide
     ? `The low side falls ${q('pressure', f.short)} under the high-pressure pump’s floor at ${inState(f.state)}.`
     : `Rail pressure falls ${q('pressure', f.short)} below set at ${inState(f.state)}.`,
-  text: `The bypass is shut: the engine takes all the pump delivers${f.delivered < 0.995 ? `, and gets ${percent(f.delivered)} of the fuel it wants` : ''}; the mixture goes lean.`,
+  text: `The bypass is shut: the engine takes all the pump delivers${f.delivered < ALL ? `, and gets ${percent(f.delivered)} of the fuel it wants` : ''}; the mixture goes lean.`,
   formula: `${q('pressure', value)} against ${q('pressure', limit)}`,
   source: 'joint solve of plumbing and wiring',
 });
