@@ -219,7 +219,7 @@ export class Engine {
       this.duty = duty;
       return this.physical(state, mode);
     };
-    if (state.forced || mode === 'capacity') return at(1);
+    if (state.forced) return at(1);
     const drivers = [...this.driven];
     const wanted = this.model.demand.at(state);
     return drive({
