@@ -1,5 +1,8 @@
-import { segmentPath, withSegment } from '../edit/paths.ts';
-import type { ElementOf, JobDocument, PlumbingElement } from '../document/job-document.ts';
+import type { Circuit, ElementOf, JobDocument, PlumbingElement } from '../document/job-document.ts';
+import { feedingPumps } from '../document/feeding-pumps.ts';
+import { moveThreshold, stagingThreshold } from '../document/triggers.ts';
+import { applyPatch } from '../edit/apply-patch.ts';
+import { segmentPath } from '../edit/paths.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import { swapPump } from '../kinds/plumbing/pump/shape.ts';
 import { REGULATORS, type RegulatorClassId } from '../kinds/plumbing/bypass-regulator/seats.ts';
@@ -10,7 +13,10 @@ import { familyOf, wireSizeName, type WireSize } from '../kinds/wiring/wire/wire
 import { wireAmpacity } from '../engine/electric/circuits.ts';
 import { pumpInrush } from '../engine/electric/electric-load.ts';
 import { Engine } from '../engine/engine.ts';
-import { judgeSizes, type Judged } from './judge-sizes.ts';
+import { RELAY_RATINGS } from '../kinds/wiring/relay/index.ts';
+import { formatQuantity } from '../quantities/format.ts';
+import { stagingAdvice } from '../replay/staging.ts';
+import { dutyAt, judgeSizes, type Judged } from './judge-sizes.ts';
 import { operatingStates, type OperatingState } from '../engine/states.ts';
 
 /** One combination to try: what would stand in the plan in place of what is there. */
@@ -20,6 +26,10 @@ export interface SizingChoice {
   readonly pump: keyof typeof PUMPS | null;
   readonly regulator: RegulatorClassId | null;
   readonly wire: WireSize | null;
+  /** Static flow of one injector, m³/s. */
+  readonly injectors: number | null;
+  /** A staged pump comes in as early as it may. */
+  readonly early: boolean;
 }
 
 export interface SizingResult {
@@ -62,7 +72,8 @@ function dashes(run: ElementOf<'run'>): (Dash | null)[] {
 }
 
 /**
- * Every combination worth trying: size of the longest feed and return hose, pump, regulator seat, wire gauge.
+ * Every combination worth trying: size of the longest feed and return hose, pumps, regulator seat, wire gauge; larger
+ * injectors where the pull asks for them, an early setting where a pump is staged.
  * @param doc job document
  * @returns combinations; null stands for "as it is", the first changes nothing
  * Validity: dash sizes and gauges of the tables.
@@ -73,12 +84,13 @@ function dashes(run: ElementOf<'run'>): (Dash | null)[] {
 export function sizingChoices(doc: JobDocument): SizingChoice[] {
   const feed = longestRun(doc, 'feed');
   const back = longestRun(doc, 'return');
-  const pump = only(doc, 'pump');
+  const pump = alikePumps(doc)[0];
   const regulator = only(doc, 'bypass-regulator');
-  const wire = mainWire(doc);
+  const wire = pumpWires(doc)[0];
   const pumps = pump
     ? (Object.keys(PUMPS) as (keyof typeof PUMPS)[]).filter((k) => k !== pump[1].catalogueId)
     : [];
+  const injectors = injectorsWanted(doc);
   const seats = regulator
     ? (Object.keys(REGULATORS) as RegulatorClassId[]).filter((k) => REGULATORS[k].cv !== regulator[1].cv)
     : [];
@@ -90,22 +102,49 @@ export function sizingChoices(doc: JobDocument): SizingChoice[] {
     for (const b of back ? dashes(back[1]) : [null])
       for (const p of [null, ...pumps])
         for (const r of [null, ...seats])
-          for (const w of [null, ...gauges]) out.push({ feed: f, back: b, pump: p, regulator: r, wire: w });
+          for (const w of [null, ...gauges])
+            for (const i of injectors === null ? [null] : [null, injectors])
+              for (const early of stagedPumps(doc).length > 0 ? [false, true] : [false])
+                out.push({ feed: f, back: b, pump: p, regulator: r, wire: w, injectors: i, early });
   return out;
 }
 
-/** The gauge of the pump's feed, where the plan has one pump and one circuit. */
-function mainWire(doc: JobDocument): { circuitId: string; size: WireSize } | null {
-  const circuits = Object.entries(doc.wiring.circuits);
-  const [circuitId, circuit] = circuits[0] ?? [];
-  if (circuits.length !== 1 || !circuit || !circuitId) return null;
-  const wire = Object.values(circuit.segments).find((s) => s.kind === 'wire');
-  return wire?.kind === 'wire' ? { circuitId, size: wire.size } : null;
+/** The pumps, where they are all of one kind: they are exchanged together. */
+function alikePumps(doc: JobDocument): [string, ElementOf<'pump'>][] {
+  const all = Object.entries(doc.plumbing.elements).flatMap(([id, e]): [string, ElementOf<'pump'>][] =>
+    e.kind === 'pump' ? [[id, e]] : [],
+  );
+  return all.every(([, e]) => e.catalogueId === all[0]![1].catalogueId) ? all : [];
+}
+
+/** Pumps that wait for a boost. */
+const stagedPumps = (doc: JobDocument): string[] =>
+  feedingPumps(doc).filter((id) => stagingThreshold(doc, id) !== undefined);
+
+/** Injectors come in steps of about this, m³/s (50 cc/min). */
+const INJECTOR_STEP = 50e-6 / 60;
+
+/** The size the pull asks for at the pressure the rail should have; null: those that are there do. */
+function injectorsWanted(doc: JobDocument): number | null {
+  const { injectors: set } = doc.brief;
+  const most = Math.max(0, ...operatingStates(doc).map((s) => dutyAt(doc, s) ?? 0));
+  if (most <= set.dutyLimit) return null;
+  return Math.ceil((set.staticFlowM3s * most) / set.dutyLimit / INJECTOR_STEP - 1e-6) * INJECTOR_STEP;
+}
+
+/** The circuits of the pumps and their gauge, where all have the same: they are rewired together. */
+function pumpWires(doc: JobDocument): { readonly circuitId: string; readonly size: WireSize }[] {
+  const all = Object.entries(doc.wiring.circuits).flatMap(([circuitId, circuit]) => {
+    if (doc.plumbing.elements[circuit.loadId]?.kind !== 'pump') return [];
+    const wire = Object.values(circuit.segments).find((s) => s.kind === 'wire');
+    return wire?.kind === 'wire' ? [{ circuitId, size: wire.size }] : [];
+  });
+  return all.every((w) => w.size === all[0]!.size) ? all : [];
 }
 
 /**
- * Solves one combination against every check: margin over the pull, no overrun or high rail, back-pressure, wire drop,
- * wire and fuse against the current. A fuse is chosen with it.
+ * Solves one combination against every check: margin over the pull, injectors, staged pumps, no overrun or high rail,
+ * back-pressure, wire drop, wire, relay and fuse against the current. Fuse and relay are chosen with it.
  * @param doc job document
  * @param choice what to put in
  * @returns words, patch, margin, amps (A) and the first check that fails
@@ -169,9 +208,15 @@ function judgedChoice(
   };
   resize('feed', choice.feed);
   resize('return', choice.back);
-  const pump = only(doc, 'pump');
-  if (pump && choice.pump) {
-    put(pump[0], swapPump(pump[1], choice.pump), PUMPS[choice.pump].name.toLowerCase());
+  const pumps = alikePumps(doc);
+  if (choice.pump) {
+    const { name } = PUMPS[choice.pump];
+    for (const [id, pump] of pumps) {
+      elements[id] = swapPump(pump, choice.pump);
+      patch.push({ op: 'replace', path: `/plumbing/elements/${id}`, value: elements[id] });
+    }
+    if (pumps.length > 0)
+      words.push(pumps.length > 1 ? `${pumps.length} × ${name.toLowerCase()}` : name.toLowerCase());
   }
   const regulator = only(doc, 'bypass-regulator');
   if (regulator && choice.regulator) {
@@ -179,30 +224,63 @@ function judgedChoice(
     put(regulator[0], { ...regulator[1], cv, droop }, `${choice.regulator} regulator seat`);
   }
   let drawn: JobDocument = { ...doc, plumbing: { ...doc.plumbing, elements } };
-  const wire = mainWire(doc);
-  if (wire && choice.wire) {
-    drawn = rewired(drawn, wire.circuitId, choice.wire, patch);
+  const wires = pumpWires(doc);
+  if (choice.wire && wires.length > 0) {
+    for (const { circuitId } of wires) drawn = rewired(drawn, circuitId, choice.wire, patch);
     words.push(`${wireSizeName(choice.wire)} wire`);
   }
+  if (choice.injectors !== null) {
+    const { injectors } = drawn.brief;
+    drawn = {
+      ...drawn,
+      brief: { ...drawn.brief, injectors: { ...injectors, staticFlowM3s: choice.injectors } },
+    };
+    patch.push({ op: 'replace', path: '/brief/injectors/staticFlowM3s', value: choice.injectors });
+    words.push(`injectors of ${formatQuantity('injectorFlow', choice.injectors, 'us').text}`);
+  }
+  if (choice.early) drawn = earlier(drawn, words, patch);
   let judged = judge(drawn);
-  const fuse = wire && judged.amps > 0 ? fused(drawn, wire.circuitId, judged) : null;
-  if (wire && fuse?.changed && fuse.rating !== undefined) {
-    const segment = drawn.wiring.circuits[wire.circuitId]!.segments[fuse.id]!;
-    if (segment.kind === 'fuse')
-      drawn = withSegment(drawn, wire.circuitId, fuse.id, { ...segment, ratingA: fuse.rating });
-    patch.push({ op: 'replace', path: segmentPath(wire.circuitId, fuse.id, 'ratingA'), value: fuse.rating });
-    words.push(`${fuse.rating} A fuse`);
+  const protection = wires.map((w) => protect(drawn, w.circuitId, judged));
+  const changed = protection.filter((p) => p.patch.length > 0);
+  if (judged.amps > 0 && changed.length > 0) {
+    for (const p of changed) {
+      const next = applyPatch(drawn, p.patch);
+      if (!next.ok) continue;
+      drawn = next.value;
+      patch.push(...p.patch);
+      words.push(...p.words.filter((w) => !words.includes(w)));
+    }
     // Another fuse drops other volts.
     judged = judge(drawn);
   }
+  const unfit = judged.amps > 0 ? protection.find((p) => p.fails !== null)?.fails : undefined;
   return {
     words,
     patch,
     changes: words.length,
     margin: judged.margin,
     amps: judged.amps,
-    fails: judged.fails ?? (fuse && fuse.rating === undefined ? 'no fuse fits between load and wire' : null),
+    fails: judged.fails ?? unfit ?? null,
   };
+}
+
+/** Every staged pump at its early setting in this plan. */
+function earlier(doc: JobDocument, words: string[], patch: PatchOperation[]): JobDocument {
+  let drawn = doc;
+  for (const id of stagedPumps(doc)) {
+    const at = stagingThreshold(drawn, id)!;
+    const { set } = stagingAdvice(drawn, id);
+    if (!set || set.above === at.term.above) continue;
+    const moved = moveThreshold(drawn, at, set.above, set.below);
+    const next = applyPatch(drawn, moved);
+    if (!next.ok) continue;
+    drawn = next.value;
+    patch.push(...moved);
+    words.push(
+      `${doc.plumbing.elements[id]!.name.toLowerCase()} on from ${formatQuantity('pressure', set.above, 'us').text}`,
+    );
+  }
+  return drawn;
 }
 
 function rewired(doc: JobDocument, circuitId: string, size: WireSize, patch: PatchOperation[]): JobDocument {
@@ -219,26 +297,52 @@ function rewired(doc: JobDocument, circuitId: string, size: WireSize, patch: Pat
   };
 }
 
-/** The fuse this current and wire ask for; undefined where none fits. */
-function fused(
-  doc: JobDocument,
-  circuitId: string,
-  { amps, loopOhms }: Judged,
-): { id: string; rating: number | undefined; changed: boolean } | null {
+interface Protection {
+  readonly words: readonly string[];
+  readonly patch: readonly PatchOperation[];
+  readonly fails: string | null;
+}
+const AS_IT_IS: Protection = { words: [], patch: [], fails: null };
+
+/** The fuse and the relay this current and wire ask for. */
+function protect(doc: JobDocument, circuitId: string, judged: Judged): Protection {
   const circuit = doc.wiring.circuits[circuitId]!;
+  const relayed = relayFor(circuit, circuitId, judged.amps);
   const entry = Object.entries(circuit.segments).find(([, s]) => s.kind === 'fuse');
   const pump = doc.plumbing.elements[circuit.loadId];
-  if (!entry || entry[1].kind !== 'fuse' || pump?.kind !== 'pump') return null;
+  if (!entry || entry[1].kind !== 'fuse' || pump?.kind !== 'pump') return relayed;
   const wires = Object.values(circuit.segments).flatMap((s) =>
     s.kind === 'wire' ? [wireAmpacity(doc, s)] : [],
   );
-  const inrush = pumpInrush(pump, doc.brief.electrical.chargingV, loopOhms, amps);
+  const { amps } = judged;
+  const inrush = pumpInrush(pump, doc.brief.electrical.chargingV, judged.loopOhms, amps);
   const least = Math.min(...wires);
   const present = entry[1].ratingA;
   if (present <= least && amps <= FUSE_CONTINUOUS_SHARE * present && fuseSurvives(present, inrush))
-    return { id: entry[0], rating: present, changed: false };
+    return relayed;
   const rating = chooseFuse(amps, least, inrush);
-  return { id: entry[0], rating, changed: rating !== undefined };
+  if (rating === undefined) return { ...AS_IT_IS, fails: 'no fuse fits between load and wire' };
+  return {
+    ...relayed,
+    words: [`${rating} A fuse`, ...relayed.words],
+    patch: [
+      { op: 'replace', path: segmentPath(circuitId, entry[0], 'ratingA'), value: rating },
+      ...relayed.patch,
+    ],
+  };
+}
+
+function relayFor(circuit: Circuit, circuitId: string, amps: number): Protection {
+  const [id, relay] = Object.entries(circuit.segments).find(([, s]) => s.kind === 'relay') ?? [];
+  if (id === undefined || relay?.kind !== 'relay' || amps <= FUSE_CONTINUOUS_SHARE * relay.ratingA)
+    return AS_IT_IS;
+  const rating = RELAY_RATINGS.find((r) => amps <= FUSE_CONTINUOUS_SHARE * r);
+  if (rating === undefined) return { ...AS_IT_IS, fails: 'no relay carries the pump' };
+  return {
+    words: [`${rating} A relay`],
+    patch: [{ op: 'replace', path: segmentPath(circuitId, id, 'ratingA'), value: rating }],
+    fails: null,
+  };
 }
 
 /**

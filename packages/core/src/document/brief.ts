@@ -141,6 +141,14 @@ const electrical = withSources({
       absent: '6 mΩ, usual',
     }),
   ),
+  /** Many feeds that are live with the key go dead while the starter turns. */
+  ignitionInCrank: optional(
+    labelled(
+      'The ignition feed, while the starter turns,',
+      choice({ holds: 'stays live', drops: 'goes dead' }),
+    ),
+    'not looked up',
+  ),
   starterCable: optional(labelled('Starter cable', oneOf(WIRE_SIZES, wireSizeName)), 'not known'),
   starterCableM: optional(
     quantity({
@@ -160,6 +168,19 @@ const basePressure = { dimension: 'pressure', unit: 'Pa', min: 50e3, max: 800e3,
 
 export const briefShape = withSources({
   fuel,
+  /** Of every tank whose depth is known. */
+  fuelLevel: optional(
+    quantity({
+      label: 'Fuel level',
+      dimension: 'fraction',
+      unit: '',
+      min: 0.02,
+      max: 1,
+      usual: 0.5,
+      absent: 'half full',
+      why: 'what the pick-ups stand in; tanks whose depth is known',
+    }),
+  ),
   fuelK: quantity({ label: 'Fuel in the tank', dimension: 'temperature', unit: 'K', min: 243, max: 343 }),
   barometricPa: quantity({
     label: 'Barometer',

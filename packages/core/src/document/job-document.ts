@@ -19,6 +19,7 @@ import {
 } from '../fields/shape.ts';
 import { ruleShape } from '../trigger/shape.ts';
 import { briefShape } from './brief.ts';
+import { ventShape } from './vents.ts';
 
 /**
  * The job document: everything that is designed. SI throughout, the unit in the field's name where it is not obvious.
@@ -67,6 +68,8 @@ const plumbing = object({
     }),
     60,
   ),
+  /** What tanks and cells breathe through; a car’s own tank keeps its own. */
+  vents: optional(labelled('Vent lines', byId(ventShape, 12))),
 });
 
 const segment = variant(shapesWith('segment'));
@@ -154,6 +157,7 @@ export type JobDocument = Infer<typeof jobShape>;
 export type { Brief } from './brief.ts';
 export type { ElementKind, ElementOf, Junction, JunctionOf, PlumbingElement } from '../kinds/index.ts';
 export type { SpeedControl } from '../kinds/plumbing/pump/shape.ts';
+export type { Vent } from './vents.ts';
 export type Path = JobDocument['plumbing']['paths'][string];
 export type Circuit = Infer<typeof circuit>;
 export type { PieceRef, TerminalRef } from '../kinds/wiring/fields.ts';

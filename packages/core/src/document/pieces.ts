@@ -5,7 +5,8 @@ import { makePump } from '../kinds/plumbing/pump/shape.ts';
 import { makeRun } from '../kinds/plumbing/run/shape.ts';
 import { makeWire } from '../kinds/wiring/wire/segment.ts';
 import { makeStrainer } from '../kinds/plumbing/strainer/shape.ts';
-import { JOB_FORMAT, JOB_VERSION, type Circuit, type JobDocument } from './job-document.ts';
+import type { WireSize } from '../kinds/wiring/wire/wire.ts';
+import { JOB_FORMAT, JOB_VERSION, type Circuit, type JobDocument, type Segment } from './job-document.ts';
 
 export const LPH = 1e-3 / 3600;
 const LB_PER_HP_H = 0.45359237 / (745.6998715822702 * 3600);
@@ -39,6 +40,52 @@ export const pumpCircuit = (loadId: string, tag = ''): Circuit => ({
     chassis: { kind: 'chassis', name: `Chassis ground${tag}`, ohms: 0.003 },
   },
 });
+
+/** A gauge, sender or sensor: its own small fuse on a feed that is live with the key, its own ground, no relay. */
+export const smallCircuit = (loadId: string, name: string): Circuit => {
+  const thin = (wire: string, color: string, lengthM: number) => ({
+    ...makeWire(`${name} ${wire}`, color, lengthM, 'cabin'),
+    size: 'awg-18' as const,
+  });
+  return {
+    name: `${name} feed`,
+    loadId,
+    supply: 'ignition',
+    feed: ['fuse', 'feed-1'],
+    ground: ['ground-1', 'chassis'],
+    segments: {
+      fuse: { kind: 'fuse', name: `${name} fuse`, ratingA: 5, distanceM: 0.15 },
+      'feed-1': thin('feed', 'pink', 1.5),
+      'ground-1': thin('ground', 'black', 0.9),
+      chassis: { kind: 'chassis', name: `${name} ground`, ohms: 0.003 },
+    },
+  };
+};
+
+/** A brushless pump: heavy wire from a fused stud through its controller; what enables it is a small wire. */
+export const controllerCircuit = (
+  loadId: string,
+  { size, fuseA, controllerA }: { size: WireSize; fuseA: number; controllerA: number },
+): Circuit => {
+  const usual = pumpCircuit(loadId);
+  const { relay: _relay, ...rest } = usual.segments;
+  const segments = Object.fromEntries(
+    Object.entries(rest).map(([id, s]): [string, Segment] => [
+      id,
+      s.kind === 'wire' ? { ...s, size } : s.kind === 'fuse' ? { ...s, ratingA: fuseA } : s,
+    ]),
+  );
+  return {
+    ...usual,
+    feed: ['fuse', 'feed-1', 'controller', 'feed-2', 'plug'],
+    segments: {
+      ...segments,
+      'feed-1': { ...segments['feed-1']!, name: 'Battery to controller' },
+      controller: { kind: 'pump-controller', name: 'Pump controller', ratingA: controllerA, ohms: 0.002 },
+      'feed-2': { ...segments['feed-2']!, name: 'Controller to pump' },
+    },
+  };
+};
 
 /** What every pattern starts from: a brief worth changing, and plumbing and wiring of its own. */
 export const jobWith = (

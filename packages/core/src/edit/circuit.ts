@@ -1,8 +1,8 @@
 import { shortened } from '../quantities/text.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import type { Circuit, ElectricLoad, JobDocument, Segment, Tap } from '../document/job-document.ts';
-import { LOAD_OFFERS, SEGMENT_OFFERS } from '../kinds/wiring/index.ts';
-import { pumpCircuit } from '../document/pieces.ts';
+import { LOAD_OFFERS, loadKind, SEGMENT_OFFERS } from '../kinds/wiring/index.ts';
+import { controllerCircuit, pumpCircuit, smallCircuit } from '../document/pieces.ts';
 import { dropRule } from '../document/triggers.ts';
 
 /** Where an edit leaves the plan: the patch, and the thing that was added. */
@@ -116,6 +116,19 @@ export function moveSegment(doc: JobDocument, circuitId: string, id: string, by:
  */
 export function addCircuit(doc: JobDocument, loadId: string, name: string): Added {
   const id = free(doc.wiring.circuits, 'circuit');
+  return { id, patch: [{ op: 'add', path: at(id), value: usualCircuit(doc, loadId, name) }] };
+}
+
+/** What usually feeds a load: its own relay and heavy wire, a brushless pump's controller, or no more than a small fuse. */
+function usualCircuit(doc: JobDocument, loadId: string, name: string, load?: ElectricLoad): Circuit {
+  const known = load ?? doc.wiring.loads?.[loadId];
+  if (known && loadKind(known).fedBy === 'small-fuse') return smallCircuit(loadId, shortened(name, 60));
+  const pump = doc.plumbing.elements[loadId];
+  if (pump?.kind === 'pump' && pump.type === 'brushless')
+    return {
+      ...controllerCircuit(loadId, { size: 'awg-6', fuseA: 50, controllerA: 50 }),
+      name: shortened(`${name} feed`, 80),
+    };
   const usual = pumpCircuit(loadId);
   const segments = Object.fromEntries(
     Object.entries(usual.segments).map(([key, s]) => [
@@ -129,8 +142,7 @@ export function addCircuit(doc: JobDocument, loadId: string, name: string): Adde
       },
     ]),
   );
-  const circuit: Circuit = { ...usual, segments, name: shortened(`${name} feed`, 80) };
-  return { id, patch: [{ op: 'add', path: at(id), value: circuit }] };
+  return { ...usual, segments, name: shortened(`${name} feed`, 80) };
 }
 
 /**
@@ -147,11 +159,17 @@ export function addLoad(doc: JobDocument, kind: ElectricLoad['kind']): Added {
   const made = NEW_LOADS.find((l) => l.kind === kind)!;
   const loads = doc.wiring.loads ?? {};
   const loadId = free({ ...loads, ...doc.plumbing.elements }, kind);
-  const circuit = addCircuit(doc, loadId, made.name);
+  const load = made.make();
+  const id = free(doc.wiring.circuits, 'circuit');
+  const circuit: PatchOperation = {
+    op: 'add',
+    path: at(id),
+    value: usualCircuit(doc, loadId, made.name, load),
+  };
   const put: PatchOperation = doc.wiring.loads
-    ? { op: 'add', path: `/wiring/loads/${loadId}`, value: made.make() }
-    : { op: 'add', path: '/wiring/loads', value: { [loadId]: made.make() } };
-  return { id: circuit.id, patch: [put, ...circuit.patch] };
+    ? { op: 'add', path: `/wiring/loads/${loadId}`, value: load }
+    : { op: 'add', path: '/wiring/loads', value: { [loadId]: load } };
+  return { id, patch: [put, circuit] };
 }
 
 /** Takes circuits out; what hung on them and stays goes back to its own supply. */

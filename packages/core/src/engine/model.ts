@@ -16,7 +16,8 @@ import {
   type PumpLaw,
   type PumpNumbers,
 } from '../kinds/plumbing/pump/pump-model.ts';
-import { gauge } from '../quantities/pressure.ts';
+import { GRAVITY } from '../quantities/constants.ts';
+import { gauge, type GaugePressure } from '../quantities/pressure.ts';
 import { stationsOf, type Station } from './stations.ts';
 import { plumbingGraph, sameGraph, type GraphLink, type PlumbingGraph } from './graph.ts';
 import { INJECTORS_SHUT, injectorsOpen } from '../flow/injectors.ts';
@@ -46,6 +47,9 @@ export const NO_RAILS: ShortRails = new Set();
 
 /** A high-pressure pump still fills down to this share of its floor (estimate): below it delivers less. */
 const FILLS_DOWN_TO = 0.25;
+
+/** A tank nobody said more of. */
+export const HALF_FULL = 0.5;
 
 /** An overflow's lip: as good as no loss at any flow a shop meets. */
 const LIP = { cv: 50, droop: 1e7 } as const;
@@ -213,7 +217,7 @@ export class PlumbingModel {
   nodes(state: OperatingState, mode: NetworkMode, short: ShortRails = NO_RAILS): NetworkNode[] {
     const rails = this.railIds.length;
     return this.graph.nodes.map(({ id, elevation, held }): NetworkNode => {
-      if (held) return { id, elevation, fixed: held === 'air' ? gauge(0) : state.manifold, draw: 0 };
+      if (held) return { id, elevation, fixed: held === 'air' ? this.standing(id) : state.manifold, draw: 0 };
       const regulator = this.regulatorAt.get(id);
       if (mode === 'capacity' && regulator) {
         const set = setPressure(this.doc, regulator);
@@ -225,6 +229,13 @@ export class PlumbingModel {
         return { id, elevation, fixed: gauge(this.demand.least(state)), draw: 0 };
       return { id, elevation, draw: short.has(id) ? 0 : state.draw / rails };
     });
+  }
+
+  /** What the fuel in a tank stands at on its floor; elsewhere air. */
+  private standing(id: string): GaugePressure {
+    const j = this.doc.plumbing.junctions[id];
+    const level = this.doc.brief.fuelLevel ?? HALF_FULL;
+    return gauge(j ? this.fuel.density * GRAVITY * junctionKind(j).filled(j, level) : 0);
   }
 
   private law(

@@ -55,6 +55,8 @@ export interface OperatingState extends StateName {
   readonly pumpsOn: boolean;
   /** Every pump made to run at full speed, whatever its trigger says: adjusting and engine-off tests. */
   readonly forced?: boolean;
+  /** The ignition feed is dead, as in many cars while the starter turns: what hangs on it stands. */
+  readonly keyDropped?: boolean;
   /** What came before it in the pull, from cruise on: switches that have latched stay so. */
   readonly after?: readonly Pick<OperatingState, 'kind' | 'rpm' | 'manifold' | 'pumpsOn'>[];
   /** Loads that run, where a replay says so: it stands above every rule. */
@@ -132,6 +134,7 @@ export function operatingStates(doc: JobDocument, parameters: Parameters = AS_PL
       powerW: 0,
       supplyVolts: crankingVolts(doc),
       pumpsOn: true,
+      ...(brief.electrical.ignitionInCrank === 'drops' ? { keyDropped: true } : {}),
     },
     {
       id: 'forced',

@@ -17,7 +17,10 @@ export const THROTTLE: Readonly<Record<StateKind, number>> = {
 export const RUNNING_OIL = 250e3;
 
 /** What a rule looks at of a state. */
-type Moment = Pick<OperatingState, 'kind' | 'rpm' | 'manifold' | 'pumpsOn' | 'forced' | 'after'>;
+type Moment = Pick<
+  OperatingState,
+  'kind' | 'rpm' | 'manifold' | 'pumpsOn' | 'forced' | 'after' | 'keyDropped'
+>;
 
 /**
  * Whether a condition holds in a steady state. Levels come on at their value and stay on down to the lower one: along a pull
@@ -62,6 +65,7 @@ function level(term: LevelTerm, { kind, rpm, manifold }: Moment): number {
 export function runsSteadily(rule: PumpTrigger, state: Moment): boolean {
   if (!state.pumpsOn) return false;
   if (state.forced) return true;
+  if (state.keyDropped && rule.needsIgnition) return false;
   if (state.kind === 'prime' && rule.primeS > 0) return true;
   return rule.any.some(({ all }) => all.every((term) => holds(term, state) !== term.not));
 }

@@ -22,9 +22,6 @@ export interface TrappedVolume {
 
 /** Heating of fuel in the engine bay after shut-down, K. */
 export const SOAK_K = 40;
-/** Give of a rail per volume and pressure, 1/Pa (estimate), and expansion of its aluminum, 1/K. */
-const RAIL_COMPLIANCE = 3e-11;
-const RAIL_EXPANSION = 23e-6;
 
 /** Whether pressure can escape through a part, with the pumps off, along the path and against it. */
 const passes = (e: PlumbingElement) => plumbingKind(e).relief(e);
@@ -131,8 +128,10 @@ function heating(
   for (const [id, j] of Object.entries(doc.plumbing.junctions)) {
     const v = nodes.has(id) ? junctionKind(j).volume(j) : 0;
     volume += v;
-    give += v * (1 / fuel.bulkModulus + RAIL_COMPLIANCE);
-    swelling += v * (fuel.expansion - 3 * RAIL_EXPANSION) * SOAK_K;
+    if (v === 0) continue;
+    const wall = junctionKind(j).wall(j);
+    give += v * (1 / fuel.bulkModulus + wall.compliance);
+    swelling += v * (fuel.expansion - 3 * wall.expansion) * SOAK_K;
   }
   const rise = give > 0 ? swelling / give : 0;
   return { runs, volume, rise, perKelvin: rise / SOAK_K };

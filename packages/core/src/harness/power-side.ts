@@ -1,13 +1,6 @@
-import type {
-  Circuit,
-  Device,
-  JobDocument,
-  Segment,
-  SegmentOf,
-  Tap,
-  TerminalRef,
-} from '../document/job-document.ts';
+import type { Circuit, JobDocument, Segment, SegmentOf, Tap, TerminalRef } from '../document/job-document.ts';
 import { LOAD_VOLTS, segmentsOf, wireLength } from '../engine/electric/circuits.ts';
+import type { Worked } from '../kinds/wiring/contract.ts';
 import { segmentKind } from '../kinds/wiring/index.ts';
 import { terminalKey } from '../kinds/wiring/fields.ts';
 import { on, type Drawing } from './drawing.ts';
@@ -17,8 +10,13 @@ import { pieceKey } from './figures.ts';
 const LEAD = 0.05;
 
 export interface PowerSide {
-  /** Relay device of a load, where its circuit has one. */
-  readonly relayOf: ReadonlyMap<string, string>;
+  /** What switches a load, where its circuit has something that is worked: a relay, a controller. */
+  readonly switchedBy: ReadonlyMap<string, Switched>;
+}
+
+/** A drawn part that switches a load, and the terminals that work it. */
+export interface Switched extends Worked {
+  readonly device: string;
 }
 
 /** Ends of each piece of a circuit on the drawing. */
@@ -43,14 +41,14 @@ export const loadName = (doc: JobDocument, loadId: string): string =>
 /** Every circuit of the plan as devices and wires: source, pieces, load, ground. */
 export function drawPowerSide(doc: JobDocument, d: Drawing): PowerSide {
   const ends = new Map<string, Ends>();
-  const relayOf = new Map<string, string>();
+  const switchedBy = new Map<string, Switched>();
   const done = new Set<string>();
   const draw = (circuitId: string): void => {
     const circuit = doc.wiring.circuits[circuitId];
     if (!circuit || done.has(circuitId)) return;
     done.add(circuitId);
     for (const tap of [circuit.feedFrom, circuit.groundInto]) if (tap) draw(tap.circuitId);
-    const chain = new Chain(d, circuitId, ends, relayOf, circuit.loadId);
+    const chain = new Chain(d, circuitId, ends, switchedBy, circuit.loadId);
     const load = d.device(`load-${circuit.loadId}`.slice(0, 40), {
       kind: 'load',
       name: loadName(doc, circuit.loadId),
@@ -70,7 +68,7 @@ export function drawPowerSide(doc: JobDocument, d: Drawing): PowerSide {
   };
   d.device('battery', { kind: 'battery', name: 'Battery' });
   wiringOrder(doc).forEach(draw);
-  return { relayOf };
+  return { switchedBy };
 }
 
 /** Pumps first, then by id: the stored order of circuits means nothing, and labels must not change with it. */
@@ -106,7 +104,7 @@ class Chain {
     private readonly d: Drawing,
     private readonly circuitId: string,
     private readonly ends: Map<string, Ends>,
-    private readonly relayOf: Map<string, string>,
+    private readonly switchedBy: Map<string, Switched>,
     private readonly loadId: string,
   ) {}
 
@@ -149,10 +147,11 @@ class Chain {
         pending = { id, segment };
         continue;
       }
-      const { device, way, ends } = this.part(id, segment);
+      const { way, ends } = this.part(id, segment);
       lay(way.before, segment.name);
       this.ends.set(this.key(id), way);
-      if (device.kind === 'relay') this.relayOf.set(this.loadId, way.before.device);
+      const { worked } = segmentKind(segment).drawn!;
+      if (worked) this.switchedBy.set(this.loadId, { ...worked, device: way.before.device });
       // A chassis point is the end of the way.
       if (ends) return;
       at = way.after;
@@ -167,12 +166,11 @@ class Chain {
   private part(
     id: string,
     s: Exclude<Segment, { kind: 'wire' }>,
-  ): { readonly device: Device; readonly way: Ends; readonly ends: boolean } {
+  ): { readonly way: Ends; readonly ends: boolean } {
     const drawn = segmentKind(s).drawn!;
     const device = drawn.device(s, { circuitId: this.circuitId, segmentId: id });
     const key = this.d.device(this.d.freeId(`${device.kind}-${this.loadId}`), device);
     return {
-      device,
       way: { before: on(key, drawn.in), after: on(key, drawn.out) },
       ends: drawn.ends,
     };

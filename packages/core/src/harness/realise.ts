@@ -2,7 +2,7 @@ import type { Harness, JobDocument, PumpTrigger, TerminalRef } from '../document
 import { rulesOf, type Rules } from '../document/triggers.ts';
 import { isLevel, signalOf, type Term } from '../trigger/rule.ts';
 import { Drawing, on } from './drawing.ts';
-import { drawPowerSide, loadName } from './power-side.ts';
+import { drawPowerSide, loadName, type Switched } from './power-side.ts';
 import { withFigures } from './figures.ts';
 
 /** Which device a term is made with: a pressure or panel switch, or a driver of the engine's controller. */
@@ -12,7 +12,8 @@ const isSwitch = (term: Term): boolean =>
 /**
  * From rules to copper: every circuit of the plan as devices and wires, and for each relay its coil fed by the key
  * through a small fuse and the crash switch; the clauses between coil and ground, a switch for each pressure or panel
- * term in series, a low-side driver of the controller for the rest, clauses side by side.
+ * term in series, a low-side driver of the controller for the rest, clauses side by side. A rule that switches the feed side,
+ * and a brushless pump's controller, have the same chain ahead of the coil or the enable wire instead.
  * @param doc job document
  * @param rules when each load runs (see rulesOf)
  * @returns devices and wires; those that stand for a piece of a circuit name it
@@ -23,18 +24,57 @@ const isSwitch = (term: Term): boolean =>
  */
 export function realiseRules(doc: JobDocument, rules: Rules): Harness {
   const d = new Drawing();
-  const { relayOf } = drawPowerSide(doc, d);
+  const { switchedBy } = drawPowerSide(doc, d);
   const order = Object.values(rules).sort((a, b) => (a.loadId < b.loadId ? -1 : 1));
   for (const rule of order) {
-    const relay = relayOf.get(rule.loadId);
-    if (relay === undefined) continue;
-    const name = loadName(doc, rule.loadId);
-    d.control(coilFeed(d, rule), on(relay, '86'), `Coil feed, ${name}`, 'pink');
-    rule.any.forEach((clause, k) =>
-      clauseChain(d, clause.all, `${rule.loadId}-${k + 1}`, on(relay, '85'), name),
-    );
+    const switched = switchedBy.get(rule.loadId);
+    if (!switched) continue;
+    if (switched.byGround && rule.coilSide !== 'feed') groundSwitched(d, doc, rule, switched);
+    else feedSwitched(d, doc, rule, switched);
   }
   return d.harness;
+}
+
+/** The coil is live with the key; the conditions stand between it and ground. */
+function groundSwitched(d: Drawing, doc: JobDocument, rule: PumpTrigger, at: Switched): void {
+  const name = loadName(doc, rule.loadId);
+  d.control(coilFeed(d, rule), on(at.device, at.feed), `Coil feed, ${name}`, 'pink');
+  rule.any.forEach((clause, k) =>
+    clauseChain(d, clause.all, `${rule.loadId}-${k + 1}`, on(at.device, at.home), name),
+  );
+}
+
+/**
+ * The coil, or a controller's enable wire, is grounded; the conditions stand ahead of it, the crash switch last of all, so
+ * that it also cuts what an output of the engine's controller feeds.
+ */
+function feedSwitched(d: Drawing, doc: JobDocument, rule: PumpTrigger, at: Switched): void {
+  const name = loadName(doc, rule.loadId);
+  const ground = d.device('coil-ground', { kind: 'ground', name: 'Ground, coils', ohms: 0.005 });
+  d.control(on(at.device, at.home), on(ground, 'g'), `Coil ground, ${name}`, 'black');
+  let end = on(at.device, at.feed);
+  if (rule.needsInertia) {
+    const inertia = d.device(d.freeId(`inertia-${rule.loadId}`), {
+      kind: 'inertia',
+      name: `Crash switch, ${name}`,
+    });
+    d.control(on(inertia, 'b'), end, `Crash switch to ${at.byGround ? 'coil' : 'enable'}`, 'pink');
+    end = on(inertia, 'a');
+  }
+  rule.any.forEach(({ all }, k) => {
+    const key = `${rule.loadId}-${k + 1}`;
+    const driven = all.filter((t) => !isSwitch(t));
+    let from =
+      driven.length > 0
+        ? on(driver(d, driven, key, name, 'high'), 'out')
+        : coilFeed(d, { needsIgnition: rule.needsIgnition, needsInertia: false });
+    all.filter(isSwitch).forEach((term, i) => {
+      const id = switchFor(d, term, `${key}-${i + 1}`, name);
+      d.control(from, on(id, 'com'), `Feed to ${switchName(term).toLowerCase()}`, 'blue');
+      from = on(id, term.not ? 'nc' : 'no');
+    });
+    d.control(from, end, `${at.byGround ? 'Coil' : 'Enable'} feed, ${name}`, 'pink');
+  });
 }
 
 /**
@@ -51,7 +91,7 @@ export function harnessOf(doc: JobDocument): Harness {
 }
 
 /** Key or stud, a small fuse, the crash switch where the rule asks for it: shared by all coils alike. */
-function coilFeed(d: Drawing, rule: PumpTrigger): TerminalRef {
+function coilFeed(d: Drawing, rule: Pick<PumpTrigger, 'needsIgnition' | 'needsInertia'>): TerminalRef {
   const keyed = rule.needsIgnition;
   const source = keyed
     ? d.device('ignition', { kind: 'ignition', name: 'Ignition feed' })
@@ -76,32 +116,45 @@ function clauseChain(d: Drawing, terms: readonly Term[], key: string, coil: Term
   const driven = terms.filter((t) => !isSwitch(t));
   let at = coil;
   switches.forEach((term, i) => {
-    const id = d.device(d.freeId(`switch-${key}-${i + 1}`), {
-      kind: 'switch',
-      name: `${switchName(term)}, ${name}`,
-      // Its contact says the sense: NO or NC.
-      signal: [{ ...signalOf(term), not: false }],
-      ratingA: 3,
-    });
+    const id = switchFor(d, term, `${key}-${i + 1}`, name);
     const what = switchName(term).toLowerCase();
     d.control(at, on(id, 'com'), i === 0 ? `Coil to ${what}` : `On to ${what}`, 'blue');
     at = on(id, term.not ? 'nc' : 'no');
   });
   if (driven.length > 0) {
-    const id = d.device(d.freeId(`ecu-${key}`), {
-      kind: 'ecu-output',
-      name: `Controller output, ${name}`,
-      signal: driven.map(signalOf),
-      side: 'low',
-      ratingA: 1,
-      clamped: false,
-    });
+    const id = driver(d, driven, key, name, 'low');
     d.control(at, on(id, 'out'), 'To controller output', 'green');
     return;
   }
   const ground = d.device('coil-ground', { kind: 'ground', name: 'Ground, coils', ohms: 0.005 });
   d.control(at, on(ground, 'g'), switches.length > 0 ? 'Switch ground' : 'Coil ground', 'black');
 }
+
+/** A pressure or panel switch for a term; its contact says the sense: NO or NC. */
+const switchFor = (d: Drawing, term: Term, key: string, name: string): string =>
+  d.device(d.freeId(`switch-${key}`), {
+    kind: 'switch',
+    name: `${switchName(term)}, ${name}`,
+    signal: [{ ...signalOf(term), not: false }],
+    ratingA: 3,
+  });
+
+/** One output of the engine's controller for all terms it is told: the rule lives in its table. */
+const driver = (
+  d: Drawing,
+  terms: readonly Term[],
+  key: string,
+  name: string,
+  side: 'low' | 'high',
+): string =>
+  d.device(d.freeId(`ecu-${key}`), {
+    kind: 'ecu-output',
+    name: `Controller output, ${name}`,
+    signal: terms.map(signalOf),
+    side,
+    ratingA: 1,
+    clamped: false,
+  });
 
 const switchName = (term: Term): string =>
   term.kind === 'panel'

@@ -5,7 +5,7 @@ import { behindRule, turnedRelayRule } from './harness/as-drawn.ts';
 import { mismatchRule } from './harness/mismatch.ts';
 import { branchRule, unclampedRule } from './harness/protection.ts';
 import { filterPlaceRule } from './hoses/filters.ts';
-import { filterRule, hoseRule } from './hoses/hoses.ts';
+import { cabinRule, filterRule, hoseRule } from './hoses/hoses.ts';
 import { cappedRule } from './regulation/capped.ts';
 import { contradictionRule } from './regulation/contradictions.ts';
 import { regulationRule } from './regulation/regulation.ts';
@@ -30,17 +30,20 @@ import { stagingRule } from './supply/staging.ts';
 import { suctionRule } from './supply/suction.ts';
 import { jetRule, surgeRule, unevenRule } from './tanks/tanks.ts';
 import { trappedRule } from './trapped/trapped.ts';
+import { levelRule } from './tanks/level.ts';
+import { ventRule } from './tanks/vents.ts';
 import { triggerRule } from './trigger/trigger.ts';
 import { outsideRule } from './validity/outside.ts';
-import { chargingRule, crankingRule, starterCableRule } from './wiring/budget.ts';
+import { chargingRule, crankFeedRule, crankingRule, starterCableRule } from './wiring/budget.ts';
 import { contactRule, tappedFeedRule } from './wiring/contacts.ts';
 import { fuseRule, noFuseRule } from './wiring/fuses.ts';
+import { senderRule } from './wiring/senders.ts';
 import { jointRule } from './wiring/joints.ts';
 import { tapRule } from './wiring/taps.ts';
 import { copperCladRule, dropRule, overloadedRule } from './wiring/wires.ts';
 
 /** Rules that need no pump to be computed. */
-const UNSOLVED = [structureRule, unusableRule, convergedRule, hoseRule, filterRule] as const;
+const UNSOLVED = [structureRule, unusableRule, convergedRule, hoseRule, filterRule, ventRule] as const;
 
 /** Adding a rule is one file and one line here (and its words, one line in say/findings/all.ts). */
 export const RULES = [
@@ -67,10 +70,13 @@ export const RULES = [
   surgeRule,
   jetRule,
   unevenRule,
+  levelRule,
+  ventRule,
   trappedRule,
   stagingRule,
   redundancyRule,
   hoseRule,
+  cabinRule,
   filterRule,
   filterPlaceRule,
   copperCladRule,
@@ -84,7 +90,9 @@ export const RULES = [
   jointRule,
   chargingRule,
   crankingRule,
+  crankFeedRule,
   starterCableRule,
+  senderRule,
   triggerRule,
   mismatchRule,
   unclampedRule,

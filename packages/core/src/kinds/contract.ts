@@ -75,6 +75,13 @@ export interface BillSite {
   readonly ethanol: number;
   readonly before: { readonly kind: string; readonly dash?: number } | undefined;
   readonly after: { readonly kind: string; readonly dash?: number } | undefined;
+  /** Lines that come together in its inlets: more than one where it stands behind ports of its own. */
+  readonly inlets: number;
+}
+
+/** Sizes of the hoses that meet at a junction, the largest first. */
+export interface JunctionSite {
+  readonly dashes: readonly number[];
 }
 
 /** How a part meets what is next to it. */
@@ -124,6 +131,10 @@ export type Meeting =
   /** A branch fitting: straight on, or round its corner. */
   | { readonly at: 'branch'; readonly through: number; readonly side: number };
 
+/** A part whose wall gives and grows no more than worth counting, that is filled to no level, and needs no line of its own. */
+export const NO_WALL = { compliance: 0, expansion: 0 } as const;
+export const BARE = { wall: () => NO_WALL, filled: () => 0, lines: (): BillLine[] => [] } as const;
+
 /** Everything the program knows of one kind of junction. */
 export interface JunctionKind<J extends { readonly kind: string }> {
   readonly shape: Shape<J>;
@@ -138,6 +149,12 @@ export interface JunctionKind<J extends { readonly kind: string }> {
   readonly overflows: boolean;
   /** Fuel inside, m³, that heat can close in. */
   readonly volume: (j: J) => number;
+  /** Give of its wall per volume and pressure, 1/Pa, and linear expansion, 1/K. */
+  readonly wall: (j: J) => { readonly compliance: number; readonly expansion: number };
+  /** Height of the fuel in it above its own height, m, filled to a share of it. */
+  readonly filled: (j: J, level: number) => number;
+  /** What of it must be on the bench. */
+  readonly lines: (j: J, site: JunctionSite) => BillLine[];
   /** What of the engine takes its fuel here; null: nothing. */
   readonly feeds: 'injectors' | 'high-pressure' | null;
 }

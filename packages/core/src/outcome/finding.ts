@@ -24,6 +24,7 @@ export interface Place {
   readonly of:
     | 'part'
     | 'junction'
+    | 'vent'
     | 'path'
     | 'piece'
     | 'circuit'

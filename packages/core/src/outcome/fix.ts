@@ -4,6 +4,10 @@ export type FixAction =
   | { readonly act: 'fit-injectors'; readonly count: number; readonly flow: number }
   | { readonly act: 'connect-reference' }
   | { readonly act: 'add-damper' }
+  | { readonly act: 'fit-studs' | 'add-vent' | 'rollover-valve' | 'no-low-loop' | 'lead-outside' }
+  | { readonly act: 'take-vent-out' | 'fit-bulkhead' | 'live-in-crank' | 'sender-in-range' }
+  | { readonly act: 'turn-into'; readonly name: string }
+  | { readonly act: 'keep-level'; readonly level: number }
   | { readonly act: 'set-as-base' }
   | { readonly act: 'set-higher'; readonly pressure: number }
   | { readonly act: 'make-run'; readonly name: string; readonly dash: number }
@@ -50,6 +54,6 @@ export type FixAction =
   | { readonly act: 'move-fuse' }
   | { readonly act: 'tap-behind' | 'tap-at'; readonly circuit: string; readonly piece: string }
   | { readonly act: 'own-supply' | 'own-ground' }
-  | { readonly act: 'fit-relay'; readonly amps: number }
+  | { readonly act: 'fit-relay' | 'fit-controller'; readonly amps: number }
   | { readonly act: 'mend-joint'; readonly words: string }
   | { readonly act: 'gauge'; readonly size: string; readonly copper: boolean };

@@ -34,3 +34,4 @@ export { upgradeJob } from '../document/upgrade.ts';
 export type { FieldInfo } from '../fields/field.ts';
 export { sourceOf } from '../fields/provenance.ts';
 export type { PlumbingElement } from '../document/job-document.ts';
+export { makeVent } from '../document/vents.ts';

@@ -31,4 +31,5 @@ export {
   terminalWord,
 } from '../edit/harness.ts';
 export { NEW_PARTS, insertPart, movePart, removePart, splitRun } from '../edit/path.ts';
+export { changeStyle } from '../edit/style.ts';
 export { elementPath } from '../edit/paths.ts';

@@ -14,6 +14,28 @@ export function sayFix(does: FixAction, q: Writer): string {
       return 'Connect its port to the manifold';
     case 'add-damper':
       return 'Fit a pulsation damper';
+    case 'add-vent':
+      return 'Add a vent line with a rollover valve';
+    case 'rollover-valve':
+      return 'Fit a rollover valve';
+    case 'no-low-loop':
+      return 'Run it without a low loop';
+    case 'lead-outside':
+      return 'Lead it outside, above the fuel';
+    case 'take-vent-out':
+      return 'Take the vent line out';
+    case 'fit-bulkhead':
+      return 'Fit a sealed bulkhead';
+    case 'live-in-crank':
+      return 'Feed the coils from a wire that stays live while cranking';
+    case 'sender-in-range':
+      return 'Fit a sender of 0–150 psi';
+    case 'turn-into':
+      return `Turn the plan into “${does.name}”`;
+    case 'keep-level':
+      return `Keep the tank at ${Math.round(does.level * 100)}% or more`;
+    case 'fit-studs':
+      return 'Take it through studs instead of this pin';
     case 'set-as-base':
       return 'Set it to the base pressure';
     case 'set-higher':
@@ -106,6 +128,8 @@ export function sayFix(does: FixAction, q: Writer): string {
       return 'Move it to 6 in';
     case 'fit-relay':
       return `Fit a ${does.amps} A relay`;
+    case 'fit-controller':
+      return `Fit a controller that gives ${does.amps} A`;
     case 'mend-joint':
       return does.words;
     case 'gauge':

@@ -1,6 +1,6 @@
 import { quantity, type FieldInfo } from '../fields/field.ts';
 import { id, name } from '../fields/name.ts';
-import { flag, labelled, list, object, oneOf, optional, variant } from '../fields/shape.ts';
+import { choice, flag, labelled, list, object, oneOf, optional, variant } from '../fields/shape.ts';
 import type { LevelTerm } from './rule.ts';
 
 type LevelKind = LevelTerm['kind'];
@@ -71,6 +71,11 @@ const seconds = (label: string, max: number) =>
 /** When a pump or another load runs (see TriggerRule). */
 export const ruleShape = object({
   loadId: id,
+  /** Which side of the relay's coil the conditions switch. */
+  coilSide: optional(
+    labelled('Switches the coil’s', choice({ ground: 'ground side', feed: 'feed side' })),
+    'ground side',
+  ),
   any: labelled('Conditions', list(object({ all: list(termShape, 0, 6) }), 0, 6)),
   primeS: seconds('Primes for', 30),
   minOnS: seconds('Stays on at least', 30),

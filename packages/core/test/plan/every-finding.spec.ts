@@ -1,9 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  addLoad,
   boostRule,
   evaluatePlan,
   fullReturnJob,
   harnessOf,
+  makeVent,
   PATTERNS,
   ruleOf,
   setRule,
@@ -39,6 +41,13 @@ const shared = applied(
 );
 const drawnTwin = drawn(twin);
 const coast = example('coast-road-gt');
+/** A fuel cell as it should be. */
+const cell = applied(plain, [
+  add('/plumbing/junctions/tank/form', 'cell'),
+  add('/plumbing/junctions/tank/bulkhead', true),
+  add('/plumbing/vents', { vent: makeVent('tank') }),
+]);
+const withSender = applied(plain, addLoad(plain, 'sender').patch);
 const CIRCUIT = '/wiring/circuits/pump-circuit';
 const feedOrder = (...order: string[]): PatchOperation => replace(`${CIRCUIT}/feed`, order);
 
@@ -238,6 +247,26 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
   FUSE_INRUSH: one(plain, '/plumbing/elements/pump/armatureOhms', 0.001),
   FUSE_FAR: one(plain, `${CIRCUIT}/segments/fuse/distanceM`, 0.5),
   RELAY_LOADED: one(plain, `${CIRCUIT}/segments/relay/ratingA`, 10),
+  CONTROLLER_LOADED: inPattern('speed-controlled', `${CIRCUIT}/segments/controller/ratingA`, 15),
+  PIN_LOADED: [plain, [add(`${CIRCUIT}/segments/plug/pinA`, 8)]],
+  CRANK_FEED_DROPS: [plain, [add('/brief/electrical/ignitionInCrank', 'drops')]],
+  SENDER_RANGE: [withSender, [replace('/wiring/loads/sender/highPa', 300e3)]],
+  SENDER_PROOF: [withSender, [add('/wiring/loads/sender/proofPa', 350e3)]],
+  PICKUP_BARE: [
+    plain,
+    [
+      add('/plumbing/junctions/tank/depthM', 0.3),
+      add('/plumbing/junctions/tank/pickupM', 0.02),
+      add('/plumbing/junctions/tank/pickupBackM', -0.3),
+    ],
+  ],
+  VENT_MISSING: [cell, [remove('/plumbing/vents')]],
+  VENT_NO_VALVE: one(cell, '/plumbing/vents/vent/rolloverValve', false),
+  VENT_LOW_LOOP: one(cell, '/plumbing/vents/vent/lowLoop', true),
+  VENT_OUTLET: one(cell, '/plumbing/vents/vent/outlet', 'inside'),
+  VENT_LOST: [plain, [add('/plumbing/vents', { vent: makeVent('nowhere') })]],
+  CELL_OPEN: one(cell, '/plumbing/junctions/tank/bulkhead', false),
+  PART_IN_CABIN: [plain, [add('/plumbing/elements/filter/standsIn', 'cabin')]],
   SWITCH_LOADED: [
     plain,
     [

@@ -177,7 +177,9 @@ describe('trapped volume', () => {
       1,
     );
     const blocked = found(evaluatePlan(job('blocking')).findings, 'TRAPPED_VOLUME')!;
-    expect(blocked.fixes).toEqual([]);
+    expect(blocked.fixes.map((f) => f.label)).toEqual([
+      'Turn the plan into “Full return, regulator after the rail”',
+    ]);
   });
 
   test('0.25 L in rubber braid heated 40 K rises about 1.5 MPa, in PTFE braid about 7.5 MPa (worked by hand)', () => {

@@ -175,6 +175,8 @@ export {
   type Confidence,
   type ConfidenceSample,
 } from '../../src/advise/confidence.ts';
+export { makeVent } from '../../src/document/vents.ts';
+export { changeStyle } from '../../src/edit/style.ts';
 export { evaluateOne, evaluatePlan, evaluateStates } from '../../src/advise/evaluate-plan.ts';
 export { operatingStates, type OperatingState, type StateKind } from '../../src/engine/states.ts';
 export { boreOf } from '../../src/kinds/plumbing/run/geometry.ts';

@@ -42,9 +42,12 @@ export function HowSure() {
               sure
             </p>
             <p className="text-sm text-soft">
-              that the demand is met at the tightest point, of {result.samples} plans solved. In hand:{' '}
-              {pct(result.low)} on a bad day, {pct(result.middle)} in the middle, {pct(result.high)} on a good
-              one.
+              that the demand is met at the tightest point
+              {result.samples < SAMPLES
+                ? `, stopped after ${result.samples} of ${SAMPLES} plans: take it as rough`
+                : `, of ${result.samples} plans solved`}
+              . In hand: {pct(result.low)} on a bad day, {pct(result.middle)} in the middle,{' '}
+              {pct(result.high)} on a good one.
             </p>
             {found?.stale && (
               <p className="mt-1 text-sm font-semibold text-fix">The plan has changed since.</p>

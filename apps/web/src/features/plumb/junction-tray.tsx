@@ -1,6 +1,6 @@
-import type { Junction } from '@venula/core/document';
+import { makeVent, type Junction } from '@venula/core/document';
 import { useFormat } from '../../app/settings.ts';
-import { useDoc, useShown } from '../../job/job-context.ts';
+import { useDoc, useOpenJob, useShown } from '../../job/job-context.ts';
 import { FigureSources } from '../../job/figure-sources.tsx';
 import { PlanForm } from '../../job/plan-form.tsx';
 import { FactRow } from '../../ui/fact-row.tsx';
@@ -14,9 +14,51 @@ export function JunctionTray({ id }: { readonly id: string }) {
   return (
     <div className="grid grid-cols-5 gap-x-3 gap-y-2">
       <PlanForm owner={owner} />
+      {junction.kind === 'tank' && <Vents tankId={id} />}
       <JunctionFacts id={id} junction={junction} />
       <FigureSources owner={owner} />
     </div>
+  );
+}
+
+/** What a tank breathes through, line by line. */
+function Vents({ tankId }: { readonly tankId: string }) {
+  const { vents } = useDoc().plumbing;
+  const { edit, readOnly } = useOpenJob();
+  const own = Object.entries(vents ?? {}).filter(([, v]) => v.tankId === tankId);
+  const add = () => {
+    let n = 1;
+    while (`vent-${n}` in (vents ?? {})) n += 1;
+    const value = makeVent(tankId);
+    edit(
+      vents
+        ? { op: 'add', path: `/plumbing/vents/vent-${n}`, value }
+        : { op: 'add', path: '/plumbing/vents', value: { 'vent-1': value } },
+    );
+  };
+  return (
+    <>
+      {own.map(([id, vent]) => (
+        <fieldset key={id} className="col-span-full grid grid-cols-subgrid gap-y-2 border-t border-rule pt-1">
+          <legend className="label pr-2 font-semibold">{vent.name}</legend>
+          <PlanForm owner={`/plumbing/vents/${id}`} />
+          {!readOnly && (
+            <button
+              type="button"
+              className="btn btn-small self-end"
+              onClick={() => edit({ op: 'remove', path: `/plumbing/vents/${id}` })}
+            >
+              Take this vent out
+            </button>
+          )}
+        </fieldset>
+      ))}
+      {!readOnly && (
+        <button type="button" className="btn self-end" onClick={add}>
+          Add a vent line
+        </button>
+      )}
+    </>
   );
 }
 

@@ -1,7 +1,7 @@
 import { verdictOf } from '@venula/core/advise';
-import { highPressurePumps } from '@venula/core/document';
+import { highPressurePumps, PATTERNS, type Style } from '@venula/core/document';
 import { sayEnding, sayState } from '@venula/core/say';
-import { movePart, removePart, removePath, splitRun } from '@venula/core/edit';
+import { changeStyle, movePart, removePart, removePath, splitRun } from '@venula/core/edit';
 import { BACK_PRESSURE_SHARE, SUCTION_LIMITS } from '@venula/core/judge';
 import { HOSE_KINDS, sizesOf } from '@venula/core/kinds';
 import { Tabs } from 'radix-ui';
@@ -13,6 +13,7 @@ import { useDoc, useJob, useJudgement, useOpenJob, useShown } from '../../job/jo
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Legend } from '../../ui/legend.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
+import { PickMenu } from '../../ui/pick-menu.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { LoopDrawing, type LoopDrawingProps } from '../../ui/track/loop-drawing.tsx';
@@ -142,7 +143,10 @@ export function PlumbPage() {
               onSelect={tab === 'table' ? setSelected : choose}
             />
           ) : (
-            <Legend kinds={['suction', 'feed', 'return']} />
+            <div className="flex items-center gap-4">
+              <Legend kinds={['suction', 'feed', 'return']} />
+              {!readOnly && <StyleMenu />}
+            </div>
           )}
         </div>
         <div className="border-t-2 border-ink pt-2">
@@ -176,6 +180,28 @@ export function PlumbPage() {
         </div>
       </Tabs.Root>
     </StageFrame>
+  );
+}
+
+/** Another style with everything that was entered: undo brings the one before back. */
+function StyleMenu() {
+  const { edit, getView } = useOpenJob();
+  const style = useJob((job) => job.doc.plumbing.style);
+  const [open, setOpen] = useState(false);
+  return (
+    <PickMenu
+      label={`Change the style, now ${PATTERNS.find((p) => p.id === style)?.name ?? style}`}
+      words="Change style"
+      groups={[
+        {
+          heading: 'Keeps the brief, the pumps, the hoses and their wiring',
+          options: PATTERNS.filter((p) => p.id !== style).map((p) => ({ value: p.id, label: p.name })),
+        },
+      ]}
+      open={open}
+      onOpen={setOpen}
+      onPick={(id) => edit(...changeStyle(getView().doc, id as Style))}
+    />
   );
 }
 

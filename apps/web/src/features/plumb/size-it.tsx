@@ -24,7 +24,7 @@ export function SizeIt() {
         <p className="text-sm text-soft">
           {found
             ? `${found.answer.passed} of ${found.answer.tried} combinations pass every check. The others: ${found.answer.fails.map(([why, n]) => `${why} ${n}`).join(', ') || 'none'}.`
-            : 'Longest feed and return hose, pump, regulator seat, wire gauge and fuse, each combination solved against every check.'}
+            : 'Longest feed and return hose, pumps, regulator seat, injectors, when a second pump comes in, wire gauge, fuse and relay: each combination solved against every check.'}
         </p>
       </div>
       {found && found.stale && (
@@ -78,9 +78,22 @@ export function SizeIt() {
       )}
       {found && found.answer.front.length === 0 && (
         <p className="mt-2 font-medium">
-          None of them does. Look at what they failed by: the style, the goal or the fuel has to change.
+          None of them does. {WAYS_OUT[found.answer.fails[0]?.[0] ?? ''] ?? WAY_OUT}
         </p>
       )}
     </section>
   );
 }
+
+/** What is left to change when all sizes fail by one thing. */
+const WAYS_OUT: Readonly<Record<string, string>> = {
+  'too little supply':
+    'Most fall short of fuel: one more pump, less power or a fuel that needs less of it is left to change.',
+  'second pump comes in too late':
+    'Most have a second pump that comes in too late and that no boost setting mends: give it an engine-speed rule under Wire, Trigger.',
+  'injectors too small': 'Most stop at the injectors: more of them, or a higher base pressure.',
+  'return overrun': 'Most climb at idle: two returns, a pump that slows down, or one less at idle.',
+  'regulator does not feel the boost': 'Connect the regulator’s port to the manifold first.',
+  'no fuse fits between load and wire': 'The wire has to grow further than the sizes tried here.',
+};
+const WAY_OUT = 'The style, the goal or the fuel has to change.';

@@ -2,6 +2,7 @@ import type { PlumbingElement, Segment } from '@venula/core/document';
 import type { ReactNode } from 'react';
 import { ink, thin } from './symbols/ink.ts';
 import { pulsationDamper } from './symbols/pulsation-damper.tsx';
+import { pumpController } from './symbols/pump-controller.tsx';
 
 /** A drawing of a part; the tone is that of its line. */
 export type PartDrawing = (tone: string) => ReactNode;
@@ -83,6 +84,7 @@ const PART_SYMBOLS = {
     </>
   ),
   'pulsation-damper': pulsationDamper,
+  'pump-controller': pumpController,
   switch: () => null,
 } satisfies Readonly<
   Record<Exclude<PlumbingElement['kind'], 'run'> | Exclude<Segment['kind'], 'wire'>, PartDrawing>

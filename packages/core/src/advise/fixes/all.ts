@@ -3,7 +3,15 @@ import type { Fix } from '../../outcome/finding.ts';
 import { noFixes, type FixContext, type FixMaker, type FoundOf } from './context.ts';
 import { behindFixes, branchFixes, miswiredFixes, unclampedFixes } from './harness.ts';
 import { injectorFixes } from './injectors.ts';
-import { filterPlaceFixes, hoseFixes, mediaFixes, mixtureFixes, motorFixes, trappedFixes } from './parts.ts';
+import {
+  filterPlaceFixes,
+  hoseFixes,
+  mediaFixes,
+  mixtureFixes,
+  motorFixes,
+  outOfCabin,
+  trappedFixes,
+} from './parts.ts';
 import { speedFixes, stagingFixes } from './pumps.ts';
 import {
   backPressureFixes,
@@ -17,15 +25,18 @@ import {
 } from './regulation.ts';
 import { suctionFixes } from './suction.ts';
 import { liftFixes, primeFixes, supplyFixes } from './supply.ts';
+import { levelFixes, ventFixes } from './tanks.ts';
 import { dryFixes, triggerFixes } from './trigger.ts';
 import {
   contactFixes,
   copperFixes,
+  crankFeedFixes,
   dropFixes,
   fuseFixes,
   jointFixes,
   noFuseFixes,
   overloadedFixes,
+  senderFixes,
   starterFixes,
   tapFixes,
 } from './wiring.ts';
@@ -56,6 +67,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   HOSE_SIZE: hoseFixes,
   HOSE_PRESSURE: hoseFixes,
   FUEL_IN_CABIN: hoseFixes,
+  PART_IN_CABIN: outOfCabin,
   HOSE_HEAT: hoseFixes,
   HOSE_IN_TANK: hoseFixes,
   FILTER_MISSING: filterPlaceFixes,
@@ -73,6 +85,17 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   FUSE_INRUSH: fuseFixes,
   FUSE_FAR: fuseFixes,
   RELAY_LOADED: contactFixes,
+  PIN_LOADED: contactFixes,
+  CRANK_FEED_DROPS: crankFeedFixes,
+  SENDER_RANGE: senderFixes,
+  PICKUP_BARE: levelFixes,
+  VENT_MISSING: ventFixes,
+  VENT_NO_VALVE: ventFixes,
+  VENT_LOW_LOOP: ventFixes,
+  VENT_OUTLET: ventFixes,
+  VENT_LOST: ventFixes,
+  CELL_OPEN: ventFixes,
+  CONTROLLER_LOADED: contactFixes,
   JOINT_DROP: jointFixes,
   TAP_LOST: tapFixes,
   RUNS_KEY_OFF: triggerFixes,

@@ -1,3 +1,4 @@
+import { segmentKind } from '../../kinds/wiring/index.ts';
 import { terminalKey } from '../../kinds/wiring/fields.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import { rulesOf, type Rules } from '../../document/triggers.ts';
@@ -41,7 +42,8 @@ export const miswiredFixes: FixMaker<Miswired> = (_found, { doc, trials }) => {
 function relayFixes(doc: JobDocument, rules: Rules): Fix[] {
   const loads = new Set(Object.values(rules).map((r) => r.loadId));
   return Object.entries(doc.wiring.circuits).flatMap(([circuitId, c]): Fix[] => {
-    if (!loads.has(c.loadId) || Object.values(c.segments).some((s) => s.kind === 'relay')) return [];
+    if (!loads.has(c.loadId) || Object.values(c.segments).some((s) => segmentKind(s).drawn?.worked))
+      return [];
     const id = freeId(c.segments, 'relay');
     const fuse = c.feed.findIndex((f) => c.segments[f]?.kind === 'fuse');
     const at = Math.max(0, fuse) + 1;

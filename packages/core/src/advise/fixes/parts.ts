@@ -1,8 +1,9 @@
+import { intoFullReturn } from './style.ts';
 import { insertPart, NEW_PARTS, placeOf } from '../../edit/path.ts';
 import { elementPath } from '../../edit/paths.ts';
 import type { MixtureShift } from '../../judge/goal/goal.ts';
 import { PRESSURE_MICRON, SUCTION_MICRON, type FilterPlace } from '../../judge/hoses/filters.ts';
-import type { FilterMedia, HoseFound } from '../../judge/hoses/hoses.ts';
+import type { FilterMedia, HoseFound, PartInCabin } from '../../judge/hoses/hoses.ts';
 import type { PumpUnusable } from '../../judge/structure/unusable.ts';
 import type { TrappedFuel } from '../../judge/trapped/trapped.ts';
 import { fittingMotor, pumpFaults } from '../../kinds/plumbing/pump/pump-faults.ts';
@@ -47,6 +48,10 @@ export const hoseFixes: FixMaker<HoseFound> = ({ code, place }, { doc }) => {
     : [one];
 };
 
+export const outOfCabin: FixMaker<PartInCabin> = ({ place }) => [
+  { does: { act: 'under-body' }, patch: [set(place.id, 'standsIn', 'under-body')] },
+];
+
 /** The fineness its place wants, with the usual loss of it; a filter where there is none. */
 export const filterPlaceFixes: FixMaker<FilterPlace> = ({ code, place }, { doc }) => {
   if (code === 'FILTER_MISSING') {
@@ -73,7 +78,7 @@ export const mediaFixes: FixMaker<FilterMedia> = ({ place }) => [
 ];
 
 export const trappedFixes: FixMaker<TrappedFuel> = ({ figures: { valve } }, { doc }) =>
-  valve ? [{ does: { act: 'take-check-out' }, patch: takenOut(doc, valve.id) }] : [];
+  valve ? [{ does: { act: 'take-check-out' }, patch: takenOut(doc, valve.id) }] : intoFullReturn(doc);
 
 export const mixtureFixes: FixMaker<MixtureShift> = ({ figures: { tuned } }) => [
   {

@@ -1,4 +1,5 @@
 import type { JobDocument } from '../../document/job-document.ts';
+import { intoFullReturn } from './style.ts';
 import { freeId } from '../../edit/path.ts';
 import { elementPath } from '../../edit/paths.ts';
 import type { StateValues } from '../../engine/results.ts';
@@ -273,5 +274,8 @@ export const cappedFixes: FixMaker<CappedRails> = (_, { doc }) => {
       { op: 'replace', path: `/plumbing/paths/${pathId}/order`, value: [...path.order, id] },
     ];
   });
-  return patch.length > 0 ? [{ does: { act: 'add-damper' }, patch }] : [];
+  return [
+    ...(patch.length > 0 ? [{ does: { act: 'add-damper' }, patch } as const] : []),
+    ...intoFullReturn(doc),
+  ];
 };

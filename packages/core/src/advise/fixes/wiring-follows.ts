@@ -4,6 +4,7 @@ import { applyPatch } from '../../edit/apply-patch.ts';
 import { tableSignals, truthTable } from '../../harness/enumerate.ts';
 import { harnessOf } from '../../harness/realise.ts';
 import { LIVE_SIGNALS } from '../../judge/harness/mismatch.ts';
+import { segmentKind } from '../../kinds/wiring/index.ts';
 import type { PatchOperation } from '../../outcome/finding.ts';
 
 /** In how many combinations of inputs the wiring does something else than the rules say. */
@@ -40,6 +41,8 @@ export function withWiring(doc: JobDocument, patch: readonly PatchOperation[]): 
   return doesNoWorse(doc, changed.value) ? [...patch] : null;
 }
 
-/** Wiring made from the circuits does what any rule says, where each has a relay. */
+/** Wiring made from the circuits does what any rule says, where each has something its rule can work. */
 const relayed = (doc: JobDocument): boolean =>
-  Object.values(doc.wiring.circuits).every((c) => Object.values(c.segments).some((s) => s.kind === 'relay'));
+  Object.values(doc.wiring.circuits).every((c) =>
+    Object.values(c.segments).some((s) => segmentKind(s).drawn?.worked),
+  );

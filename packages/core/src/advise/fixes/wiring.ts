@@ -5,12 +5,14 @@ import { segmentsOf, wayOf, wireAmpacity } from '../../engine/electric/circuits.
 import { hardest, type Loaded } from '../../engine/electric/electric-load.ts';
 import { samePiece, weakestWire, wiresBehind } from '../../engine/electric/fused-wires.ts';
 import type { ContactLoaded } from '../../judge/wiring/contacts.ts';
-import type { StarterCable } from '../../judge/wiring/budget.ts';
+import type { CrankFeedDrops, StarterCable } from '../../judge/wiring/budget.ts';
+import type { SenderRange } from '../../judge/wiring/senders.ts';
 import { fuseLoads, type FuseFound, type NoFuse } from '../../judge/wiring/fuses.ts';
 import type { JointDrop } from '../../judge/wiring/joints.ts';
 import type { CopperClad, WireDrop, WireOverloaded } from '../../judge/wiring/wires.ts';
 import { chooseFuse, FUSE_CONTINUOUS_SHARE } from '../../kinds/wiring/fuse/fuse.ts';
 import { segmentKind } from '../../kinds/wiring/index.ts';
+import { CONTROLLER_RATINGS } from '../../kinds/wiring/pump-controller/index.ts';
 import { RELAY_RATINGS } from '../../kinds/wiring/relay/index.ts';
 import { familyOf, wireResistance, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
 import type { TapLost } from '../../judge/wiring/taps.ts';
@@ -74,6 +76,29 @@ export const starterFixes: FixMaker<StarterCable> = ({ limit, figures: f }, { do
     },
   ];
 };
+
+export const crankFeedFixes: FixMaker<CrankFeedDrops> = () => [
+  {
+    does: { act: 'live-in-crank' },
+    patch: [{ op: 'replace', path: '/brief/electrical/ignitionInCrank', value: 'holds' }],
+  },
+];
+
+/** The usual sender for fuel, 0–150 psi, where it covers what is asked. */
+const USUAL_RANGE = 1.034e6;
+
+export const senderFixes: FixMaker<SenderRange> = ({ value, place }) =>
+  value <= USUAL_RANGE
+    ? [
+        {
+          does: { act: 'sender-in-range' },
+          patch: [
+            { op: 'replace', path: `/wiring/loads/${place.id}/lowPa`, value: 0 },
+            { op: 'replace', path: `/wiring/loads/${place.id}/highPa`, value: USUAL_RANGE },
+          ],
+        },
+      ]
+    : [];
 
 /** A change of wire that asks for another relay says so. */
 function withRelay(does: FixAction, sized: CircuitSizing, { circuit }: Loaded): FixAction {
@@ -154,11 +179,22 @@ export const overloadedFixes: FixMaker<WireOverloaded> = ({ place, value: carrie
 };
 
 export const contactFixes: FixMaker<ContactLoaded> = ({ code, place, value: amps }) => {
-  const rating = RELAY_RATINGS.find((r) => amps <= FUSE_CONTINUOUS_SHARE * r);
-  if (code !== 'RELAY_LOADED' || rating === undefined) return [];
+  if (code === 'PIN_LOADED')
+    return [
+      {
+        does: { act: 'fit-studs' },
+        patch: [{ op: 'remove', path: segmentPath(place.within!, place.id, 'pinA') }],
+      },
+    ];
+  const relay = code === 'RELAY_LOADED';
+  if (!relay && code !== 'CONTROLLER_LOADED') return [];
+  const rating = relay
+    ? RELAY_RATINGS.find((r) => amps <= FUSE_CONTINUOUS_SHARE * r)
+    : CONTROLLER_RATINGS.find((r) => amps <= r);
+  if (rating === undefined) return [];
   return [
     {
-      does: { act: 'fit-relay', amps: rating },
+      does: { act: relay ? 'fit-relay' : 'fit-controller', amps: rating },
       patch: [set(place.within!, place.id, 'ratingA', rating)],
     },
   ];

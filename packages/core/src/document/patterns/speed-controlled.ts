@@ -1,6 +1,7 @@
 import {
   bypassRegulator,
   checkValve,
+  controllerCircuit,
   filter,
   jobWith,
   LPH,
@@ -58,19 +59,6 @@ export const speedControlled: Pattern = {
         return: { name: 'Return', role: 'return', from: 'rail', to: 'tank', order: ['regulator', 'return'] },
       },
     });
-    const circuit = job.wiring.circuits['pump-circuit']!;
-    const segments = Object.fromEntries(
-      Object.entries(circuit.segments).map(([id, s]) => [
-        id,
-        s.kind === 'wire'
-          ? { ...s, size: 'awg-6' as const }
-          : s.kind === 'fuse'
-            ? { ...s, ratingA: 50 }
-            : s.kind === 'relay'
-              ? { ...s, ratingA: 70 }
-              : s,
-      ]),
-    );
     return {
       ...job,
       brief: {
@@ -86,7 +74,11 @@ export const speedControlled: Pattern = {
         injectors: { ...job.brief.injectors, count: 8, staticFlowM3s: 1700e-6 / 60 },
         idle: { ...job.brief.idle, drawM3s: 8 * LPH },
       },
-      wiring: { circuits: { 'pump-circuit': { ...circuit, segments } } },
+      wiring: {
+        circuits: {
+          'pump-circuit': controllerCircuit('pump', { size: 'awg-6', fuseA: 50, controllerA: 50 }),
+        },
+      },
     };
   },
 };

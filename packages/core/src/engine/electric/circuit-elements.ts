@@ -18,7 +18,7 @@ export interface WireElement extends Piece {
 }
 
 export interface ResistiveElement extends Piece {
-  readonly kind: 'fuse' | 'relay' | 'switch' | 'connector' | 'chassis';
+  readonly kind: 'fuse' | 'relay' | 'switch' | 'connector' | 'chassis' | 'pump-controller';
   readonly ohms: number;
 }
 

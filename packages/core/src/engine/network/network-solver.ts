@@ -1,3 +1,4 @@
+import { GRAVITY } from '../../quantities/constants.ts';
 import { Arena } from '../../numerics/arena.ts';
 import type { SparseLu } from '../../numerics/sparse-lu.ts';
 import type { Ending, OutsideValidity } from '../../outcome/solve-report.ts';
@@ -9,7 +10,7 @@ import { NetworkNumbering } from './numbering.ts';
 import type { SharedSource } from './shared-source.ts';
 import { LEAST_STEP, StepPace } from './step-pace.ts';
 
-const G = 9.80665;
+const G = GRAVITY;
 const MAX_ITERATIONS = 400;
 /** After so many turns it begins anew, and steps grow less readily (see StepPace). */
 const BEGIN_ANEW_AFTER = 200;

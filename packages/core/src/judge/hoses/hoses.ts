@@ -23,6 +23,27 @@ export const hoseRule: FindingRule<HoseFound> = (context) =>
     e.kind === 'run' ? runFindings(id, e, context) : [],
   );
 
+export type PartInCabin = Found<'PART_IN_CABIN', Record<string, never>>;
+
+/** Fuel parts in the room the people sit in. */
+export const cabinRule: FindingRule<PartInCabin> = ({ doc }) =>
+  Object.entries(doc.plumbing.elements).flatMap(([id, e]): PartInCabin[] =>
+    e.kind !== 'run' && e.standsIn === 'cabin'
+      ? [
+          {
+            code: 'PART_IN_CABIN',
+            severity: 'fix',
+            stage: 'plumb',
+            place: { of: 'part', id, name: e.name },
+            dimension: 'count',
+            value: 1,
+            limit: 0,
+            figures: {},
+          },
+        ]
+      : [],
+  );
+
 /** Does the filter's element last in this fuel? */
 export const filterRule: FindingRule<FilterMedia> = ({ doc }) =>
   Object.entries(doc.plumbing.elements).flatMap(([id, e]): FilterMedia[] =>

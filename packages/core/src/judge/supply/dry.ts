@@ -19,7 +19,10 @@ export type RailDry = Found<
 
 /** The engine draws and no fuel reaches the rail at all. */
 export const dryRule: FindingRule<RailDry> = ({ doc, states }) => {
-  const dry = states.filter((s) => s.ending.how === 'dry-rail' && s.state.kind !== 'forced');
+  // A feed that goes dead with the starter is told as that.
+  const dry = states.filter(
+    (s) => s.ending.how === 'dry-rail' && s.state.kind !== 'forced' && !s.state.keyDropped,
+  );
   const first = dry[0];
   if (!first || first.ending.how !== 'dry-rail') return [];
   const { name } = first.ending;

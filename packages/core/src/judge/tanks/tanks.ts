@@ -1,4 +1,5 @@
 import type { JobDocument } from '../../document/job-document.ts';
+import { HALF_FULL } from '../../engine/model.ts';
 import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingContext, type FindingRule, type SettledState } from '../context.ts';
@@ -19,11 +20,17 @@ export type JetShort = Found<
     readonly ratio: number;
     readonly far: string;
     readonly steady: boolean;
+    /** Until the pump side is dry, s; null: how much it holds is not known. */
+    readonly lasts: number | null;
   }
 >;
 export type TankFills = Found<
   'TANK_FILLS',
-  { readonly tanks: readonly { readonly name: string; readonly gains: number }[] }
+  {
+    readonly tanks: readonly { readonly name: string; readonly gains: number }[];
+    /** The first to run dry, and after how many s; null: none of which the volume is known. */
+    readonly dry: { readonly name: string; readonly after: number } | null;
+  }
 >;
 
 /** Does a lift pump keep its surge tank full? */
@@ -57,6 +64,21 @@ export const surgeRule: FindingRule<LiftShort> = (context) => {
     ];
   });
 };
+
+/** How long a tank lasts that loses so much, s; null: its volume is not known. */
+function lasting({ plumbing, brief }: JobDocument, id: string, loses: number): number | null {
+  const j = plumbing.junctions[id];
+  if (j?.kind !== 'tank' || j.volumeM3 === undefined || loses <= 0) return null;
+  return (j.volumeM3 * (brief.fuelLevel ?? HALF_FULL)) / loses;
+}
+
+const firstDry = (doc: JobDocument, tanks: readonly string[], { values }: SettledState) =>
+  tanks
+    .flatMap((id) => {
+      const after = lasting(doc, id, values.balance.out[id] ?? 0);
+      return after === null ? [] : [{ name: doc.plumbing.junctions[id]!.name, after }];
+    })
+    .sort((a, b) => a.after - b.after)[0] ?? null;
 
 /** Tanks joined by plain open line stand at one level: one name each. */
 function groups(doc: JobDocument): ReadonlyMap<string, string> {
@@ -115,6 +137,7 @@ export const jetRule: FindingRule<JetNowhere | JetShort> = (context) => {
           ratio: e.transferRatio,
           far: far.name,
           steady: steady !== undefined,
+          lasts: lasting(doc, path.to, falls(worst)),
         },
       },
     ];
@@ -150,6 +173,7 @@ export const unevenRule: FindingRule<TankFills> = (context: FindingContext) => {
           name: junctions[id]!.name,
           gains: -(cruise.values.balance.out[id] ?? 0),
         })),
+        dry: firstDry(doc, tanks, cruise),
       },
     },
   ];

@@ -1,7 +1,10 @@
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule } from '../context.ts';
 import { CRANKING_VOLTS, STARTER_DROP } from '../limits.ts';
-import { crankingVolts, starterAmps } from '../../engine/states.ts';
+import { feedingPumps } from '../../document/feeding-pumps.ts';
+import { ruleOf } from '../../document/triggers.ts';
+import { crankingVolts, starterAmps, type OperatingState } from '../../engine/states.ts';
+import { runsSteadily } from '../../engine/steady-trigger.ts';
 import { wireResistance, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
 
 export type ChargingShort = Found<'CHARGING_SHORT', { readonly planned: number; readonly car: number }>;
@@ -19,6 +22,32 @@ export type StarterCable = Found<
     readonly battery: number;
   }
 >;
+
+export type CrankFeedDrops = Found<'CRANK_FEED_DROPS', { readonly pumps: readonly string[] }>;
+
+/** Pumps that should feed a cranking engine and hang on a feed that goes dead with the starter. */
+export const crankFeedRule: FindingRule<CrankFeedDrops> = ({ doc, states }) => {
+  const cranking = states.find((s) => s.state.keyDropped)?.state;
+  if (!cranking) return [];
+  const live = { ...cranking, keyDropped: false };
+  const runs = (id: string, state: OperatingState): boolean => runsSteadily(ruleOf(doc, id).rule, state);
+  const feeding = feedingPumps(doc);
+  const lost = feeding.filter((id) => runs(id, live) && !runs(id, cranking));
+  if (lost.length === 0 || feeding.some((id) => runs(id, cranking))) return [];
+  return [
+    {
+      code: 'CRANK_FEED_DROPS',
+      severity: 'stop',
+      stage: 'wire',
+      place: { of: 'subject', id: 'ignition', name: 'Ignition feed' },
+      stateId: 'cranking',
+      dimension: 'count',
+      value: 0,
+      limit: lost.length,
+      figures: { pumps: lost.map((id) => doc.plumbing.elements[id]!.name) },
+    },
+  ];
+};
 
 /** What the alternator gives against what everything takes. */
 export const chargingRule: FindingRule<ChargingShort> = (context) => {

@@ -1,3 +1,4 @@
+import type { Segment } from '../../document/job-document.ts';
 import { segmentsOf } from '../../engine/electric/circuits.ts';
 import { carriedBy } from '../../engine/electric/electric-load.ts';
 import { FUSE_CONTINUOUS_SHARE } from '../../kinds/wiring/fuse/fuse.ts';
@@ -6,33 +7,47 @@ import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
 import { loadedCircuits } from './loads.ts';
 
-export type ContactLoaded = Found<'RELAY_LOADED' | 'SWITCH_LOADED', { readonly rating: number }>;
+/** What is told of a kind whose contact carries too much, and the share of its rating that is good for ever. */
+const LOADED = {
+  relay: ['RELAY_LOADED', FUSE_CONTINUOUS_SHARE],
+  'pump-controller': ['CONTROLLER_LOADED', 1],
+  connector: ['PIN_LOADED', 1],
+} as const satisfies { readonly [K in Segment['kind']]?: readonly [string, number] };
+const OTHERS = ['SWITCH_LOADED', FUSE_CONTINUOUS_SHARE] as const;
+
+export type ContactLoaded = Found<
+  (typeof LOADED)[keyof typeof LOADED][0] | (typeof OTHERS)[0],
+  { readonly rating: number }
+>;
 export type TappedFeed = Found<'TAPPED_FEED_UNKNOWN', Record<string, never>>;
 
-/** Relay and switch contacts against what they carry. */
+/** Contacts of relays, switches, controllers and plugs against what they carry. */
 export const contactRule: FindingRule<ContactLoaded> = (context) => {
   const loads = loadedCircuits(context);
   return loads.flatMap(({ circuit, circuitId, state }) =>
-    segmentsOf(circuit, 'feed').flatMap(({ id, segment: s }): ContactLoaded[] => {
-      const rating = segmentKind(s).contact?.(s);
-      if (rating === undefined) return [];
-      const amps = Math.max(...loads.map((l) => carriedBy(l, { id, circuitId })));
-      const limit = FUSE_CONTINUOUS_SHARE * rating;
-      if (amps <= limit) return [];
-      return [
-        {
-          code: s.kind === 'relay' ? 'RELAY_LOADED' : 'SWITCH_LOADED',
-          severity: amps > rating ? 'stop' : 'fix',
-          stage: 'wire',
-          place: { of: 'piece', id, name: s.name, within: circuitId },
-          stateId: state.id,
-          dimension: 'amps',
-          value: amps,
-          limit,
-          figures: { rating },
-        },
-      ];
-    }),
+    [...segmentsOf(circuit, 'feed'), ...segmentsOf(circuit, 'ground')].flatMap(
+      ({ id, segment: s }): ContactLoaded[] => {
+        const rating = segmentKind(s).contact?.(s);
+        if (rating === undefined) return [];
+        const amps = Math.max(...loads.map((l) => carriedBy(l, { id, circuitId })));
+        const [code, share] = LOADED[s.kind as keyof typeof LOADED] ?? OTHERS;
+        const limit = share * rating;
+        if (amps <= limit) return [];
+        return [
+          {
+            code,
+            severity: amps > rating ? 'stop' : 'fix',
+            stage: 'wire',
+            place: { of: 'piece', id, name: s.name, within: circuitId },
+            stateId: state.id,
+            dimension: 'amps',
+            value: amps,
+            limit,
+            figures: { rating },
+          },
+        ];
+      },
+    ),
   );
 };
 

@@ -44,6 +44,13 @@ export interface JointLimit<S> {
   readonly mend: string;
 }
 
+/** Terminals of what works a contact; a ground-side switch may stand between `home` and ground where it takes one. */
+export interface Worked {
+  readonly feed: string;
+  readonly home: string;
+  readonly byGround: boolean;
+}
+
 /** What a piece of a circuit becomes in the drawing. */
 export interface Drawn<S, D> {
   readonly device: (s: S, of: PieceRef) => D;
@@ -51,6 +58,8 @@ export interface Drawn<S, D> {
   readonly out: string;
   /** The way ends here: ground. */
   readonly ends: boolean;
+  /** What makes it conduct: a coil or an enable wire; absent: it always does, or by hand. */
+  readonly worked?: Worked;
   /** The drawn part with the figures of its piece: they are typed once, in the circuit. */
   readonly refreshed: (device: D, s: S) => D;
 }
@@ -59,8 +68,8 @@ export interface Drawn<S, D> {
 export interface SegmentFacets<S, D> {
   readonly shape: Shape<S>;
   readonly meets: Meets<S>;
-  /** Rating of a contact that switches the load’s current, A; null: it switches nothing. */
-  readonly contact: ((s: S) => number) | null;
+  /** Rating of what the load’s current goes through, A: null: its kind has none; undefined: not known of this one. */
+  readonly contact: ((s: S) => number | undefined) | null;
   readonly drawn: Drawn<S, D> | null;
   readonly lines: (s: S) => BillLine[];
   /** What stands under its name on a drawing. */
@@ -94,6 +103,8 @@ export interface LoadFacets<L> {
   readonly shape: Shape<L>;
   /** Winding resistance of a motor, Ω; null: no motor, no inrush worth naming. */
   readonly winding: (l: L) => number | null;
+  /** What feeds one of its kind: a relay and its own heavy wire, or a small fuse on a feed that is live with the key. */
+  readonly fedBy: 'relay' | 'small-fuse';
   readonly offer: { readonly name: string; readonly make: () => L };
 }
 

@@ -10,6 +10,7 @@ import { ignition } from './ignition/index.ts';
 import { inertia } from './inertia/index.ts';
 import { load } from './load/index.ts';
 import { controller, fan, gauge, heater, other, sensor } from './loads/index.ts';
+import { pumpController } from './pump-controller/index.ts';
 import { relay } from './relay/index.ts';
 import { sender } from './sender/index.ts';
 import { splice } from './splice/index.ts';
@@ -24,6 +25,7 @@ export const WIRING = {
   wire,
   fuse,
   relay,
+  'pump-controller': pumpController,
   connector,
   switch: panelSwitch,
   'ecu-output': ecuOutput,

@@ -2,7 +2,7 @@ import type { AnyFound } from '../../judge/all.ts';
 import type { Words } from '../words.ts';
 import { laterGoal, mixtureShift } from './goal.ts';
 import { branchAhead, driverUnclamped, harnessBehind, miswired, notTried, relayTurned } from './harness.ts';
-import { filterMedia, filterPlace, hoseWords } from './hoses.ts';
+import { filterMedia, filterPlace, hoseWords, partInCabin } from './hoses.ts';
 import { driverFought, driverLimit, onePumpDead, speedLags, stagingLate } from './pumps.ts';
 import {
   cappedRails,
@@ -28,7 +28,8 @@ import {
   suctionVapor,
   supplyShort,
 } from './supply.ts';
-import { jetNowhere, jetShort, liftShort, tankFills } from './tanks.ts';
+import { senderRange } from './senders.ts';
+import { jetNowhere, jetShort, liftShort, pickupBare, tankFills } from './tanks.ts';
 import { trappedFuel } from './trapped.ts';
 import {
   beforeThrottle,
@@ -39,11 +40,13 @@ import {
   runsKeyOff,
   runsStalled,
 } from './trigger.ts';
+import { ventWords } from './vents.ts';
 import { lawOutside } from './validity.ts';
 import {
   chargingShort,
   contactLoaded,
   copperClad,
+  crankFeedDrops,
   crankingDip,
   starterCable,
   fuseWords,
@@ -121,6 +124,19 @@ export const WORDS = {
   FUSE_FAR: fuseWords,
   RELAY_LOADED: contactLoaded,
   SWITCH_LOADED: contactLoaded,
+  CONTROLLER_LOADED: contactLoaded,
+  PIN_LOADED: contactLoaded,
+  CRANK_FEED_DROPS: crankFeedDrops,
+  SENDER_RANGE: senderRange,
+  SENDER_PROOF: senderRange,
+  PICKUP_BARE: pickupBare,
+  VENT_MISSING: ventWords,
+  VENT_NO_VALVE: ventWords,
+  VENT_LOW_LOOP: ventWords,
+  VENT_OUTLET: ventWords,
+  VENT_LOST: ventWords,
+  CELL_OPEN: ventWords,
+  PART_IN_CABIN: partInCabin,
   TAPPED_FEED_UNKNOWN: tappedFeed,
   TAP_LOST: tapLost,
   JOINT_DROP: jointDrop,

@@ -1,4 +1,4 @@
-import type { FilterMedia, HoseFound } from '../../judge/hoses/hoses.ts';
+import type { FilterMedia, HoseFound, PartInCabin } from '../../judge/hoses/hoses.ts';
 import type { FilterPlace } from '../../judge/hoses/filters.ts';
 import { capital, percent, type Words } from '../words.ts';
 
@@ -85,3 +85,10 @@ export const filterPlace: Words<FilterPlace> = ({ code, value, limit, place }) =
       };
   }
 };
+
+export const partInCabin: Words<PartInCabin> = ({ place }) => ({
+  title: `${place.name} stands in the cabin.`,
+  text: 'A leak there is fuel beside people. Mount it outside, or behind a sealed bulkhead in a box that drains to the outside.',
+  formula: 'place of the part',
+  source: 'common practice; motorsport rulebooks come first',
+});

@@ -1,6 +1,10 @@
+import type { PickupBare } from '../../judge/tanks/level.ts';
 import type { JetNowhere, JetShort, LiftShort, TankFills } from '../../judge/tanks/tanks.ts';
 import { inState } from '../state.ts';
 import { percent, type Words } from '../words.ts';
+
+const minutes = (seconds: number): string =>
+  seconds < 90 ? `${seconds.toFixed(0)} s` : `${(seconds / 60).toFixed(0)} min`;
 
 const source = 'mass balance of the joint solve; common practice';
 
@@ -29,15 +33,33 @@ export const jetNowhere: Words<JetNowhere> = ({ place }) => ({
 export const jetShort: Words<JetShort> = ({ value: carried, limit: draw, place, figures: f }, q) => ({
   title: `${place.name} does not keep up at ${inState(f.state)}: the pump side falls by ${q('flow', f.falls)}.`,
   text: f.steady
-    ? `${f.far} keeps its fuel while the pump side runs dry. A jet lives on return flow: no return, no transfer.`
-    : 'In a pull the return is small and so is what it carries over; at cruise it catches up. Long pulls want the pump side full.',
+    ? `${f.far} keeps its fuel while the pump side runs dry${f.lasts === null ? '' : ` in ${minutes(f.lasts)}`}. A jet lives on return flow: no return, no transfer.`
+    : 'In a pull the return is small and so is what it carries over; at cruise it catches up. Long pulls want the pump side full.' +
+      (f.lasts === null ? '' : ` From here it lasts ${minutes(f.lasts)}.`),
   formula: `${f.ratio} × ${q('flow', f.ratio > 0 ? carried / f.ratio : 0)} = ${q('flow', carried)} against ${q('flow', draw)}`,
   source,
 });
 
 export const tankFills: Words<TankFills> = ({ value: gain, place, figures: f }, q) => ({
   title: `${place.name} gains ${q('flow', gain)} at cruise while the other runs dry.`,
-  text: 'More comes back to it than its own pump takes: it fills over its vent. Split the return to both tanks, or join the tanks with a level line.',
+  text:
+    'More comes back to it than its own pump takes: it fills over its vent. Split the return to both tanks, or join the tanks with a level line.' +
+    (f.dry === null ? '' : ` ${f.dry.name} runs dry first, in ${minutes(f.dry.after)}.`),
   formula: f.tanks.map((t) => `${t.name} ${q('flow', t.gains)}`).join('; '),
   source,
 });
+
+export const pickupBare: Words<PickupBare> = ({ value: level, place, figures: f }, q) => {
+  const keep = Math.min(1, f.keep);
+  return {
+    title:
+      f.keep > 1
+        ? `The pick-up of ${place.name.toLowerCase()} is bare in a pull, however full it is.`
+        : `In a pull the pick-up of ${place.name.toLowerCase()} is bare at ${percent(level)}: keep at least ${percent(Math.ceil(keep * 20) / 20)}.`,
+    text:
+      'Acceleration heaps the fuel up at the rear of the tank. A pick-up low and rearmost is fed by it; baffles, a swirl pot or a surge tank hold fuel at one that is not.' +
+      (f.left === null ? '' : ` ${(f.left * 1000).toFixed(0)} L stay in the tank below that.`),
+    formula: `(${q('length', f.pickup)} + ${q('length', f.runsOff)} leaned away) ÷ ${q('length', f.depth)} = ${percent(f.keep)}`,
+    source: 'surface of an accelerated vessel leans by a ÷ g; half of g in a pull is an estimate',
+  };
+};

@@ -1,5 +1,5 @@
 import type { TapLost } from '../../judge/wiring/taps.ts';
-import type { ChargingShort, CrankingDip, StarterCable } from '../../judge/wiring/budget.ts';
+import type { ChargingShort, CrankFeedDrops, CrankingDip, StarterCable } from '../../judge/wiring/budget.ts';
 import type { ContactLoaded, TappedFeed } from '../../judge/wiring/contacts.ts';
 import type { FuseFound, NoFuse } from '../../judge/wiring/fuses.ts';
 import type { JointDrop } from '../../judge/wiring/joints.ts';
@@ -21,6 +21,13 @@ export const crankingDip: Words<CrankingDip> = ({ value, limit, figures: f }, q)
   source: 'common practice',
 });
 
+export const crankFeedDrops: Words<CrankFeedDrops> = ({ figures: { pumps } }) => ({
+  title: `No pump runs while the engine cranks: the ignition feed goes dead with the starter.`,
+  text: `${pumps.join(' and ')} ${pumps.length === 1 ? 'hangs' : 'hang'} on it by the relay’s coil. Prime pressure may start the engine once and not the next time. Take the coil’s feed from a wire that stays live in crank, and measure it with the key held at start.`,
+  formula: 'pumps that feed the rail while cranking: none',
+  source: 'ignition feed as looked up for this car; common practice',
+});
+
 export const starterCable: Words<StarterCable> = ({ value, limit, figures: f }, q) => ({
   title: `The starter’s ${f.size} cables lose ${q('volts', value)} while it turns; ${q('volts', limit)} is what good cables lose.`,
   text: `The battery keeps ${q('volts', f.battery)} and the starter sees ${q('volts', f.battery - value)}: slow cranking that a new battery does not cure. A battery in the trunk wants heavier cable.`,
@@ -28,15 +35,41 @@ export const starterCable: Words<StarterCable> = ({ value, limit, figures: f }, 
   source: 'ASTM B258 resistance; half a volt is common practice',
 });
 
-export const contactLoaded: Words<ContactLoaded> = ({ code, value, place, figures: f }, q) => ({
-  title: `${place.name} switches ${q('amps', value)} with a ${f.rating} A contact.`,
-  text:
-    code === 'RELAY_LOADED'
-      ? 'A motor load needs headroom on the contact; sockets and shared terminals heat first.'
-      : 'A switch should carry a relay’s coil, 0.15 A, not the motor: its contact burns or welds shut.',
-  formula: `${q('amps', value)} against 0.8 × ${f.rating} A`,
-  source: 'common practice',
-});
+const CONTACTS = {
+  RELAY_LOADED: [
+    'switches',
+    'contact',
+    'A motor load needs headroom on the contact; sockets and shared terminals heat first.',
+  ],
+  SWITCH_LOADED: [
+    'switches',
+    'contact',
+    'A switch should carry a relay’s coil, 0.15 A, not the motor: its contact burns or welds shut.',
+  ],
+  CONTROLLER_LOADED: [
+    'gives',
+    'controller',
+    'It limits its current or shuts down to save itself, just when the engine asks for most. Its maker’s figure wins.',
+  ],
+  PIN_LOADED: [
+    'passes',
+    'pin',
+    'The pins of a tank hat or a small plug carry only so much: they heat, lose their spring and melt the housing. Studs, or a plug of its own for each pump.',
+  ],
+} as const satisfies Readonly<Record<ContactLoaded['code'], readonly [string, string, string]>>;
+
+export const contactLoaded: Words<ContactLoaded> = ({ code, value, limit, place, figures: f }, q) => {
+  const [verb, part, text] = CONTACTS[code];
+  return {
+    title: `${place.name} ${verb} ${q('amps', value)} with a ${f.rating} A ${part}.`,
+    text,
+    formula:
+      limit < f.rating
+        ? `${q('amps', value)} against 0.8 × ${f.rating} A`
+        : `${q('amps', value)} against ${f.rating} A`,
+    source: 'common practice',
+  };
+};
 
 export const tapLost: Words<TapLost> = ({ place, figures: f }) => ({
   title: `${place.name} ${f.side === 'feedFrom' ? 'branches off' : 'grounds at'} a piece of ${f.circuit} that is no longer there.`,

@@ -5,12 +5,17 @@ import { RULE_TIMES } from '@venula/core/trigger';
 import { useState } from 'react';
 import { useFormat } from '../../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../../job/job-context.ts';
+import { Choice } from '../../../ui/choice.tsx';
 import { PickMenu } from '../../../ui/pick-menu.tsx';
 import { QuantityField } from '../../../ui/quantity-field.tsx';
 import { addClause, addTerm, dropClause, newTerm, ruleChange, SAYINGS, withTerm } from './rule-edit.ts';
 import { TermSlot } from './term-slot.tsx';
 
 const OFFERED = [{ options: SAYINGS.map(([value, label]) => ({ value, label: label.replace(/:$/, '') })) }];
+const COIL_SIDES = [
+  { value: 'ground', label: 'ground side' },
+  { value: 'feed', label: 'feed side' },
+] as const;
 const TIMES = Object.entries(RULE_TIMES) as [keyof typeof RULE_TIMES, FieldInfo][];
 
 /** One load's rule as a sentence with slots, and the times and interlocks under it. */
@@ -31,6 +36,9 @@ export function RuleCard({
   const format = useFormat();
   const pump = doc.plumbing.elements[loadId];
   const speed = pump?.kind === 'pump' ? pump.speed : undefined;
+  const relayed = Object.values(doc.wiring.circuits).some(
+    (c) => c.loadId === loadId && Object.values(c.segments).some((s) => s.kind === 'relay'),
+  );
   const always = rule.any.some((c) => c.all.length === 0);
   return (
     <section className="border-b-2 border-rule py-2" aria-label={`When ${name} runs`}>
@@ -115,6 +123,17 @@ export function RuleCard({
           readOnly={readOnly}
           onChange={(needsInertia) => change({ ...rule, needsInertia })}
         />
+        {relayed && (
+          <div className="w-[190px]">
+            <Choice
+              label="Switches the coil’s"
+              value={rule.coilSide ?? 'ground'}
+              disabled={readOnly}
+              options={COIL_SIDES}
+              onChoose={(coilSide) => change({ ...rule, coilSide })}
+            />
+          </div>
+        )}
       </div>
       {advice && <Advice advice={advice} />}
       {speed && (

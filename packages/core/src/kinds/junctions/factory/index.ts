@@ -3,7 +3,7 @@ import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { gauge } from '../../../quantities/pressure.ts';
-import type { JunctionKind } from '../../contract.ts';
+import { BARE, type JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
 import { factoryAtRest, factorySource } from './law.ts';
 
@@ -54,5 +54,6 @@ export const factory: JunctionKind<Factory> = {
   meets: () => ({ at: 'vessel', leaving: 0, entering: 0 }),
   overflows: false,
   volume: () => 0,
+  ...BARE,
   feeds: null,
 };

@@ -3,7 +3,7 @@ import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { labelled, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
 import { VESSEL_K } from '../../../flow/minor-losses.ts';
-import type { JunctionKind } from '../../contract.ts';
+import { BARE, type JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
 
 const PSI = 6894.757293168;
@@ -73,6 +73,7 @@ export const highPressurePump: JunctionKind<HighPressurePump> = {
   meets: () => ({ at: 'vessel', leaving: VESSEL_K.flush, entering: VESSEL_K.exit }),
   overflows: false,
   volume: () => GALLERY,
+  ...BARE,
   feeds: 'high-pressure',
 };
 

@@ -1,9 +1,9 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { oneOf, type Infer } from '../../../fields/shape.ts';
+import { choice, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
 import { VESSEL_K } from '../../../flow/minor-losses.ts';
-import type { JunctionKind } from '../../contract.ts';
+import { BARE, type JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
 
 const shape = withSources({
@@ -18,7 +18,13 @@ const shape = withSources({
     max: 5e-3,
     usual: 0.12e-3,
   }),
+  material: optional(labelled('Made of', choice({ aluminum: 'aluminum', steel: 'steel' })), 'aluminum'),
 });
+/** Estimates: an extruded section, and thin tube. */
+const WALLS = {
+  aluminum: { compliance: 3e-11, expansion: 23e-6 },
+  steel: { compliance: 5e-11, expansion: 12e-6 },
+} as const;
 export type Rail = Infer<typeof shape>;
 
 export const rail: JunctionKind<Rail> = {
@@ -29,5 +35,7 @@ export const rail: JunctionKind<Rail> = {
   meets: () => ({ at: 'vessel', leaving: VESSEL_K.flush, entering: VESSEL_K.exit }),
   overflows: false,
   volume: (j) => j.volumeM3,
+  ...BARE,
+  wall: (j) => WALLS[j.material ?? 'aluminum'],
   feeds: 'injectors',
 };

@@ -3,7 +3,7 @@ import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { VESSEL_K } from '../../../flow/minor-losses.ts';
-import type { JunctionKind } from '../../contract.ts';
+import { BARE, type JunctionKind } from '../../contract.ts';
 import { checkValve } from '../../plumbing/check-valve/law.ts';
 import { elevation } from '../fields.ts';
 
@@ -35,5 +35,6 @@ export const surge: JunctionKind<Surge> = {
   meets: () => ({ at: 'vessel', leaving: VESSEL_K.flush, entering: VESSEL_K.exit }),
   overflows: true,
   volume: () => 0,
+  ...BARE,
   feeds: null,
 };

@@ -1,8 +1,9 @@
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { choice, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
+import { billLine } from '../../bill-line.ts';
 import { BRANCH_K } from '../../../flow/minor-losses.ts';
-import type { JunctionKind } from '../../contract.ts';
+import { BARE, type JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
 
 const shape = withSources({
@@ -22,5 +23,17 @@ export const tee: JunctionKind<Tee> = {
   meets: (j) => ({ at: 'branch', ...BRANCH_K[j.form ?? 'tee'] }),
   overflows: false,
   volume: () => 0,
+  ...BARE,
+  lines: ({ form = 'tee' }, { dashes }) =>
+    form === 'ports'
+      ? []
+      : [
+          billLine(
+            'adapters',
+            `${form === 'y' ? 'Y' : 'Tee'}, ${dashes.map((d) => `-${d}`).join(' × ')}`,
+            1,
+            'each',
+          ),
+        ],
   feeds: null,
 };

@@ -31,7 +31,7 @@ export const blockingRegulator: PlumbingKind<BlockingRegulator> = {
   give: () => 0,
   height: () => null,
   step: () => null,
-  lines: (e) => regulatorLines(e, 'blocking'),
+  lines: (e, { inlets }) => regulatorLines(e, 'blocking', inlets),
   caption: (e) => `Cv ${e.cv}, ${e.referenced ? `1:${e.ratio}` : 'open to air'}`,
   offers: [{ key: 'blocking', name: 'Blocking regulator', make: makeBlockingRegulator }],
 };

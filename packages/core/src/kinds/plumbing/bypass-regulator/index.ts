@@ -32,7 +32,7 @@ export const bypassRegulator: PlumbingKind<BypassRegulator> = {
   give: () => 0,
   height: () => null,
   step: () => null,
-  lines: (e) => regulatorLines(e, 'bypass'),
+  lines: (e, { inlets }) => regulatorLines(e, 'bypass', inlets),
   caption: (e) => `Cv ${e.cv}, ${e.referenced ? `1:${e.ratio}` : 'open to air'}`,
   offers: [{ key: 'regulator', name: 'Bypass regulator', make: makeBypassRegulator }],
 };

@@ -4,10 +4,11 @@ import { billLine, type BillLine } from '../../bill-line.ts';
 export const regulatorLines = (
   e: { readonly name: string; readonly ratio: number; readonly cv: number; readonly referenced: boolean },
   what: string,
+  inlets: number,
 ): BillLine[] => [
   billLine(
     'components',
-    `${e.name}, ${what}, 1:${e.ratio}, Cv ${e.cv}`,
+    `${e.name}, ${what}${inlets > 1 ? ` with ${inlets} inlets` : ''}, 1:${e.ratio}, Cv ${e.cv}`,
     1,
     'each',
     'gauge and reference port clocked toward the eye',

@@ -2,12 +2,14 @@ import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { labelled, oneOf, text, type Infer } from '../../../fields/shape.ts';
+import { stands } from '../fields.ts';
 import { lossK } from '../component/fields.ts';
 
 /** A jet in the return that carries fuel over from another tank: so much for each part of drive flow. */
 export const jetShape = withSources({
   kind: oneOf(['jet']),
   name,
+  ...stands,
   k: lossK({ max: 200, usual: 1.2, why: 'of its nozzle' }),
   boreM: quantity({
     label: 'Nozzle bore',

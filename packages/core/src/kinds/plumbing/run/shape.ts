@@ -2,6 +2,7 @@ import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { choice, flag, labelled, list, oneOf, optional, type Infer } from '../../../fields/shape.ts';
+import { ZONES } from '../fields.ts';
 import { END_IDS } from './ends.ts';
 import { DASH_SIZES, HOSE_KINDS, HOSE_KIND_IDS } from './hoses.ts';
 
@@ -46,15 +47,7 @@ export const runShape = withSources({
     usual: 0,
     why: 'loss coefficient on the hose’s bore',
   }),
-  zone: labelled(
-    'Runs through',
-    choice({
-      'in-tank': 'the tank',
-      'under-body': 'under the body',
-      'engine-bay': 'engine bay',
-      cabin: 'cabin',
-    }),
-  ),
+  zone: labelled('Runs through', choice(ZONES)),
   existing: labelled('Already in the car', flag()),
 });
 export type Run = Infer<typeof runShape>;

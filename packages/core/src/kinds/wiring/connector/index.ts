@@ -1,4 +1,5 @@
 import { formatQuantity } from '../../../quantities/format.ts';
+import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { labelled, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
@@ -18,6 +19,17 @@ const segment = withSources({
   ohms: jointOhms('Pin resistance', 1, PIN_OHMS),
   housing: optional(labelled('Plug', text(40, 1))),
   pin: optional(labelled('Pin', text(8, 1))),
+  pinA: optional(
+    quantity({
+      label: 'A pin carries',
+      dimension: 'amps',
+      unit: 'A',
+      min: 1,
+      max: 100,
+      usual: 25,
+      absent: 'not known',
+    }),
+  ),
 });
 const device = withSources({
   kind: oneOf(['connector']),
@@ -34,7 +46,7 @@ export const connector: WiringKind<Infer<typeof segment>, Infer<typeof device>, 
       ohms: (s) => s.ohms,
       sound: { ohms: PIN_OHMS, field: 'ohms', mend: 'Renew the terminals of this plug' },
     },
-    contact: null,
+    contact: (s) => s.pinA,
     drawn: {
       device: (s, piece) => ({ kind: 'connector', name: s.name, ohms: s.ohms, of: piece }),
       in: 'a',

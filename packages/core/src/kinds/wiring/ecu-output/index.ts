@@ -27,7 +27,8 @@ export const ecuOutput: WiringKind<never, Infer<typeof device>, never> = {
         w.at('out'),
         d.side === 'low' ? '0' : w.live,
         TYPICAL.driver,
-        (i) => signalsHold(d.signal, i.signals),
+        // What feeds from a controller is dead without the key; what grounds may be held by anything.
+        (i) => (d.side === 'low' || i.ignition) && signalsHold(d.signal, i.signals),
         d.ratingA,
       ),
     signals: (d) => d.signal,

@@ -9,14 +9,26 @@ export const fan = plainLoad(
   'fan',
   'Cooling fan',
   { amps: 18, draws: 'resistance', when: 'running' },
+  'relay',
   (amps) => (FAN_WINDING * LOAD_VOLTS) / amps,
 );
-export const controller = plainLoad('controller', 'Engine controller', {
-  amps: 6,
-  draws: 'current',
-  when: 'key',
-});
-export const sensor = plainLoad('sensor', 'Sensor', { amps: 0.02, draws: 'current', when: 'key' });
-export const gauge = plainLoad('gauge', 'Gauge', { amps: 0.1, draws: 'current', when: 'key' });
-export const heater = plainLoad('heater', 'Heater', { amps: 8, draws: 'resistance', when: 'running' });
-export const other = plainLoad('other', 'Other load', { amps: 5, draws: 'resistance', when: 'key' });
+export const controller = plainLoad(
+  'controller',
+  'Engine controller',
+  { amps: 6, draws: 'current', when: 'key' },
+  'relay',
+);
+export const sensor = plainLoad(
+  'sensor',
+  'Sensor',
+  { amps: 0.02, draws: 'current', when: 'key' },
+  'small-fuse',
+);
+export const gauge = plainLoad('gauge', 'Gauge', { amps: 0.1, draws: 'current', when: 'key' }, 'small-fuse');
+export const heater = plainLoad(
+  'heater',
+  'Heater',
+  { amps: 8, draws: 'resistance', when: 'running' },
+  'relay',
+);
+export const other = plainLoad('other', 'Other load', { amps: 5, draws: 'resistance', when: 'key' }, 'relay');

@@ -13,6 +13,7 @@ export function plainLoad<const K extends string>(
     readonly draws: 'resistance' | 'current';
     readonly when: 'key' | 'running' | 'always';
   },
+  fedBy: 'relay' | 'small-fuse',
   /** Winding as a share of what its running current looks like; absent: no motor. */
   windingOhms?: (amps: number) => number,
 ): WiringKind<never, never, PlainLoad<K>> {
@@ -22,6 +23,7 @@ export function plainLoad<const K extends string>(
     load: {
       shape: loadShape(kind),
       winding: (l: { readonly amps: number }) => windingOhms?.(l.amps) ?? null,
+      fedBy,
       offer: { name, make: () => ({ kind, name, ...usual }) },
     },
   };

@@ -85,6 +85,7 @@ export const relay: WiringKind<Infer<typeof segment>, Infer<typeof device>, neve
       in: '30',
       out: '87',
       ends: false,
+      worked: { feed: '86', home: '85', byGround: true },
       refreshed: (d, s) => ({
         ...d,
         name: s.name,

@@ -1,7 +1,7 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { choice, labelled, oneOf, type Infer } from '../../../fields/shape.ts';
+import { choice, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
 import { BOX, nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { loadFields } from '../loads/fields.ts';
 
@@ -29,8 +29,28 @@ const scaling = {
 /** 0–150 psi with 0.5–4.5 V: the usual sender for fuel (common practice). */
 const USUAL = { fed: '5V', lowPa: 0, highPa: 1.034e6, lowV: 0.5, highV: 4.5 } as const;
 
+/** What it is for: what it must cover, and stand. */
+const task = {
+  reads: optional(
+    labelled('Reads', choice({ fuel: 'fuel pressure', boost: 'manifold pressure', other: 'something else' })),
+    'not said',
+  ),
+  proofPa: optional(
+    quantity({
+      label: 'Stands up to',
+      dimension: 'pressure',
+      unit: 'Pa gauge',
+      min: 0,
+      max: 2e7,
+      usual: 2.068e6,
+      absent: 'not known',
+      why: 'proof pressure, by its maker',
+    }),
+  ),
+};
+
 const device = withSources({ kind: oneOf(['sender']), name, ...scaling });
-const load = withSources({ ...loadFields('sender'), ...scaling });
+const load = withSources({ ...loadFields('sender'), ...scaling, ...task });
 
 /** What a sender takes, Ω at its supply (typical: 5 mA at 5 V), and the most its signal may be loaded with, Ω. */
 const OHMS = { body: 1000, signal: 10_000, oneWire: 100 } as const;
@@ -64,6 +84,7 @@ export const sender: WiringKind<never, Infer<typeof device>, Infer<typeof load>>
   load: {
     shape: load,
     winding: () => null,
+    fedBy: 'small-fuse',
     offer: {
       name: 'Pressure sender',
       make: () => ({
@@ -72,6 +93,7 @@ export const sender: WiringKind<never, Infer<typeof device>, Infer<typeof load>>
         amps: 0.01,
         draws: 'current',
         when: 'key',
+        reads: 'fuel',
         ...USUAL,
       }),
     },

@@ -1,0 +1,13 @@
+import { choice, labelled, optional } from '../../fields/shape.ts';
+
+export const ZONES = {
+  'in-tank': 'the tank',
+  'under-body': 'under the body',
+  'engine-bay': 'engine bay',
+  cabin: 'cabin',
+} as const;
+
+/** Where a part that is no line stands. */
+export const stands = {
+  standsIn: optional(labelled('Stands in', choice(ZONES)), 'where its hoses run'),
+};
