@@ -13,6 +13,7 @@ import {
   type JobDocument,
   type PatchOperation,
   type TerminalRef,
+  valueAt,
   USUAL_DRIVER,
 } from '../support/core.ts';
 import type { FindingCode } from '../../src/judge/all.ts';
@@ -372,6 +373,46 @@ describe('every finding', () => {
       expect(text).not.toMatch(/undefined|NaN|Infinity|\[object/);
     }
     expect(title).toMatch(/[.:!]$/);
+  });
+});
+
+/** Changes of one number: between the two values lies the edge at which the finding begins. */
+const EDGES = Object.entries(CASES).flatMap(([code, [without, change]]) => {
+  const [only, ...more] = change;
+  if (!only || more.length > 0 || only.op === 'remove' || typeof only.value !== 'number') return [];
+  const from = valueAt(without, only.path);
+  return typeof from === 'number' ? [{ code, without, path: only.path, from, to: only.value }] : [];
+});
+/** Where what is measured does not stand at its limit when the finding begins, and why. */
+const ELSEWHERE: Readonly<Record<string, string>> = {
+  PUMP_UNUSABLE: 'a motor fits its curve or does not',
+  STAGING_LATE: 'a point of the pull moves the boost at which the pump is needed past a setting in one step',
+  STAGING_BY_BOOST: 'the pump is needed at cruise, or is not',
+  RETURN_OVERRUN: 'hoses come in sizes',
+  RETURN_BACK_PRESSURE: 'hoses come in sizes',
+  FUSE_INRUSH: 'what is told is the peak; judged is how long it stays above each multiple of the rating',
+};
+
+describe('just inside its limit', () => {
+  test('most findings that rest on a number are tried', () => {
+    expect(EDGES.length).toBeGreaterThan(30);
+  });
+
+  test.each(EDGES.map((e) => [e.code, e] as const))('%s is silent', (code, { without, path, from, to }) => {
+    const at = (value: number) =>
+      evaluatePlan(applied(without, [replace(path, value)]), 'none').findings.find((f) => f.code === code);
+    let [silent, told] = [from, to];
+    for (let round = 0; round < 26 && Math.abs(told - silent) > 1e-7 * Math.abs(to - from); round++) {
+      const middle = (silent + told) / 2;
+      if (at(middle)) told = middle;
+      else silent = middle;
+    }
+    expect(at(silent)).toBeUndefined();
+    const found = at(told)!;
+    // Where it begins, what it measures stands at its limit, and is told apart from it.
+    if (!(code in ELSEWHERE) && found.dimension !== 'count')
+      expect(Math.abs(found.value - found.limit)).toBeLessThan(0.02 * Math.max(Math.abs(found.limit), 0.05));
+    expect(found.title).not.toMatch(/undefined|NaN|Infinity/);
   });
 });
 

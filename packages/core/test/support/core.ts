@@ -178,6 +178,7 @@ export {
 export { makeVent } from '../../src/document/vents.ts';
 export { changeStyle } from '../../src/edit/style.ts';
 export { evaluateOne, evaluatePlan, evaluateStates } from '../../src/advise/evaluate-plan.ts';
+export { Engine } from '../../src/engine/engine.ts';
 export { operatingStates, type OperatingState, type StateKind } from '../../src/engine/states.ts';
 export { boreOf } from '../../src/kinds/plumbing/run/geometry.ts';
 export { trappedVolumes, type TrappedVolume } from '../../src/engine/trapped.ts';

@@ -231,11 +231,11 @@ function enlargements(doc: JobDocument): Enlargement[] {
     }));
 }
 
-export const supplementaryFixes: FixMaker<SupplementarySet> = ({ place, limit, figures }) => [
+export const supplementaryFixes: FixMaker<SupplementarySet> = ({ place, figures }) => [
   {
     does: { act: 'set-supplementary', vent: figures.referenced },
     patch: [
-      { op: 'add', path: elementPath(place.id, 'setPa'), value: limit },
+      { op: 'add', path: elementPath(place.id, 'setPa'), value: figures.to },
       ...(figures.referenced
         ? [{ op: 'replace', path: elementPath(place.id, 'referenced'), value: false } as const]
         : []),

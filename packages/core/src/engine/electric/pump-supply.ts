@@ -7,7 +7,7 @@ import type { PowerNetwork } from './power-network.ts';
 /** Conductance of a module's line relief once it opens, m³/s per Pa: 100 L/h at 10 kPa over. */
 const RELIEF_VENT = 100e-3 / 3600 / 10e3;
 /** Volts nearer than this count as settled, V: flow then stands to about 1e-7 of itself. */
-const VOLTS_SETTLED = 1e-6;
+const VOLTS_SETTLED = 1e-8;
 
 export interface SuppliedPump {
   readonly id: string;

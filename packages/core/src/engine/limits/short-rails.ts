@@ -25,7 +25,6 @@ export function shortRails(
   if (state.draw <= 0) return NO_RAILS;
   if (!solution) return ending.how === 'adrift' ? NO_RAILS : new Set(railIds);
   const pressures = railIds.map((id) => solution.pressures.get(id) ?? 0);
-  if (pressures.some((p) => p < CUT_OFF)) return NO_RAILS;
   const needed = (state.draw / model.perRootPa(state)) ** 2;
   const behind = model.demand.floor === null ? state.manifold : 0;
   const wanted = (1 + JUST_ENOUGH) * (state.draw / railIds.length);

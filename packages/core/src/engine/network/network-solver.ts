@@ -30,7 +30,7 @@ const DAMP_AFTER = 8;
 /** Pa per m³/s: 0.01 Pa at 360 L/h, far below what any part loses and far above rounding. */
 const LEAST_SLOPE = 100;
 /** What a valve shut in mid-step is left with, m³/s. */
-const JUST_SHUT = -1e-12;
+const JUST_SHUT = -1e-15;
 /** Flows under 0.4 L/h (1e-7 m³/s) are judged as if they were that large: a shut system has no larger one. */
 const FLOW_FLOOR = 1e-7;
 /** What is left to do is told as a share of at least this flow, m³/s (40 L/h): below it pump laws round. */
@@ -211,7 +211,7 @@ export class NetworkSolver {
    *
    * Stops when the last step moved no flow by more than a thousandth of the largest, what hoses, valves and pumps would
    * still ask for at the pressures found is under 1e-7 of it (the steps shrink quadratically), no hose or valve has more
-   * than 1 mPa unexplained and volts lie within 1 µV (mass balances to rounding in every turn); begins anew
+   * than 1 mPa unexplained and volts lie within 10 nV (mass balances to rounding in every turn); begins anew
    * with warier steps after 200 turns and gives up after 400.
    *
    * `network` must have the nodes and links of the network the solver was made with, in the same order;

@@ -5,7 +5,12 @@ import { SUPPLEMENTARY_ABOVE } from '../limits.ts';
 
 export type SupplementarySet = Found<
   'SUPPLEMENTARY_LOW' | 'SUPPLEMENTARY_HIGH',
-  { readonly factory: number; readonly referenced: boolean }
+  {
+    readonly factory: number;
+    /** The most it should be set to, Pa gauge. */
+    readonly to: number;
+    readonly referenced: boolean;
+  }
 >;
 
 /** A supplementary regulator against the factory's. */
@@ -26,8 +31,12 @@ export const supplementaryRule: FindingRule<SupplementarySet> = ({ doc, states }
         place: { of: 'part', id, name: e.name },
         dimension: 'pressure',
         value: highest,
-        limit: factory.setPa + SUPPLEMENTARY_ABOVE,
-        figures: { factory: factory.setPa, referenced: e.referenced },
+        limit: above < 0 ? factory.setPa : factory.setPa + SUPPLEMENTARY_ABOVE,
+        figures: {
+          factory: factory.setPa,
+          to: factory.setPa + SUPPLEMENTARY_ABOVE,
+          referenced: e.referenced,
+        },
       },
     ];
   });

@@ -1,4 +1,6 @@
 import type { JobDocument } from '../../document/job-document.ts';
+import { pumpLaw } from '../../kinds/plumbing/pump/pump-model.ts';
+import { findRoot } from '../../numerics/root.ts';
 import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule } from '../context.ts';
@@ -23,13 +25,19 @@ export const curveRule: FindingRule<PumpBeyondCurve> = (context) => {
       stateId: seen.s.state.id,
       dimension: 'pressure',
       value: seen.p.rise,
-      limit: lastPressure(context.doc, seen.p.id),
+      limit: lastPressure(context.doc, seen.p.id, seen.p.volts),
       figures: { state: seen.s.state, volts: seen.p.volts },
     },
   ];
 };
 
-const lastPressure = (doc: JobDocument, id: string): number => {
+/** Where its curve ends at these volts, Pa: a slower pump reaches the end of it at less. Outside the volts it is known for: as entered. */
+function lastPressure(doc: JobDocument, id: string, volts: number): number {
   const e = doc.plumbing.elements[id];
-  return e?.kind === 'pump' ? (e.curve.pressures.at(-1) ?? 0) : 0;
-};
+  if (e?.kind !== 'pump') return 0;
+  const last = e.curve.pressures.at(-1) ?? 0;
+  const law = pumpLaw(e);
+  const left = (rise: number): number => (law(rise, volts).beyondCurve ? -1 : 1);
+  if (left(0) < 0 || left(last) > 0) return last;
+  return findRoot(left, 0, last, 1).x;
+}

@@ -82,7 +82,7 @@ export const regulatorsContradict: Words<RegulatorsContradict> = (
       };
 
 export const supplementarySet: Words<SupplementarySet> = (
-  { code, value: highest, limit, place, figures: f },
+  { code, value: highest, place, figures: f },
   q,
 ) => ({
   title:
@@ -93,7 +93,7 @@ export const supplementarySet: Words<SupplementarySet> = (
     code === 'SUPPLEMENTARY_LOW'
       ? 'Its fuel cannot open the check valve against the factory pressure.'
       : 'The factory regulator then has to bypass whatever comes, and is overrun. Set it 0–2 psi above the factory rail and leave its vent open to air.',
-  formula: `${q('pressure', highest)} against ${q('pressure', f.factory)} to ${q('pressure', limit)}`,
+  formula: `${q('pressure', highest)} against ${q('pressure', f.factory)} to ${q('pressure', f.to)}`,
   source: 'common practice',
 });
 

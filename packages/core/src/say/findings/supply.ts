@@ -100,10 +100,10 @@ export const injectorPressure: Words<InjectorPressure> = ({ value, limit, figure
   source: 'maker’s figure as entered in the brief',
 });
 
-export const pumpBeyondCurve: Words<PumpBeyondCurve> = ({ value, place, figures: f }, q) => ({
+export const pumpBeyondCurve: Words<PumpBeyondCurve> = ({ value, limit, place, figures: f }, q) => ({
   title: `${place.name} is asked for more than its curve covers at ${inState(f.state)}.`,
   text: 'Beyond the last point, or outside 8–15 V, the flow is a continuation of the curve, not a measurement.',
-  formula: `${q('pressure', value)} at ${q('volts', f.volts)}`,
+  formula: `${q('pressure', value)} at ${q('volts', f.volts)}, where its curve ends at ${q('pressure', limit)}`,
   source: 'range of the curve entered',
 });
 
