@@ -312,7 +312,11 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
       key(w.from) === 'inertia-ignition.b' ? { from: at('inertia-ignition.a') } : {},
     ),
   ],
-  WIRED_OVERLOAD: one(plain, `${CIRCUIT}/segments/fuse/ratingA`, 1),
+  // The pump's feed on battery minus: a short behind its fuse.
+  WIRED_OVERLOAD: [
+    drawn(plain),
+    rewired(drawn(plain), (w) => (key(w.to) === 'load-pump.plus' ? { to: at('battery.minus') } : {})),
+  ],
   WIRED_REVERSED: [drawnTwin, exchanged(drawnTwin, 'load-pump-1.plus', 'load-pump-1.minus')],
   WIRED_RUNS: [
     drawnTwin,

@@ -38,8 +38,12 @@ const RPM_HYSTERESIS = 300;
 
 /** Another threshold; where the rest of the rule holds the pump back, boost alone; where boost cannot tell, engine speed. */
 export const stagingFixes: FixMaker<StagingLate> = ({ place, figures }, { doc }) => {
-  const advice = stagingAdvice(doc, place.id);
   const { rule } = ruleOf(doc, place.id);
+  if (figures.blames === 'needed at cruise') {
+    const patch = withWiring(doc, setRule(doc, { ...rule, any: [{ all: [] }] }));
+    return patch ? [{ does: { act: 'run-with-key', name: place.name }, patch }] : [];
+  }
+  const advice = stagingAdvice(doc, place.id);
   const byBoost = figures.blames === 'threshold' || figures.blames === 'never reached';
   if (advice.set) {
     const { above, below } = advice.set;

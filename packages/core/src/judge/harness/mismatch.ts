@@ -57,7 +57,8 @@ export const mismatchRule: FindingRule<Miswired | NotTried> = (context) => {
       const kind = wrongAt(row, id);
       if (kind) add(kind, id, row);
     }
-    for (const id of row.overloaded) add('OVERLOAD', id, row);
+    // Made from the circuits it carries what they carry: their own rules judge that.
+    if (context.doc.wiring.harness) for (const id of row.overloaded) add('OVERLOAD', id, row);
     for (const id of row.buzzing) add('BUZZING', id, row);
   }
   return [...kinds.values()]

@@ -3,7 +3,13 @@ import { ruleOf, stagingThreshold } from '../../document/triggers.ts';
 import { Engine } from '../../engine/engine.ts';
 import type { OperatingState } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
-import { missedBy, stagingAdvice, SWITCH_TOLERANCE, type Missed } from '../../replay/staging.ts';
+import {
+  missedBy,
+  STAGING_MARGIN,
+  stagingAdvice,
+  SWITCH_TOLERANCE,
+  type Missed,
+} from '../../replay/staging.ts';
 import type { FindingContext, FindingRule } from '../context.ts';
 import { feedingPumps, hasSpareSupply } from '../../document/feeding-pumps.ts';
 
@@ -18,11 +24,15 @@ export type StagingLate = Found<
     readonly tolerance: number;
     /** Set above where it is needed; else only its tolerance and the pump's start make it late. */
     readonly tooLate: boolean;
-    readonly blames: 'threshold' | 'never reached' | 'another condition' | 'no boost condition';
+    readonly blames:
+      'threshold' | 'never reached' | 'another condition' | 'no boost condition' | 'needed at cruise';
     /** The most boost of the pull, Pa gauge. */
     readonly most: number;
   }
 >;
+
+/** A margin at which the others give nothing. */
+const NOTHING = -0.999;
 
 const judged = new WeakMap<FindingContext, StagingLate[]>();
 
@@ -46,16 +56,20 @@ function late(doc: JobDocument, id: string): StagingLate[] {
   const advice = stagingAdvice(doc, id);
   const { needed, neededRpm, latest } = advice;
   if (needed === null || neededRpm === null) return [];
+  const [cruise] = advice.alone;
+  const throughout = cruise !== undefined && cruise.margin < STAGING_MARGIN;
+  // Nothing else moves fuel at all: that is told as a dry rail.
+  if (throughout && cruise.margin <= NOTHING) return [];
   const nominal = missedBy(doc, rule);
   const threshold = stagingThreshold(doc, id);
   const most = Math.max(...doc.brief.pull.map((p) => p.boostPa));
-  const blames = blamed(doc, rule, threshold?.term.above, most);
+  const blames = throughout ? 'needed at cruise' : blamed(doc, rule, threshold?.term.above, most);
   const byBoost = blames === 'threshold' || blames === 'never reached';
   const value = byBoost ? threshold!.term.above : (nominal ?? missed).cameIn?.rpm;
   const tooLate = byBoost ? threshold!.term.above > needed : nominal !== null;
   return [
     {
-      code: byBoost && !advice.set ? 'STAGING_BY_BOOST' : 'STAGING_LATE',
+      code: throughout || (byBoost && !advice.set) ? 'STAGING_BY_BOOST' : 'STAGING_LATE',
       severity: nominal && nominal.least < 0 ? 'stop' : 'fix',
       stage: 'plumb',
       place: { of: 'part', id, name: doc.plumbing.elements[id]!.name },

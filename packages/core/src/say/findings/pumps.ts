@@ -23,6 +23,7 @@ export const stagingLate: Words<StagingLate> = ({ code, value, place, figures: f
     : 'does not come in along the pull';
   const title = {
     'never reached': `${place.name} waits for ${q('pressure', value)}; the pull reaches ${q('pressure', f.most)}.`,
+    'needed at cruise': `${place.name} is needed at cruise already; its rule keeps it off there.`,
     'another condition': `${place.name} ${comes}; it must be on before ${by}.`,
     'no boost condition': `${place.name} ${comes}; it must be on before ${by}.`,
     threshold: f.tooLate
@@ -30,6 +31,8 @@ export const stagingLate: Words<StagingLate> = ({ code, value, place, figures: f
       : `${place.name} is set to ${q('pressure', value)}; with the switch’s tolerance and its start it is on full only after ${by}.`,
   }[f.blames];
   const text = {
+    'needed at cruise':
+      'The others alone do not carry the engine at cruise, so no boost and no engine speed brings it in early enough. It has to run with the key, or the others have to give more.',
     'never reached':
       'It never runs in the pull, and the others run out without it. The pumps are enough; the setting is what to change.',
     'another condition':
@@ -45,7 +48,10 @@ export const stagingLate: Words<StagingLate> = ({ code, value, place, figures: f
   return {
     title,
     text,
-    formula: `available without it ÷ demand − 1 falls to ${percent(f.missed.least)} before it is on; latest setting ${q('pressure', f.needed)} − ${q('pressure', f.tolerance)} switch − ${q('pressure', start)} while it starts = ${q('pressure', f.latest)}`,
+    formula:
+      f.blames === 'needed at cruise'
+        ? `available without it ÷ demand − 1 = ${percent(f.missed.least)} at the least, under 10% from cruise on`
+        : `available without it ÷ demand − 1 falls to ${percent(f.missed.least)} before it is on; latest setting ${q('pressure', f.needed)} − ${q('pressure', f.tolerance)} switch − ${q('pressure', start)} while it starts = ${q('pressure', f.latest)}`,
     source: 'joint solve with that pump off; 10% staging margin and 0.2 s of start are common practice',
   };
 };

@@ -61,17 +61,10 @@ export const pumpController: WiringKind<Infer<typeof segment>, Infer<typeof devi
   device: {
     shape: device,
     terminals: () => ['plus', 'minus', 'enable', 'out'],
-    behavior: (d, w) => {
+    behavior: (_d, w) => {
       w.coil(w.at('enable'), w.at('minus'));
       w.resistor('enable', w.at('enable'), w.at('minus'), ENABLE_OHMS);
-      w.contact(
-        'power',
-        w.at('plus'),
-        w.at('out'),
-        TYPICAL.contact,
-        (_, pulled) => pulled.has(w.id),
-        2 * d.ratingA,
-      );
+      w.contact('power', w.at('plus'), w.at('out'), TYPICAL.contact, (_, pulled) => pulled.has(w.id));
     },
     signals: nothing,
     swaps: [
