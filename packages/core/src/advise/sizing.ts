@@ -9,11 +9,11 @@ import { REGULATORS, type RegulatorClassId } from '../kinds/plumbing/bypass-regu
 import { HOSE_KINDS, sizesOf, type Dash } from '../kinds/plumbing/run/hoses.ts';
 import { PUMPS } from '../kinds/plumbing/pump/generic-pumps.ts';
 import { chooseFuse, FUSE_CONTINUOUS_SHARE, fuseSurvives } from '../kinds/wiring/fuse/fuse.ts';
-import { familyOf, wireSizeName, type WireSize } from '../kinds/wiring/wire/wire.ts';
+import { familyOf, wireSection, wireSizeName, type WireSize } from '../kinds/wiring/wire/wire.ts';
 import { wireAmpacity } from '../engine/electric/circuits.ts';
 import { pumpInrush } from '../engine/electric/electric-load.ts';
 import { Engine } from '../engine/engine.ts';
-import { RELAY_RATINGS } from '../kinds/wiring/relay/index.ts';
+import { RELAY_RATINGS, relayTakes } from '../kinds/wiring/relay/index.ts';
 import { formatQuantity } from '../quantities/format.ts';
 import { stagingAdvice } from '../replay/staging.ts';
 import { dutyAt, judgeSizes, type Judged } from './judge-sizes.ts';
@@ -334,9 +334,13 @@ function protect(doc: JobDocument, circuitId: string, judged: Judged): Protectio
 
 function relayFor(circuit: Circuit, circuitId: string, amps: number): Protection {
   const [id, relay] = Object.entries(circuit.segments).find(([, s]) => s.kind === 'relay') ?? [];
-  if (id === undefined || relay?.kind !== 'relay' || amps <= FUSE_CONTINUOUS_SHARE * relay.ratingA)
-    return AS_IT_IS;
-  const rating = RELAY_RATINGS.find((r) => amps <= FUSE_CONTINUOUS_SHARE * r);
+  if (id === undefined || relay?.kind !== 'relay') return AS_IT_IS;
+  const heaviest = Math.max(
+    ...Object.values(circuit.segments).map((s) => (s.kind === 'wire' ? wireSection(s.size) : 0)),
+  );
+  const does = (r: number): boolean => amps <= FUSE_CONTINUOUS_SHARE * r && heaviest <= relayTakes(r);
+  if (does(relay.ratingA)) return AS_IT_IS;
+  const rating = RELAY_RATINGS.find((r) => r > relay.ratingA && does(r));
   if (rating === undefined) return { ...AS_IT_IS, fails: 'no relay carries the pump' };
   return {
     words: [`${rating} A relay`],

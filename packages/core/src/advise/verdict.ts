@@ -1,6 +1,7 @@
 import { formatQuantity } from '../quantities/format.ts';
 import type { UnitSystem } from '../quantities/units.ts';
 import type { Stage } from '../outcome/finding.ts';
+import { percentShort } from '../say/words.ts';
 import { sayAgain, type SaidFinding } from '../say/finding.ts';
 import type { PlanResult } from './plan-result.ts';
 
@@ -45,7 +46,7 @@ export function verdictOf(plan: PlanResult, units: UnitSystem): Verdict {
       ? 'No pull to judge yet.'
       : margin >= 0
         ? `${(margin * 100).toFixed(0)}% in hand at ${tightest!.state.rpm.toFixed(0)} rpm`
-        : `${(-margin * 100).toFixed(0)}% short at ${tightest!.state.rpm.toFixed(0)} rpm`;
+        : `${percentShort(-margin)} short at ${tightest!.state.rpm.toFixed(0)} rpm`;
   const told = `For the pull the supply has ${supply}.`;
   const stop = stopIn(plan, ['plumb', 'brief']);
   if (stop?.code === 'RETURN_OVERRUN')

@@ -35,7 +35,7 @@ import { ventRule } from './tanks/vents.ts';
 import { triggerRule } from './trigger/trigger.ts';
 import { outsideRule } from './validity/outside.ts';
 import { chargingRule, crankFeedRule, crankingRule, starterCableRule } from './wiring/budget.ts';
-import { contactRule, tappedFeedRule } from './wiring/contacts.ts';
+import { contactRule, tappedFeedRule, terminalRule } from './wiring/contacts.ts';
 import { fuseRule, noFuseRule } from './wiring/fuses.ts';
 import { senderRule } from './wiring/senders.ts';
 import { jointRule } from './wiring/joints.ts';
@@ -85,6 +85,7 @@ export const RULES = [
   noFuseRule,
   fuseRule,
   contactRule,
+  terminalRule,
   tappedFeedRule,
   tapRule,
   jointRule,

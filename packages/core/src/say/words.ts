@@ -35,8 +35,12 @@ export type Words<F extends Found> = (
 
 /** 0.153 → "15%". */
 export const percent = (share: number, decimals = 0): string => `${(share * 100).toFixed(decimals)}%`;
-/** A share that is under its limit never reads like it: one decimal more where both round alike. */
-export const percentUnder = (share: number, limit: number): string =>
-  percent(share, percent(share) === percent(limit) ? 1 : 0);
+/** A share that is not its limit never reads like it: more decimals where both round alike. */
+export const percentBeside = (share: number, limit: number): string => {
+  const decimals = [0, 1, 2].find((d) => percent(share, d) !== percent(limit, d));
+  return percent(share, decimals ?? 2);
+};
+/** How much is missing: never none. */
+export const percentShort = (share: number): string => percentBeside(share, 0);
 export const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

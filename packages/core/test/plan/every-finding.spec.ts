@@ -249,6 +249,7 @@ const CASES: Readonly<Record<FindingCode, Case>> = {
   FUSE_FAR: one(plain, `${CIRCUIT}/segments/fuse/distanceM`, 0.5),
   RELAY_LOADED: one(plain, `${CIRCUIT}/segments/relay/ratingA`, 10),
   CONTROLLER_LOADED: inPattern('speed-controlled', `${CIRCUIT}/segments/controller/ratingA`, 15),
+  TERMINAL_SMALL: one(plain, `${CIRCUIT}/segments/feed-1/size`, 'awg-6'),
   PIN_LOADED: [plain, [add(`${CIRCUIT}/segments/plug/pinA`, 8)]],
   CRANK_FEED_DROPS: [plain, [add('/brief/electrical/ignitionInCrank', 'drops')]],
   SENDER_RANGE: [withSender, [replace('/wiring/loads/sender/highPa', 300e3)]],

@@ -4,10 +4,61 @@ import {
   fullReturnJob,
   judgeChoice,
   paretoFront,
+  PATTERNS,
   sizingChoices,
+  type SizingChoice,
   type SizingResult,
 } from '../support/core.ts';
 import { applied, example } from '../support/examples.ts';
+
+describe('triggers, injectors and wiring are among what is tried', () => {
+  const coast = example('coast-road-gt');
+  const pass = (doc: typeof coast, some: (c: SizingChoice) => boolean) =>
+    sizingChoices(doc)
+      .filter(some)
+      .map((c) => judgeChoice(doc, c));
+
+  test('the staged demo car passes by one setting alone', () => {
+    const [asIs] = pass(coast, (c) => !c.early);
+    expect(asIs!.fails).toBe('second pump comes in too late');
+    const [early] = pass(coast, (c) => c.early);
+    expect(early).toMatchObject({ changes: 1, fails: null });
+    expect(early!.words[0]).toMatch(/^pump 2, staged on from \d+\.\d psi$/);
+    const codes = evaluatePlan(applied(coast, early!.patch)).findings.map((f) => f.code);
+    expect(codes).not.toContain('STAGING_LATE');
+    expect(codes).not.toContain('SUPPLY_SHORT');
+  });
+
+  test('injectors that are too small are a reason, and the size that does is tried', () => {
+    const small = applied(fullReturnJob('x'), [
+      { op: 'replace', path: '/brief/injectors/staticFlowM3s', value: 700e-6 / 60 },
+    ]);
+    const [asIs, larger] = [
+      pass(small, (c) => c.injectors === null)[0]!,
+      pass(small, (c) => c.injectors !== null)[0]!,
+    ];
+    expect([asIs.fails, larger.fails]).toEqual(['injectors too small', null]);
+    expect(evaluatePlan(applied(small, larger.patch)).findings.map((f) => f.code)).not.toContain(
+      'INJECTOR_DUTY',
+    );
+  });
+
+  test('two pumps are exchanged and rewired together, fuse and relay with them', () => {
+    const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
+    const [both] = pass(
+      twin,
+      (c) => c.pump === 'T470' && c.wire === 'awg-8' && c.feed === null && c.back === null,
+    );
+    const after = applied(twin, both!.patch);
+    const pumps = Object.values(after.plumbing.elements).flatMap((e) =>
+      e.kind === 'pump' ? [e.catalogueId] : [],
+    );
+    expect(pumps).toEqual(['T470', 'T470']);
+    const codes = evaluatePlan(after).findings.map((f) => f.code);
+    for (const code of ['TERMINAL_SMALL', 'RELAY_LOADED', 'FUSE_LOADED', 'FUSE_OVER_WIRE'])
+      expect(codes).not.toContain(code);
+  });
+});
 
 describe('sizing search', () => {
   const doc = example('hill-climb-coupe');

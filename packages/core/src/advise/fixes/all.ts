@@ -39,6 +39,7 @@ import {
   senderFixes,
   starterFixes,
   tapFixes,
+  terminalFixes,
 } from './wiring.ts';
 
 /** What clears each finding, where a change to the plan can. */
@@ -86,6 +87,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   FUSE_FAR: fuseFixes,
   RELAY_LOADED: contactFixes,
   PIN_LOADED: contactFixes,
+  TERMINAL_SMALL: terminalFixes,
   CRANK_FEED_DROPS: crankFeedFixes,
   SENDER_RANGE: senderFixes,
   PICKUP_BARE: levelFixes,

@@ -4,7 +4,7 @@ import { segmentPath, withCircuit } from '../../edit/paths.ts';
 import { segmentsOf, wayOf, wireAmpacity } from '../../engine/electric/circuits.ts';
 import { hardest, type Loaded } from '../../engine/electric/electric-load.ts';
 import { samePiece, weakestWire, wiresBehind } from '../../engine/electric/fused-wires.ts';
-import type { ContactLoaded } from '../../judge/wiring/contacts.ts';
+import type { ContactLoaded, TerminalSmall } from '../../judge/wiring/contacts.ts';
 import type { CrankFeedDrops, StarterCable } from '../../judge/wiring/budget.ts';
 import type { SenderRange } from '../../judge/wiring/senders.ts';
 import { fuseLoads, type FuseFound, type NoFuse } from '../../judge/wiring/fuses.ts';
@@ -13,7 +13,7 @@ import type { CopperClad, WireDrop, WireOverloaded } from '../../judge/wiring/wi
 import { chooseFuse, FUSE_CONTINUOUS_SHARE } from '../../kinds/wiring/fuse/fuse.ts';
 import { segmentKind } from '../../kinds/wiring/index.ts';
 import { CONTROLLER_RATINGS } from '../../kinds/wiring/pump-controller/index.ts';
-import { RELAY_RATINGS } from '../../kinds/wiring/relay/index.ts';
+import { RELAY_RATINGS, relayTakes } from '../../kinds/wiring/relay/index.ts';
 import { familyOf, wireResistance, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
 import type { TapLost } from '../../judge/wiring/taps.ts';
 import type { Fix, PatchOperation } from '../../outcome/finding.ts';
@@ -198,6 +198,21 @@ export const contactFixes: FixMaker<ContactLoaded> = ({ code, place, value: amps
       patch: [set(place.within!, place.id, 'ratingA', rating)],
     },
   ];
+};
+
+/** The smallest relay with terminals for that wire. */
+export const terminalFixes: FixMaker<TerminalSmall> = ({ place }, { doc }) => {
+  const relay = doc.wiring.circuits[place.within!]?.segments[place.id];
+  if (relay?.kind !== 'relay') return [];
+  const rating = RELAY_RATINGS.find((r) => r > relay.ratingA && relayTakes(r) > relayTakes(relay.ratingA));
+  return rating === undefined
+    ? []
+    : [
+        {
+          does: { act: 'fit-relay', amps: rating },
+          patch: [set(place.within!, place.id, 'ratingA', rating)],
+        },
+      ];
 };
 
 export const jointFixes: FixMaker<JointDrop> = ({ place, figures }, { doc }) => {

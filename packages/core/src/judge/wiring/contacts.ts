@@ -1,8 +1,10 @@
-import type { Segment } from '../../document/job-document.ts';
+import type { Segment, SegmentOf } from '../../document/job-document.ts';
 import { segmentsOf } from '../../engine/electric/circuits.ts';
 import { carriedBy } from '../../engine/electric/electric-load.ts';
 import { FUSE_CONTINUOUS_SHARE } from '../../kinds/wiring/fuse/fuse.ts';
 import { segmentKind } from '../../kinds/wiring/index.ts';
+import { relayTakes } from '../../kinds/wiring/relay/index.ts';
+import { familyOf, wireSection, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
 import { loadedCircuits } from './loads.ts';
@@ -19,6 +21,9 @@ export type ContactLoaded = Found<
   (typeof LOADED)[keyof typeof LOADED][0] | (typeof OTHERS)[0],
   { readonly rating: number }
 >;
+/** A strand more or less goes into a terminal all the same. */
+const FITS = 1.02;
+
 export type TappedFeed = Found<'TAPPED_FEED_UNKNOWN', Record<string, never>>;
 
 /** Contacts of relays, switches, controllers and plugs against what they carry. */
@@ -50,6 +55,42 @@ export const contactRule: FindingRule<ContactLoaded> = (context) => {
     ),
   );
 };
+
+export type TerminalSmall = Found<
+  'TERMINAL_SMALL',
+  { readonly wire: string; readonly size: string; readonly heaviest: string }
+>;
+
+/** Wire that is too heavy for the terminals of its relay's socket. */
+export const terminalRule: FindingRule<TerminalSmall> = ({ doc }) =>
+  Object.entries(doc.wiring.circuits).flatMap(([circuitId, circuit]) => {
+    const row = segmentsOf(circuit, 'feed');
+    return row.flatMap(({ id, segment: relay }, i): TerminalSmall[] => {
+      if (relay.kind !== 'relay') return [];
+      const takes = relayTakes(relay.ratingA);
+      const heavy = [row[i - 1]?.segment, row[i + 1]?.segment].find(
+        (s): s is SegmentOf<'wire'> => s?.kind === 'wire' && wireSection(s.size) > takes * FITS,
+      );
+      if (!heavy) return [];
+      const heaviest = familyOf(heavy.size).findLast((s) => wireSection(s) <= takes * FITS);
+      return [
+        {
+          code: 'TERMINAL_SMALL',
+          severity: 'fix',
+          stage: 'wire',
+          place: { of: 'piece', id, name: relay.name, within: circuitId },
+          dimension: 'count',
+          value: 1,
+          limit: 0,
+          figures: {
+            wire: heavy.name,
+            size: wireSizeName(heavy.size),
+            heaviest: heaviest ? wireSizeName(heaviest) : '10 AWG',
+          },
+        },
+      ];
+    });
+  });
 
 /** A tapped feed nobody has looked up. */
 export const tappedFeedRule: FindingRule<TappedFeed> = ({ doc }) =>

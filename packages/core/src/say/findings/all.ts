@@ -54,6 +54,7 @@ import {
   noFuse,
   tapLost,
   tappedFeed,
+  terminalSmall,
   wireDrop,
   wireOverloaded,
 } from './wiring.ts';
@@ -126,6 +127,7 @@ export const WORDS = {
   SWITCH_LOADED: contactLoaded,
   CONTROLLER_LOADED: contactLoaded,
   PIN_LOADED: contactLoaded,
+  TERMINAL_SMALL: terminalSmall,
   CRANK_FEED_DROPS: crankFeedDrops,
   SENDER_RANGE: senderRange,
   SENDER_PROOF: senderRange,

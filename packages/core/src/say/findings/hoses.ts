@@ -1,6 +1,6 @@
 import type { FilterMedia, HoseFound, PartInCabin } from '../../judge/hoses/hoses.ts';
 import type { FilterPlace } from '../../judge/hoses/filters.ts';
-import { capital, percent, type Words } from '../words.ts';
+import { capital, percent, percentBeside, type Words } from '../words.ts';
 
 const source = 'SAE 100R14, SAE J30, SAE J2260 as commonly quoted; the hose maker decides';
 
@@ -9,9 +9,9 @@ export const hoseWords: Words<HoseFound> = ({ code, value, limit, place, figures
   switch (code) {
     case 'HOSE_FUEL':
       return {
-        title: `${place.name}: ${hose} is not for ${percent(value)} ethanol.`,
+        title: `${place.name}: ${hose} is not for ${percentBeside(value, limit)} ethanol.`,
         text: `${capital(f.reason)}.`,
-        formula: `ethanol ${percent(value)} against ${percent(limit)} for this kind`,
+        formula: `ethanol ${percentBeside(value, limit)} against ${percent(limit)} for this kind`,
         source,
       };
     case 'HOSE_SIZE':
@@ -55,7 +55,7 @@ export const hoseWords: Words<HoseFound> = ({ code, value, limit, place, figures
 export const filterMedia: Words<FilterMedia> = ({ value, limit, place }) => ({
   title: `${place.name}: paper does not last in ethanol.`,
   text: 'Paper elements swell and shed fibers in high ethanol; glass fiber or steel is wanted.',
-  formula: `ethanol ${percent(value)} against ${percent(limit)}`,
+  formula: `ethanol ${percentBeside(value, limit)} against ${percent(limit)}`,
   source: 'common practice',
 });
 

@@ -7,7 +7,7 @@ import type { HighPressureShort } from '../../judge/supply/high-pressure.ts';
 import type { RailSag } from '../../judge/supply/sag.ts';
 import type { SuctionVapor } from '../../judge/supply/suction.ts';
 import { inState } from '../state.ts';
-import { percent, percentUnder, type Words } from '../words.ts';
+import { percent, percentBeside, percentShort, type Words } from '../words.ts';
 
 /** More than this share of its fuel reads as all of it. */
 const ALL = 0.995;
@@ -20,8 +20,8 @@ export const supplyShort: Words<SupplyShort> = ({ value: m, figures: f }, q) => 
   return {
     title:
       m < 0
-        ? `Not enough fuel at ${f.rpm.toFixed(0)} rpm: ${percent(-m)} short.`
-        : `Only ${percentUnder(m, f.asked)} in hand at ${f.rpm.toFixed(0)} rpm; ${percent(f.asked)} asked.`,
+        ? `Not enough fuel at ${f.rpm.toFixed(0)} rpm: ${percentShort(-m)} short.`
+        : `Only ${percentBeside(m, f.asked)} in hand at ${f.rpm.toFixed(0)} rpm; ${percent(f.asked)} asked.`,
     text: `At ${q('pressure', f.required)} the feed side delivers ${q('flow', f.available)}; the engine takes ${q('flow', f.draw)}.${m < 0 ? falls : ''}`,
     formula: `${q('flow', f.available)} ÷ ${q('flow', f.draw)} − 1 = ${percent(m, 1)}`,
     source: 'pump curve at the volts it gets, Darcy–Weisbach feed losses; 15% margin is common practice',
@@ -40,8 +40,8 @@ export const railDry: Words<RailDry> = ({ place, figures: f }) => ({
 export const highPressureShort: Words<HighPressureShort> = ({ value: m, limit, figures: f }, q) => ({
   title:
     m < 0
-      ? `The high-pressure ${f.pumps.length > 1 ? 'pumps deliver' : 'pump delivers'} ${percent(-m)} too little at ${f.rpm.toFixed(0)} rpm: it ends at ${q('power', f.power)}.`
-      : `Only ${percentUnder(m, limit)} of the ${percent(limit)} asked in hand in the high-pressure ${f.pumps.length > 1 ? 'pumps' : 'pump'} at ${f.rpm.toFixed(0)} rpm.`,
+      ? `The high-pressure ${f.pumps.length > 1 ? 'pumps deliver' : 'pump delivers'} ${percentShort(-m)} too little at ${f.rpm.toFixed(0)} rpm: it ends at ${q('power', f.power)}.`
+      : `Only ${percentBeside(m, limit)} of the ${percent(limit)} asked in hand in the high-pressure ${f.pumps.length > 1 ? 'pumps' : 'pump'} at ${f.rpm.toFixed(0)} rpm.`,
   text: `The engine takes ${q('flow', f.draw)} there for ${q('power', f.wanted)}. No low side cures it: larger internals, another cam lobe, a second pump, or fuel from port injectors.`,
   formula: `${f.pumps.map((p) => `${q('smallVolume', p.swept)} × ${p.lobes} lobes × ${f.rpm.toFixed(0)} rpm ÷ 2 × ${p.efficiency}`).join(' + ')} = ${q('flow', f.capacity)}`,
   source: 'geometry of a cam-driven pump; 0.85 is typical, and figures belong to the model of car',
@@ -70,19 +70,19 @@ export const suctionVapor: Words<SuctionVapor> = ({ value, place, figures: f }, 
   source: 'AP-42 chapter 7 form for vapor pressure; limits are common practice',
 });
 
-export const injectorDuty: Words<InjectorDuty> = ({ value: duty, figures: f }, q) => ({
+export const injectorDuty: Words<InjectorDuty> = ({ value: duty, limit, figures: f }, q) => ({
   title:
     duty > 1
-      ? `Injectors wide open pass ${percent(1 / duty)} of what the engine wants at ${f.rpm.toFixed(0)} rpm.`
-      : `Injectors are open ${percent(duty)} of the time at ${f.rpm.toFixed(0)} rpm.`,
+      ? `Injectors wide open pass ${percentBeside(1 / duty, 1)} of what the engine wants at ${f.rpm.toFixed(0)} rpm.`
+      : `Injectors are open ${percentBeside(duty, limit)} of the time at ${f.rpm.toFixed(0)} rpm.`,
   text:
     duty > 1
       ? 'They are open all the time and the engine runs lean whatever the pump does.'
       : 'Above the limit they no longer meter.',
   formula:
     duty > 1
-      ? `${f.count} × ${q('injectorFlow', f.staticFlow)} × √(${q('pressure', f.differential)} ÷ ${q('pressure', f.rated)}) ÷ ${q('flow', f.draw)} = ${percent(1 / duty)}`
-      : `(${q('flow', f.draw)} ÷ ${f.count}) ÷ (${q('injectorFlow', f.staticFlow)} × √(${q('pressure', f.differential)} ÷ ${q('pressure', f.rated)})) = ${percent(duty)}`,
+      ? `${f.count} × ${q('injectorFlow', f.staticFlow)} × √(${q('pressure', f.differential)} ÷ ${q('pressure', f.rated)}) ÷ ${q('flow', f.draw)} = ${percentBeside(1 / duty, 1)}`
+      : `(${q('flow', f.draw)} ÷ ${f.count}) ÷ (${q('injectorFlow', f.staticFlow)} × √(${q('pressure', f.differential)} ÷ ${q('pressure', f.rated)})) = ${percentBeside(duty, limit)}`,
   source: 'orifice law; 85% duty is common practice',
 });
 

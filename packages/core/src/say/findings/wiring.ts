@@ -1,6 +1,6 @@
 import type { TapLost } from '../../judge/wiring/taps.ts';
 import type { ChargingShort, CrankFeedDrops, CrankingDip, StarterCable } from '../../judge/wiring/budget.ts';
-import type { ContactLoaded, TappedFeed } from '../../judge/wiring/contacts.ts';
+import type { ContactLoaded, TappedFeed, TerminalSmall } from '../../judge/wiring/contacts.ts';
 import type { FuseFound, NoFuse } from '../../judge/wiring/fuses.ts';
 import type { JointDrop } from '../../judge/wiring/joints.ts';
 import type { CopperClad, WireDrop, WireOverloaded } from '../../judge/wiring/wires.ts';
@@ -70,6 +70,13 @@ export const contactLoaded: Words<ContactLoaded> = ({ code, value, limit, place,
     source: 'common practice',
   };
 };
+
+export const terminalSmall: Words<TerminalSmall> = ({ place, figures: f }) => ({
+  title: `${f.size} does not go into the socket of ${place.name.toLowerCase()}.`,
+  text: `The terminals of a plug-in relay take ${f.heaviest} at most. Strands cut off to make it fit are copper that is missing where the joint heats first: a relay with studs, or a lighter wire.`,
+  formula: `${f.wire}, ${f.size}, against ${f.heaviest}`,
+  source: 'common practice; the maker of the socket decides',
+});
 
 export const tapLost: Words<TapLost> = ({ place, figures: f }) => ({
   title: `${place.name} ${f.side === 'feedFrom' ? 'branches off' : 'grounds at'} a piece of ${f.circuit} that is no longer there.`,
