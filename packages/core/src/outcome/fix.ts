@@ -6,6 +6,9 @@ export type FixAction =
   | { readonly act: 'add-damper' }
   | { readonly act: 'fit-studs' | 'add-vent' | 'rollover-valve' | 'no-low-loop' | 'lead-outside' }
   | { readonly act: 'take-vent-out' | 'fit-bulkhead' | 'live-in-crank' | 'sender-in-range' }
+  | { readonly act: 'swept'; readonly volume: number }
+  | { readonly act: 'level-line' }
+  | { readonly act: 'calmer-fuel'; readonly vapor: number }
   | { readonly act: 'turn-into'; readonly name: string }
   | { readonly act: 'keep-level'; readonly level: number }
   | { readonly act: 'set-as-base' }

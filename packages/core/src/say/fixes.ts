@@ -30,6 +30,12 @@ export function sayFix(does: FixAction, q: Writer): string {
       return 'Feed the coils from a wire that stays live while cranking';
     case 'sender-in-range':
       return 'Fit a sender of 0–150 psi';
+    case 'swept':
+      return `Fit internals of ${q('smallVolume', does.volume)} a stroke`;
+    case 'level-line':
+      return 'Join the tanks with a level line';
+    case 'calmer-fuel':
+      return `Use fuel of ${q('pressure', does.vapor)} vapor pressure (a summer grade)`;
     case 'turn-into':
       return `Turn the plan into “${does.name}”`;
     case 'keep-level':

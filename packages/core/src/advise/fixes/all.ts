@@ -2,6 +2,7 @@ import type { AnyFound } from '../../judge/all.ts';
 import type { Fix } from '../../outcome/finding.ts';
 import { noFixes, type FixContext, type FixMaker, type FoundOf } from './context.ts';
 import { behindFixes, branchFixes, miswiredFixes, unclampedFixes } from './harness.ts';
+import { highPressureFixes } from './high-pressure.ts';
 import { injectorFixes } from './injectors.ts';
 import {
   filterPlaceFixes,
@@ -25,7 +26,7 @@ import {
 } from './regulation.ts';
 import { suctionFixes } from './suction.ts';
 import { liftFixes, primeFixes, supplyFixes } from './supply.ts';
-import { levelFixes, ventFixes } from './tanks.ts';
+import { levelFixes, levelLineFixes, ventFixes } from './tanks.ts';
 import { dryFixes, triggerFixes } from './trigger.ts';
 import {
   contactFixes,
@@ -91,6 +92,8 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   CRANK_FEED_DROPS: crankFeedFixes,
   SENDER_RANGE: senderFixes,
   PICKUP_BARE: levelFixes,
+  TANK_FILLS: levelLineFixes,
+  HIGH_PRESSURE_SHORT: highPressureFixes,
   VENT_MISSING: ventFixes,
   VENT_NO_VALVE: ventFixes,
   VENT_LOW_LOOP: ventFixes,

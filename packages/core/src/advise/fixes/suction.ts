@@ -15,11 +15,12 @@ interface Candidate extends Fix {
 export const suctionFixes: FixMaker<SuctionVapor> = (found, context) => {
   const state = stateOf(found, context);
   if (!state) return [];
-  const works = (fix: Fix): boolean => {
+  const clears = (fix: Fix, limit: number): boolean => {
     const values = context.trials.with(fix.patch)?.values(state);
     const margin = values?.pumps.find((p) => p.id === found.place.id)?.suctionMargin ?? -Infinity;
-    return margin >= SUCTION_LIMITS.note;
+    return margin >= limit;
   };
+  const works = (fix: Fix): boolean => clears(fix, SUCTION_LIMITS.note);
   const single = candidates(context.doc, found.place.id);
   const good = single.filter(works);
   if (good.length > 0) return good.map(({ does, patch }) => ({ does, patch }));
@@ -29,8 +30,23 @@ export const suctionFixes: FixMaker<SuctionVapor> = (found, context) => {
     does: { act: 'several', steps: together.map((c) => c.does) },
     patch: together.flatMap((c) => c.patch),
   };
-  return together.length > 1 && works(all) ? [all] : [];
+  if (together.length > 1 && works(all)) return [all];
+  return calmerFuel(context.doc).filter((fix) => clears(fix, SUCTION_LIMITS.stop));
 };
+
+/** RVP of a summer grade, Pa (7 psi: ASTM D4814 class AA is 7.8 psi at most; from memory). */
+const SUMMER = 7 * 6894.757293168;
+
+/** Where no line helps it is the fuel that boils. */
+const calmerFuel = ({ brief }: JobDocument): Fix[] =>
+  brief.fuel.rvpPa > SUMMER
+    ? [
+        {
+          does: { act: 'calmer-fuel', vapor: SUMMER },
+          patch: [{ op: 'replace', path: '/brief/fuel/rvpPa', value: SUMMER }],
+        },
+      ]
+    : [];
 
 /** A return that comes back into the suction takes the pump's heat with it: into the tank instead. */
 function homeward({ plumbing: { paths, junctions } }: JobDocument): Candidate[] {

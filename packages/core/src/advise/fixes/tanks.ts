@@ -1,5 +1,7 @@
 import { makeVent } from '../../document/vents.ts';
 import { freeId } from '../../edit/path.ts';
+import type { TankFills } from '../../judge/tanks/tanks.ts';
+import { makeRun } from '../../kinds/plumbing/run/shape.ts';
 import type { PickupBare } from '../../judge/tanks/level.ts';
 import type { VentFound } from '../../judge/tanks/vents.ts';
 import type { PatchOperation } from '../../outcome/finding.ts';
@@ -15,6 +17,31 @@ export const levelFixes: FixMaker<PickupBare> = ({ figures: { keep } }) => {
     {
       does: { act: 'keep-level', level },
       patch: [{ op: 'add', path: '/brief/fuelLevel', value: level }],
+    },
+  ];
+};
+
+/** A plain open line from floor to floor: the two then stand at one level. */
+export const levelLineFixes: FixMaker<TankFills> = ({ place }, { doc }) => {
+  const { junctions, elements, paths } = doc.plumbing;
+  const other = Object.keys(junctions).find((id) => id !== place.id && junctions[id]!.kind === 'tank');
+  if (other === undefined) return [];
+  const line = freeId(elements, 'level-line');
+  return [
+    {
+      does: { act: 'level-line' },
+      patch: [
+        {
+          op: 'add',
+          path: `/plumbing/elements/${line}`,
+          value: { ...makeRun('Level line', 16, 0.6096, 'under-body', 90), ends: ['straight', 'straight'] },
+        },
+        {
+          op: 'add',
+          path: `/plumbing/paths/${freeId(paths, 'level')}`,
+          value: { name: 'Level', role: 'feed', from: place.id, to: other, order: [line] },
+        },
+      ],
     },
   ];
 };

@@ -4,7 +4,7 @@ import { withSources } from '../../../fields/provenance.ts';
 import { labelled, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
 import { VESSEL_K } from '../../../flow/minor-losses.ts';
 import { BARE, type JunctionKind } from '../../contract.ts';
-import { elevation } from '../fields.ts';
+import { elevation, WALLS } from '../fields.ts';
 
 const PSI = 6894.757293168;
 const heard = (label: string, usual: number) =>
@@ -74,6 +74,7 @@ export const highPressurePump: JunctionKind<HighPressurePump> = {
   overflows: false,
   volume: () => GALLERY,
   ...BARE,
+  wall: () => WALLS.aluminum,
   feeds: 'high-pressure',
 };
 

@@ -4,7 +4,7 @@ import { withSources } from '../../../fields/provenance.ts';
 import { choice, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
 import { VESSEL_K } from '../../../flow/minor-losses.ts';
 import { BARE, type JunctionKind } from '../../contract.ts';
-import { elevation } from '../fields.ts';
+import { elevation, WALLS } from '../fields.ts';
 
 const shape = withSources({
   kind: oneOf(['rail']),
@@ -20,11 +20,6 @@ const shape = withSources({
   }),
   material: optional(labelled('Made of', choice({ aluminum: 'aluminum', steel: 'steel' })), 'aluminum'),
 });
-/** Estimates: an extruded section, and thin tube. */
-const WALLS = {
-  aluminum: { compliance: 3e-11, expansion: 23e-6 },
-  steel: { compliance: 5e-11, expansion: 12e-6 },
-} as const;
 export type Rail = Infer<typeof shape>;
 
 export const rail: JunctionKind<Rail> = {
