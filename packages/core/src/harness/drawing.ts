@@ -52,9 +52,9 @@ export class Drawing {
     };
   }
 
-  /** A control wire: 18 AWG, a guess of its length until it is measured. */
+  /** A control wire: 18 AWG, 3 ft until it is measured. */
   control(from: TerminalRef, to: TerminalRef, name: string, color: string): void {
-    this.wire(from, to, { name, color, size: 'awg-18', lengthM: 1 });
+    this.wire(from, to, { name, color, size: 'awg-18', lengthM: 0.9144 });
   }
 
   get harness(): Harness {

@@ -2,6 +2,7 @@ import type { Circuit, JobDocument, Segment, SegmentOf, Tap, TerminalRef } from 
 import { LOAD_VOLTS, segmentsOf, wireLength } from '../engine/electric/circuits.ts';
 import type { Worked } from '../kinds/wiring/contract.ts';
 import { segmentKind } from '../kinds/wiring/index.ts';
+import { wireSection, type WireSize } from '../kinds/wiring/wire/wire.ts';
 import { terminalKey } from '../kinds/wiring/fields.ts';
 import { on, type Drawing } from './drawing.ts';
 import { pieceKey } from './figures.ts';
@@ -38,6 +39,11 @@ function loadOhms(doc: JobDocument, loadId: string): number {
 export const loadName = (doc: JobDocument, loadId: string): string =>
   doc.plumbing.elements[loadId]?.name ?? doc.wiring.loads?.[loadId]?.name ?? loadId;
 
+const heaviest = (circuit: Circuit): WireSize =>
+  Object.values(circuit.segments)
+    .flatMap((s) => (s.kind === 'wire' ? [s.size] : []))
+    .sort((a, b) => wireSection(b) - wireSection(a))[0] ?? 'awg-10';
+
 /** Every circuit of the plan as devices and wires: source, pieces, load, ground. */
 export function drawPowerSide(doc: JobDocument, d: Drawing): PowerSide {
   const ends = new Map<string, Ends>();
@@ -48,7 +54,7 @@ export function drawPowerSide(doc: JobDocument, d: Drawing): PowerSide {
     if (!circuit || done.has(circuitId)) return;
     done.add(circuitId);
     for (const tap of [circuit.feedFrom, circuit.groundInto]) if (tap) draw(tap.circuitId);
-    const chain = new Chain(d, circuitId, ends, switchedBy, circuit.loadId);
+    const chain = new Chain(d, circuitId, ends, switchedBy, circuit.loadId, heaviest(circuit));
     const load = d.device(`load-${circuit.loadId}`.slice(0, 40), {
       kind: 'load',
       name: loadName(doc, circuit.loadId),
@@ -106,6 +112,8 @@ class Chain {
     private readonly ends: Map<string, Ends>,
     private readonly switchedBy: Map<string, Switched>,
     private readonly loadId: string,
+    /** Wire of leads nobody drew: as heavy as the heaviest of its circuit. */
+    private readonly lead: WireSize,
   ) {}
 
   run(
@@ -119,7 +127,7 @@ class Chain {
     const lay = (to: TerminalRef, name: string): void => {
       if (terminalKey(at) === terminalKey(to)) return;
       if (!pending) {
-        this.d.wire(at, to, { name: `Lead to ${name}`, color: '', size: 'awg-10', lengthM: LEAD });
+        this.d.wire(at, to, { name: `Lead to ${name}`, color: '', size: this.lead, lengthM: LEAD });
         return;
       }
       const { id, segment: s } = pending;

@@ -51,7 +51,12 @@ function groundSwitched(d: Drawing, doc: JobDocument, rule: PumpTrigger, at: Swi
 function feedSwitched(d: Drawing, doc: JobDocument, rule: PumpTrigger, at: Switched): void {
   const name = loadName(doc, rule.loadId);
   const ground = d.device('coil-ground', { kind: 'ground', name: 'Ground, coils', ohms: 0.005 });
-  d.control(on(at.device, at.home), on(ground, 'g'), `Coil ground, ${name}`, 'black');
+  d.control(
+    on(at.device, at.home),
+    on(ground, 'g'),
+    `${at.byGround ? 'Coil' : 'Enable'} ground, ${name}`,
+    'black',
+  );
   let end = on(at.device, at.feed);
   if (rule.needsInertia) {
     const inertia = d.device(d.freeId(`inertia-${rule.loadId}`), {
