@@ -10,7 +10,7 @@ test('an add-on supply beside a factory returnless system: the factory pump coun
   page,
 }) => {
   await signIn(page);
-  await newJob(page, 'Add-on', 'Supplementary supply beside the factory one');
+  await newJob(page, 'Add-on', 'Add-on supply beside the factory one');
   await stage(page, 'Plumb');
   await expect(answer(page)).toContainText('Enough for the pull');
   // Set above what the factory regulator can let go: told, and mended in one tap.
@@ -24,7 +24,7 @@ test('an add-on supply beside a factory returnless system: the factory pump coun
   await stage(page, 'Wire');
   await view(page, 'Trigger');
   await expect(answer(page)).not.toContainText('no pump runs');
-  const slider = page.getByRole('slider', { name: /Threshold of Supplementary pump/ });
+  const slider = page.getByRole('slider', { name: /Threshold of Add-on pump/ });
   await slider.focus();
   for (let i = 0; i < 12; i++) await slider.press('Shift+ArrowUp');
   const late = finding(page, 'STAGING_LATE');
@@ -70,11 +70,11 @@ test('a single-pump car becomes a twin by the offered change, and a full return 
   await part(page, 'pump').click();
   await type(page, 'Name', 'Pump out of the wagon');
   await stage(page, 'Brief');
-  for (const n of [3, 4, 5]) await type(page, `Power, point ${n}`, '760 hp');
+  for (const n of [3, 4, 5]) await type(page, `Power, point ${n}`, '900 hp');
   await stage(page, 'Plumb');
-  await expect(answer(page)).toContainText('Injectors wide open pass');
-  await fix(page, 'INJECTOR_DUTY', /^Fit 4 injectors of/);
   await expect(answer(page)).toContainText('Not enough fuel');
+  await fix(page, 'INJECTOR_DUTY', /^Fit 4 injectors of/);
+  await expect(finding(page, 'INJECTOR_DUTY')).toHaveCount(0);
   await fix(page, 'SUPPLY_SHORT', /^Add a second pump/);
   await expect(part(page, 'pump-2')).toBeVisible();
   await expect(finding(page, 'SUPPLY_SHORT')).toHaveCount(0);

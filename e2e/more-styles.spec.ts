@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { finding, junction, newJob, part, pick, saved, signIn, stage, type } from './pages/shop.ts';
 
 const STYLES = [
-  ['Supplementary supply beside the factory one', 'factory-line', 'factory'],
+  ['Add-on supply beside the factory one', 'factory-line', 'factory'],
   ['Auxiliary pump, return into a suction tee', 'coarse', 'tee'],
   ['Rising-rate unit behind a fixed regulator', 'rising', 'rail'],
   ['Surge tank with a lift pump', 'lift', 'surge'],
@@ -128,14 +128,15 @@ test('plan A beside plan B: what was changed, what it changes, and back again', 
   await page.getByRole('tab', { name: 'Compare' }).click();
   await page.getByRole('button', { name: 'Hold this plan as A' }).click();
   await expect(page.getByText('Nothing: the two are the same.')).toBeVisible();
+  await page.getByRole('tab', { name: 'Track' }).click();
   await part(page, 'feed').click();
   await page.getByRole('button', { name: 'One size smaller' }).click();
   await page.getByRole('button', { name: 'One size smaller' }).click();
+  await expect(page.getByTestId('line-before').first()).toBeVisible();
   await page.getByRole('tab', { name: 'Compare' }).click();
   await expect(page.getByTestId('differences')).toContainText('Feed hose: size');
   await expect(page.getByTestId('differences')).toContainText('-8 → -5');
   await expect(page.getByTestId('part-changes')).toContainText('-5');
-  await expect(page.getByTestId('line-before').first()).toBeVisible();
   await page.getByRole('button', { name: 'Swap A and B' }).click();
   await expect(page.getByTestId('differences')).toContainText('-5 → -8');
   await saved(page);

@@ -53,7 +53,7 @@ test('from a new job to the printed page, and all of it is there after a reload'
     await expect(page.getByTestId('sure')).toContainText('% sure');
     await page.getByRole('button', { name: 'Again' }).click();
     await expect(page.getByText('of 1000 plans solved')).toBeVisible({ timeout: 30_000 });
-    await page.getByRole('tab', { name: 'Part' }).click();
+    await page.getByRole('tab', { name: 'Track' }).click();
   });
 
   await test.step('wire: 14 AWG copper-clad loses too much; the offered gauge clears it', async () => {

@@ -96,6 +96,8 @@ test('parts are added, moved, split and taken out on the track, by keyboard as w
   await expect(page.getByRole('row', { name: /Bulkhead/ })).toBeVisible();
   await page.getByRole('button', { name: 'Take Bulkhead out' }).click();
   await expect(page.getByRole('row', { name: /Bulkhead/ })).toHaveCount(0);
+  await page.getByRole('tab', { name: 'Track' }).click();
+  await expect(part(page, 'filter')).toBeVisible();
   expect(await order()).toBe('strainer pump check feed filter feed-2 regulator return');
   for (let i = 0; i < 6; i++) await page.keyboard.press('Control+z');
   expect(await order()).toBe('strainer pump check filter feed regulator return');
@@ -140,7 +142,7 @@ test('a bigger goal and another fuel on a finished plan: what changes in parts, 
   const changes = page.getByTestId('part-changes');
   await expect(changes).toContainText('New');
   await expect(changes).toContainText('Gone In-tank turbine, 340 class');
-  await expect(page.getByRole('row', { name: /in hand/ })).toContainText('%');
+  await expect(page.getByRole('row', { name: /to spare/ })).toContainText('%');
   await saved(page);
 });
 

@@ -18,7 +18,7 @@ export function SettingsSwitches() {
           <button
             key={u}
             type="button"
-            className={`btn btn-small label ${units === u ? 'btn-main' : ''} ${u === 'us' ? 'rounded-r-none' : '-ml-[1.5px] rounded-l-none'}`}
+            className={`btn label ${units === u ? 'btn-main' : ''} ${u === 'us' ? 'rounded-r-none' : '-ml-[1.5px] rounded-l-none'}`}
             aria-pressed={units === u}
             onClick={() => setUnits(u)}
           >
@@ -28,7 +28,7 @@ export function SettingsSwitches() {
       </div>
       <button
         type="button"
-        className="btn btn-small px-2"
+        className="btn px-2.5"
         aria-label={theme === 'bench' ? 'Switch to lamp, the dark theme' : 'Switch to bench light'}
         onClick={() => setTheme(theme === 'bench' ? 'lamp' : 'bench')}
       >
@@ -36,7 +36,7 @@ export function SettingsSwitches() {
       </button>
       <button
         type="button"
-        className="btn btn-small px-2"
+        className="btn px-2.5"
         aria-label={`Sign out ${person?.name ?? ''}`}
         title={`${person?.name}, ${person?.role}`}
         onClick={() => signOut.mutate(undefined, { onSettled: () => void navigate('/sign-in') })}

@@ -6,14 +6,14 @@ import { SettingsSwitches } from './settings-switches.tsx';
 export function ShopLayout() {
   const person = useMe().data;
   return (
-    <div className="grid h-screen grid-rows-[60px_minmax(0,1fr)]">
-      <header className="flex items-center gap-4 bg-rail px-8 text-rail-ink">
+    <div className="grid h-dvh grid-rows-[60px_minmax(0,1fr)]">
+      <header className="flex items-center gap-4 overflow-x-auto bg-rail px-8 text-rail-ink max-md:gap-2 max-md:px-3">
         <p className="headline text-2xl tracking-tight">venula</p>
-        <p className="label grow text-rail-soft">Saltmarsh Speed & Fuel</p>
+        <p className="label grow text-rail-soft max-md:hidden">Saltmarsh Speed & Fuel</p>
         <Link className="label px-2 font-semibold underline underline-offset-4" to="/sums">
           Quick sums
         </Link>
-        <p className="label text-sm text-rail-soft">
+        <p className="label text-sm text-rail-soft max-md:hidden">
           {person?.name}, {person?.role}
         </p>
         <div className="[&_.btn]:border-rail-soft [&_.btn-main]:bg-rail-ink [&_.btn-main]:text-rail [&_.btn:hover]:bg-rail-soft/30">

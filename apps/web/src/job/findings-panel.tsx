@@ -21,11 +21,14 @@ import { useJob, useJudgement, useOpenJob } from './job-context.ts';
 export const standingFor = (finding: Finding, rows: readonly AcceptanceRow[]): AcceptanceRow | undefined =>
   rows.find((r) => r.findingKey === findingKey(finding) && r.fingerprint === findingFingerprint(finding));
 
-/** What stands against the plan, the worst first. Drawn anew only with a new judgement. */
+/** Open issues, the worst first. Drawn anew only with a new judgement. */
 export const FindingsPanel = memo(function FindingsPanel({
   stages,
   codes = [],
+  first,
 }: {
+  /** What is open beside the drawing: findings about it come first. */
+  readonly first?: string | null;
   readonly stages?: readonly Finding['stage'][];
   /** Findings of other stages that belong here as well. */
   readonly codes?: readonly string[];
@@ -38,7 +41,8 @@ export const FindingsPanel = memo(function FindingsPanel({
   const findings = (plan?.findings ?? []).filter(
     (f) => !stages || stages.includes(f.stage) || codes.includes(f.code),
   );
-  const open = findings.filter((f) => !standingFor(f, acceptances));
+  const about = (f: Finding): number => (first && (f.place.id === first || f.place.within === first) ? 0 : 1);
+  const open = findings.filter((f) => !standingFor(f, acceptances)).sort((a, b) => about(a) - about(b));
   const accepted = findings.filter((f) => standingFor(f, acceptances));
   if (fault !== null)
     return (
@@ -56,7 +60,7 @@ export const FindingsPanel = memo(function FindingsPanel({
     <section aria-label="Findings" aria-busy={!judged}>
       {findings.length === 0 && (
         <p className="border-t-2 border-good py-3 font-semibold text-good">
-          {stages ? 'Nothing stands against this stage.' : 'Nothing found against this plan.'}
+          {stages ? 'No issues here.' : 'No issues in this plan.'}
         </p>
       )}
       {open.map((f) => (

@@ -1,7 +1,11 @@
 import { PATTERNS } from '@venula/core/document';
-import { CloudOff, Redo2, Undo2 } from 'lucide-react';
+import type { Severity } from '@venula/core/outcome';
+import { ChevronLeft, CloudOff, Redo2, Undo2 } from 'lucide-react';
+import { Link } from 'react-router';
 import { SettingsSwitches } from '../app/settings-switches.tsx';
-import { useJob, useOpenJob } from './job-context.ts';
+import { useLayoutWidth } from '../ui/use-layout.ts';
+import { useJob, useJudgement, useOpenJob } from './job-context.ts';
+import { useShell } from './shell.ts';
 import type { SaveState } from './job-state.ts';
 
 const WORDS: Record<SaveState, string> = {
@@ -18,14 +22,51 @@ const WORDS: Record<SaveState, string> = {
 const TROUBLE: ReadonlySet<SaveState> = new Set(['offline', 'busy', 'signed-out', 'unkept', 'refused']);
 
 export function JobHeader() {
+  const width = useLayoutWidth();
   const { readOnly } = useOpenJob();
+  if (width === 'phone')
+    return (
+      <header className="no-print row-start-1 flex items-center gap-2 bg-rail pr-3 text-rail-ink [&_.text-good]:text-rail-soft [&_.text-soft]:text-rail-soft [&_.text-stop]:text-mark">
+        <Link to="/jobs" className="grid size-[48px] shrink-0 place-items-center" aria-label="Jobs">
+          <ChevronLeft size={24} aria-hidden />
+        </Link>
+        <WhichJob />
+        <SaveWord />
+      </header>
+    );
   return (
-    <header className="no-print col-start-2 flex items-center gap-4 border-b-2 border-ink px-5">
+    <header className="no-print row-start-1 flex items-center gap-3 border-b-2 border-ink px-3 [grid-column:-2/-1] md:px-5">
       <WhichJob />
       <SaveWord />
+      {width === 'tablet' && <FindingsKey />}
       {!readOnly && <StepButtons />}
       <SettingsSwitches />
     </header>
+  );
+}
+
+/** Opens and closes the drawer of findings, with how many there are. */
+function FindingsKey() {
+  const { panel, show } = useShell();
+  const plan = useJudgement();
+  const count = (severity: Severity) => plan?.findings.filter((f) => f.severity === severity).length ?? 0;
+  const [stops, fixes, notes] = [count('stop'), count('fix'), count('note')];
+  const words =
+    stops + fixes > 0
+      ? [stops > 0 && `${stops} stop`, fixes > 0 && `${fixes} fix`].filter(Boolean).join(' · ')
+      : notes > 0
+        ? `${notes} note${notes > 1 ? 's' : ''}`
+        : 'Findings';
+  return (
+    <button
+      type="button"
+      className={`btn shrink-0 ${panel === 'findings' ? 'btn-main' : stops > 0 ? 'text-stop' : ''}`}
+      aria-pressed={panel === 'findings'}
+      aria-label={`Findings: ${words}`}
+      onClick={() => show(panel === 'findings' ? 'none' : 'findings')}
+    >
+      {words}
+    </button>
   );
 }
 
@@ -71,16 +112,10 @@ function StepButtons() {
   const forward = useJob((job) => job.state.redo.length > 0);
   return (
     <div className="flex gap-1">
-      <button type="button" className="btn btn-small px-2" aria-label="Undo" disabled={!back} onClick={undo}>
+      <button type="button" className="btn px-2.5" aria-label="Undo" disabled={!back} onClick={undo}>
         <Undo2 size={18} />
       </button>
-      <button
-        type="button"
-        className="btn btn-small px-2"
-        aria-label="Redo"
-        disabled={!forward}
-        onClick={redo}
-      >
+      <button type="button" className="btn px-2.5" aria-label="Redo" disabled={!forward} onClick={redo}>
         <Redo2 size={18} />
       </button>
     </div>

@@ -13,8 +13,10 @@ import { JobHeader } from './job-header.tsx';
 import { OpenJob } from './open-job.ts';
 import { PlanWatch } from './plan-watch.ts';
 import { RefusedEdits } from './refused-edits.tsx';
+import { BottomBar } from './bottom-bar.tsx';
+import { ShellProvider, type Panel } from './shell.ts';
 import { StageRail } from './stage-rail.tsx';
-import { StateStrip } from './state-strip.tsx';
+import { useLayoutWidth } from '../ui/use-layout.ts';
 import { UnreadableJob } from './unreadable-job.tsx';
 import type { JobSession } from './job-session.ts';
 import { useJobSession, useOpenedSession } from './use-job-session.ts';
@@ -85,19 +87,48 @@ function SessionOfJob({
   return (
     <JobContext value={job}>
       <JobTitle />
-      <div className="grid h-screen grid-cols-[136px_minmax(0,1fr)] grid-rows-[60px_auto_minmax(0,1fr)_76px] print:block print:h-auto">
-        <StageRail />
-        <JobHeader />
-        <RefusedEdits />
-        <main className="col-start-2 row-start-3 min-h-0 print:block">
-          <Outlet />
-        </main>
-        <div className="col-start-2 row-start-4">
-          <StateStrip />
-        </div>
-      </div>
+      <JobShell />
       <Conflict />
     </JobContext>
+  );
+}
+
+/** The three widths of a job’s page: what frames the stage, and never scrolls away with it. */
+const SHELLS = {
+  wide: 'grid-cols-[136px_minmax(0,1fr)] grid-rows-[60px_auto_minmax(0,1fr)]',
+  tablet: 'grid-cols-[84px_minmax(0,1fr)] grid-rows-[60px_auto_minmax(0,1fr)]',
+  phone: 'grid-cols-[minmax(0,1fr)] grid-rows-[52px_auto_minmax(0,1fr)_60px]',
+} as const;
+
+function JobShell() {
+  const width = useLayoutWidth();
+  const { pathname } = useLocation();
+  const [open, setOpen] = useState<{ readonly panel: Panel; readonly at: string }>({ panel: 'none', at: '' });
+  // Another stage begins with nothing open.
+  const panel = open.at === pathname ? open.panel : 'none';
+  const shell = useMemo(
+    () => ({ panel, show: (next: Panel) => setOpen({ panel: next, at: pathname }) }),
+    [panel, pathname],
+  );
+  return (
+    <ShellProvider value={shell}>
+      <a className="skip-link" href="#stage">
+        To the stage
+      </a>
+      <div className={`grid h-dvh print:block print:h-auto ${SHELLS[width]}`}>
+        {width !== 'phone' && <StageRail as={width} />}
+        <JobHeader />
+        <RefusedEdits />
+        <main
+          id="stage"
+          tabIndex={-1}
+          className="row-start-3 min-h-0 min-w-0 outline-none [grid-column:-2/-1] print:block"
+        >
+          <Outlet />
+        </main>
+        {width === 'phone' && <BottomBar />}
+      </div>
+    </ShellProvider>
   );
 }
 

@@ -12,7 +12,7 @@ export function RefusedEdits() {
   if (refused.length === 0) return null;
   return (
     <div
-      className="no-print col-start-2 row-start-2 max-h-[40vh] overflow-y-auto border-b-2 border-stop bg-paper"
+      className="no-print [grid-column:-2/-1] row-start-2 max-h-[40vh] overflow-y-auto border-b-2 border-stop bg-paper"
       role="alert"
     >
       <ul>

@@ -1,50 +1,54 @@
-import { NavLink } from 'react-router';
+import { ChevronLeft } from 'lucide-react';
+import { Link, NavLink } from 'react-router';
 import { STAGES, type StageKey } from '../app/stages.ts';
-import { TONE } from '../ui/severity.tsx';
+import { StageMark } from '../ui/stage-mark.tsx';
 import { useJudgement, useOpenJob } from './job-context.ts';
 
-/** Stations of the job, each with the worst thing that stands against it. */
-export function StageRail() {
+/** Stations of the job, each with the worst thing found in it: beside the stage, narrow on a tablet, in a sheet on a phone. */
+export function StageRail({ as }: { readonly as: 'wide' | 'tablet' | 'sheet' }) {
   const plan = useJudgement();
   const { id } = useOpenJob();
   const worst = (stage: StageKey) => plan?.findings.find((f) => f.stage === stage)?.severity;
+  const narrow = as === 'tablet';
   return (
-    <nav className="no-print row-span-4 flex flex-col bg-rail text-rail-ink" aria-label="Stages">
-      <NavLink
+    <nav
+      className={`no-print flex min-h-0 flex-col overflow-y-auto bg-rail text-rail-ink ${as === 'sheet' ? '' : 'col-start-1 row-span-3 row-start-1'}`}
+      aria-label="Stages"
+    >
+      {as !== 'sheet' && (
+        <Link
+          to="/jobs"
+          className={`headline flex h-[60px] shrink-0 items-center tracking-tight hover:text-mark ${narrow ? 'justify-center text-base' : 'px-4 text-2xl'}`}
+        >
+          venula
+        </Link>
+      )}
+      <Link
         to="/jobs"
-        className="headline flex h-[60px] items-center px-4 text-2xl tracking-tight hover:text-mark"
+        className={`flex min-h-[48px] shrink-0 items-center gap-1 text-rail-soft hover:text-rail-ink ${narrow ? 'label justify-center text-sm' : 'px-4'}`}
       >
-        venula
-      </NavLink>
-      <ol className="relative mt-2">
-        <span className="absolute top-6 bottom-6 left-[25px] w-[3px] bg-rail-soft/40" aria-hidden />
+        <ChevronLeft size={18} aria-hidden /> Jobs
+      </Link>
+      <ol className="relative">
+        {as === 'wide' && (
+          <span className="absolute top-6 bottom-6 left-[26px] w-[3px] bg-rail-soft/40" aria-hidden />
+        )}
         {STAGES.map((s) => {
           const severity = worst(s.key);
+          const loud = severity === 'stop' || severity === 'fix' ? severity : undefined;
           return (
             <li key={s.key}>
               <NavLink
                 to={`/jobs/${id}/${s.key}`}
                 className={({ isActive }) =>
-                  `group relative flex min-h-[58px] items-center gap-3 pl-4 text-[1.02rem] ${isActive ? 'font-bold text-rail-ink' : 'text-rail-soft hover:text-rail-ink'}`
+                  `group relative flex items-center ${narrow ? 'label min-h-[62px] flex-col justify-center gap-1 text-sm' : 'min-h-[54px] gap-3 pl-4 text-[1.02rem]'} ${isActive ? 'font-bold text-rail-ink' : 'text-rail-soft hover:text-rail-ink'}`
                 }
               >
                 {({ isActive }) => (
                   <>
-                    <span
-                      className={`relative z-10 grid place-items-center rounded-full border-[3px] ${isActive ? 'size-[22px] border-mark bg-mark' : 'size-[22px] border-rail-soft bg-rail'}`}
-                      style={
-                        severity && severity !== 'note'
-                          ? {
-                              borderColor: TONE[severity],
-                              background: isActive ? 'var(--mark)' : TONE[severity],
-                            }
-                          : {}
-                      }
-                    />
+                    <StageMark severity={severity} active={isActive} />
                     {s.name}
-                    {severity && severity !== 'note' && (
-                      <span className="sr-only">, {severity} stands against it</span>
-                    )}
+                    {loud && <span className="sr-only">, has a {loud}</span>}
                   </>
                 )}
               </NavLink>
@@ -52,7 +56,7 @@ export function StageRail() {
           );
         })}
       </ol>
-      <p className="label mt-auto px-4 pb-4 text-xs text-rail-soft">? for keys</p>
+      {as === 'wide' && <p className="label mt-auto px-4 pb-4 text-sm text-rail-soft">? for keys</p>}
     </nav>
   );
 }

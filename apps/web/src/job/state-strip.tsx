@@ -8,52 +8,67 @@ import { useJob, useOpenJob, useShown, useStates } from './job-context.ts';
 /** One word where the strip has room for no more. */
 const SHORT: Partial<Record<StateKind, string>> = { forced: 'Forced', idle: 'Idle', 'hot-soak': 'Soak' };
 const WIDTH = 520;
-const HEIGHT = 52;
+const HEIGHT = 44;
 
-/** The operating states, the pull as a curve to drag along: drives every stage. */
-export function StateStrip() {
+/** The operating states, the pull as a curve to drag along: one line under the drawing, or a sheet of its own on a phone. */
+export function StateStrip({ upright = false }: { readonly upright?: boolean }) {
   const states = useStates();
-  const shown = useShown();
   const stateId = useJob((job) => job.stateId);
   const { selectState } = useOpenJob();
-  const format = useFormat();
   const before = states.filter((s) =>
     ['prime', 'cranking', 'forced', 'idle', 'cruise'].includes(s.state.kind),
   );
   const pull = states.filter((s) => s.state.kind === 'pull');
   const after = states.filter((s) => ['lift-off', 'hot-soak'].includes(s.state.kind));
+  const button = (s: StateResult) => (
+    <StateButton key={s.state.id} result={s} active={s.state.id === stateId} onSelect={selectState} />
+  );
+  if (upright)
+    return (
+      <div role="group" aria-label="Operating state" className="grid gap-3">
+        <StateNow />
+        <div className="grid grid-cols-3 gap-2">{[...before, ...after].map(button)}</div>
+        <PullCurve pull={pull} />
+      </div>
+    );
   return (
     <div
-      className="no-print flex h-[76px] items-center gap-2 border-t-2 border-ink bg-well px-3"
+      className="no-print @container h-[52px] shrink-0 border-t-2 border-ink bg-well"
       role="group"
       aria-label="Operating state"
     >
-      {before.map((s) => (
-        <StateButton key={s.state.id} result={s} active={s.state.id === stateId} onSelect={selectState} />
-      ))}
-      <PullCurve pull={pull} />
-      {after.map((s) => (
-        <StateButton key={s.state.id} result={s} active={s.state.id === stateId} onSelect={selectState} />
-      ))}
-      <p
-        className="ml-1 w-[148px] shrink-0 text-right leading-tight"
-        aria-live="polite"
-        data-testid="state-now"
-      >
-        {shown && (
-          <>
-            <span className="block font-bold">
-              {shown.state.kind === 'pull' ? `${shown.state.rpm.toFixed(0)} rpm` : sayState(shown.state)}
-            </span>
-            <span className="label text-xs text-soft">
-              {format('pressure', shown.state.manifold)} manifold
-              <br />
-              {format('flow', Math.max(0, shown.state.draw))} to the engine
-            </span>
-          </>
-        )}
-      </p>
+      <div className="flex h-full items-center gap-1.5 overflow-x-auto px-2">
+        {before.map(button)}
+        <PullCurve pull={pull} />
+        {after.map(button)}
+        <StateNow />
+      </div>
     </div>
+  );
+}
+
+/** Which state is looked at, and what the engine does in it. */
+function StateNow() {
+  const shown = useShown();
+  const format = useFormat();
+  return (
+    <p
+      className="ml-1 w-[158px] shrink-0 text-right leading-tight @max-[820px]:w-[92px]"
+      aria-live="polite"
+      data-testid="state-now"
+    >
+      {shown && (
+        <>
+          <span className="block font-bold">
+            {shown.state.kind === 'pull' ? `${shown.state.rpm.toFixed(0)} rpm` : sayState(shown.state)}
+          </span>
+          <span className="label block text-sm text-soft @max-[820px]:hidden">
+            {format('pressure', shown.state.manifold)} manifold,{' '}
+            {format('flow', Math.max(0, shown.state.draw))}
+          </span>
+        </>
+      )}
+    </p>
   );
 }
 
@@ -69,7 +84,7 @@ function StateButton({
   return (
     <button
       type="button"
-      className={`btn label h-[52px] shrink-0 px-3 text-sm ${active ? 'btn-main' : 'bg-paper'}`}
+      className={`btn label shrink-0 px-2.5 text-sm ${active ? 'btn-main' : 'bg-paper'}`}
       aria-pressed={active}
       aria-label={sayState(result.state)}
       onClick={() => onSelect(result.state.id)}
@@ -103,7 +118,7 @@ function PullCurve({ pull }: { readonly pull: readonly StateResult[] }) {
       ref={ref}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       preserveAspectRatio="none"
-      className="h-[56px] min-w-0 grow touch-none rounded-sm bg-paper"
+      className="h-[44px] min-w-[96px] grow touch-none rounded-sm bg-paper"
       role="slider"
       tabIndex={0}
       aria-label="Point of the pull"

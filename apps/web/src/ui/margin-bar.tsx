@@ -57,7 +57,7 @@ export function MarginBar({
         </span>
         <span>
           {format(dimension, Math.abs(headroom), decimals)}
-          {headroom >= 0 ? ' in hand' : sense === 'at least' ? ' short' : ' over'}
+          {headroom >= 0 ? ' to spare' : sense === 'at least' ? ' short' : ' over'}
         </span>
       </div>
     </div>

@@ -12,5 +12,5 @@ export const inputWords = ({ ignition, crashed, made }: Inputs, units: UnitSyste
   [
     ignition ? 'Key on' : 'Key off',
     ...(crashed ? ['crash switch tripped'] : []),
-    made.length > 0 ? `with ${made.map((s) => signalWords(s, units)).join(', ')}` : 'nothing else made',
+    made.length > 0 ? `with ${made.map((s) => signalWords(s, units)).join(', ')}` : 'all switches open',
   ].join(', ');

@@ -62,6 +62,6 @@ describe('what stands against the plan', () => {
 
   test('where nothing stands against a stage it says that', () => {
     inJob(<FindingsPanel stages={['brief']} />, fullReturnJob('x'));
-    expect(screen.getByText('Nothing stands against this stage.')).toBeTruthy();
+    expect(screen.getByText('No issues here.')).toBeTruthy();
   });
 });

@@ -40,7 +40,7 @@ describe('quick sums', () => {
     expect(document.body.textContent).toContain('under 35% of the rail at idle, 15.2 psi');
     await set('Rail at idle', '58 psi');
     expect(document.body.textContent).toContain('under 35% of the rail at idle, 20.3 psi');
-    expect(screen.getByLabelText('Flow that goes home at idle')).toBeTruthy();
+    expect(screen.getByLabelText('Return flow at idle')).toBeTruthy();
   });
 
   test('what is out of range stays in its field with its limits, and the answer stands', async () => {

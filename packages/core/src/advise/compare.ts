@@ -75,7 +75,7 @@ function answers(before: PlanResult, after: PlanResult): AnswerChange[] {
   return [
     figure('engine takes, tightest point', 'flow', (p) => tight(p)?.injectorFlow),
     figure('plan delivers there', 'flow', (p) => tight(p)?.available),
-    figure('in hand', 'fraction', (p) => tight(p)?.margin),
+    figure('to spare', 'fraction', (p) => tight(p)?.margin),
     figure('rail at idle', 'pressure', (p) => idle(p)?.railGauge),
     figure('injector duty', 'fraction', (p) => tight(p)?.injectorDuty),
     figure('volts at the pump', 'volts', (p) => tight(p)?.pumps[0]?.volts),

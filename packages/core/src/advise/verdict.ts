@@ -45,7 +45,7 @@ export function verdictOf(plan: PlanResult, units: UnitSystem): Verdict {
     margin === null
       ? 'No pull to judge yet.'
       : margin >= 0
-        ? `${(margin * 100).toFixed(0)}% in hand at ${tightest!.state.rpm.toFixed(0)} rpm`
+        ? `${(margin * 100).toFixed(0)}% to spare at ${tightest!.state.rpm.toFixed(0)} rpm`
         : `${percentShort(-margin)} short at ${tightest!.state.rpm.toFixed(0)} rpm`;
   const told = `For the pull the supply has ${supply}.`;
   const stop = stopIn(plan, ['plumb', 'brief']);

@@ -115,7 +115,7 @@ const electrical = withSources({
   }),
   chargingV: quantity({ label: 'Charging', dimension: 'volts', unit: 'V', min: 11, max: 16, usual: 14.2 }),
   sourceOhms: quantity({
-    label: 'Battery and posts',
+    label: 'Battery and its cables',
     dimension: 'resistance',
     unit: 'Ω',
     min: 0,
@@ -222,7 +222,7 @@ export const briefShape = withSources({
     quantity({ label: 'Power goal later', dimension: 'power', unit: 'W', min: 0, max: 3e6, absent: 'none' }),
   ),
   designMargin: quantity({
-    label: 'Margin asked',
+    label: 'Margin wanted',
     dimension: 'fraction',
     unit: '',
     min: 0,

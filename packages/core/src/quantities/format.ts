@@ -9,9 +9,15 @@ export interface Shown {
 
 const EIGHTHS = ['', '1/8', '1/4', '3/8', '1/2', '5/8', '3/4', '7/8'];
 
-/** Lengths in US units read as feet and inches to the eighth, the way a tape does. */
-const feetAndInches = (metres: number): Shown => {
-  const eighths = Math.round((metres / 0.0254) * 8);
+/** A tape is read to the eighth; above two feet to the quarter. */
+const LONG = 8 * 24;
+const asRead = (eighths: number): number =>
+  Math.abs(eighths) > LONG ? 2 * Math.round(eighths / 2) : eighths;
+
+/** Lengths in US units read as feet and inches, the way a tape does. */
+const feetAndInches = (metres: number, exact = false): Shown => {
+  const told = (metres / 0.0254) * 8;
+  const eighths = Math.round(exact ? told : asRead(told));
   const sign = eighths < 0 ? '−' : '';
   const abs = Math.abs(eighths);
   const feet = Math.floor(abs / 96);
@@ -73,9 +79,11 @@ export function editText(dimension: Dimension, value: number, system: UnitSystem
   const unit = shownUnit(dimension, system);
   if (dimension === 'length' && system === 'us') {
     const eighths = (value / 0.0254) * 8;
-    if (figures < 10 || Math.abs(eighths - Math.round(eighths)) < 1e-6)
-      return formatQuantity('length', value, 'us').text.replace('−', '-');
+    const exact = Math.abs(eighths - Math.round(eighths)) < 1e-6;
+    if (figures < 10 || exact) return feetAndInches(value, exact).text.replace('−', '-');
   }
+  // A bore is known to a thousandth of an inch at best.
+  if (dimension === 'bore' && figures < 10) return formatQuantity(dimension, value, system).text;
   const number = Number(fromSi(value, unit).toPrecision(figures));
   return unit.symbol === '' || unit.symbol === '%' ? `${number}${unit.symbol}` : `${number} ${unit.symbol}`;
 }

@@ -24,7 +24,7 @@ describe('comparing two plans', () => {
     expect(eight.before - eight.after).toBeCloseTo(4.6, 6);
   });
 
-  test('another fuel shows in the answer: more taken, less in hand', () => {
+  test('another fuel shows in the answer: more taken, less to spare', () => {
     const doc = fullReturnJob('x');
     const { answers } = compareJobs(
       doc,
@@ -35,6 +35,6 @@ describe('comparing two plans', () => {
       1.412 / 1.036,
       1,
     );
-    expect(of('in hand').after).toBeLessThan(of('in hand').before);
+    expect(of('to spare').after).toBeLessThan(of('to spare').before);
   });
 });

@@ -36,7 +36,7 @@ describe('the capacity of a high-pressure pump', () => {
     const short = found(evaluatePlan(small).findings, 'HIGH_PRESSURE_SHORT')!;
     expect(short.severity).toBe('stop');
     expect(short.title).toMatch(/ends at \d+ hp/);
-    expect(short.fixes).toEqual([]);
+    expect(short.fixes.map((f) => f.label)).toEqual([expect.stringMatching(/^Fit internals of [\d.]+ mL/)]);
     expect(codes(small)).not.toContain('SUPPLY_SHORT');
     expect(codes(base)).not.toContain('HIGH_PRESSURE_SHORT');
   });
@@ -70,7 +70,7 @@ describe('the low side', () => {
     margins(boosted).forEach((m, i) => expect(m).toBeCloseTo(margins(base)[i]!, 9));
   });
 
-  test('a higher floor leaves less in hand; a low side too weak for it is short, and a second in-tank pump cures it', () => {
+  test('a higher floor leaves less to spare; a low side too weak for it is short, and a second in-tank pump cures it', () => {
     const least = (doc: JobDocument) => Math.min(...pull(doc).map((s) => s.values!.margin!));
     const high = applied(base, [
       { op: 'replace', path: '/plumbing/junctions/high-pressure/floorPa', value: 420e3 },

@@ -16,6 +16,7 @@ describe('triggers, injectors and wiring are among what is tried', () => {
   const pass = (doc: typeof coast, some: (c: SizingChoice) => boolean) =>
     sizingChoices(doc)
       .filter(some)
+      .slice(0, 1)
       .map((c) => judgeChoice(doc, c));
 
   test('the staged demo car passes by one setting alone', () => {

@@ -165,7 +165,7 @@ describe('wiring that does not do what the rule says', () => {
     ]);
     const runs = found(evaluatePlan(bad).findings, 'WIRED_RUNS')!;
     expect(runs.severity).toBe('stop');
-    expect(runs.title).toContain('runs when it should stand');
+    expect(runs.title).toContain('runs when it should be off');
     expect(found(evaluatePlan(bad).findings, 'WIRED_DEAD')).toBeDefined();
     expect(codes(applied(bad, runs.fixes[0]!.patch)).filter((c) => c.startsWith('WIRED_'))).toEqual([]);
   });

@@ -12,7 +12,7 @@ describe('the one verdict of a job', () => {
   test('enough: how much, where, and what gives out first', () => {
     expect(answer()).toMatchObject({
       tone: 'good',
-      sentence: expect.stringMatching(/^Enough for the pull, with \d+% in hand at \d+ rpm\.$/),
+      sentence: expect.stringMatching(/^Enough for the pull, with \d+% to spare at \d+ rpm\.$/),
       second: expect.stringMatching(/^Gives out first: .+ gains \d+%\.$/),
     });
   });
@@ -21,7 +21,7 @@ describe('the one verdict of a job', () => {
     const deaf = answer('/plumbing/elements/regulator/referenced', false);
     expect(deaf.tone).toBe('fix');
     expect(deaf.sentence).toMatch(/does not feel the boost/);
-    expect(deaf.second).toMatch(/% in hand/);
+    expect(deaf.second).toMatch(/% to spare/);
     const low = answer('/plumbing/elements/regulator/setPa', 200e3);
     expect([low.tone, low.sentence]).toEqual(['fix', expect.stringMatching(/^Rail stands [\d.]+ psi low/)]);
   });
@@ -33,7 +33,7 @@ describe('the one verdict of a job', () => {
     });
     expect(answer('/brief/designMargin', 1)).toMatchObject({
       tone: 'fix',
-      sentence: expect.stringMatching(/^Enough, but only \d+% in hand/),
+      sentence: expect.stringMatching(/^Enough, but only \d+% to spare/),
     });
     expect(answer('/brief/pull/3/powerW', 2e6).tone).toBe('stop');
   });
@@ -43,6 +43,6 @@ describe('the one verdict of a job', () => {
     expect([small.tone, small.sentence]).toEqual(['stop', expect.stringMatching(/^Injectors wide open/)]);
     const wire = answer('/wiring/circuits/pump-circuit/segments/fuse/ratingA', 100);
     expect([wire.tone, wire.sentence]).toEqual(['stop', expect.stringMatching(/^Wiring: A 100 A fuse/)]);
-    expect(wire.second).toMatch(/% in hand/);
+    expect(wire.second).toMatch(/% to spare/);
   });
 });

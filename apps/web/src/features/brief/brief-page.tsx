@@ -65,7 +65,7 @@ export function BriefPage() {
         <PlanText path="/customer" label="Customer" max={120} />
         <PlanText path="/vehicle/description" label="Vehicle" max={200} />
         <PlanText path="/vehicle/engine" label="Engine" max={120} />
-        <div className="col-span-4">
+        <div className="col-span-full">
           <PlanText
             path="/vehicle/asFound"
             label="As found: existing lines identified, what stays, what was done before"
@@ -85,7 +85,7 @@ export function BriefPage() {
           owner="/brief"
           keys={doc.brief.powerBasis === 'wheels' ? ['bsfc', 'drivetrainLoss'] : ['bsfc']}
         />
-        <div className="col-span-4">
+        <div className="col-span-full">
           <PullTable />
         </div>
         <PlanOptional
@@ -136,7 +136,7 @@ function Block({ title, children }: { readonly title: string; readonly children:
   return (
     <section className="mt-3 border-t-2 border-ink pt-2">
       <h3 className="headline mb-1 text-lg">{title}</h3>
-      <div className="grid grid-cols-4 gap-x-3 gap-y-2">{children}</div>
+      <div className="grid grid-cols-4 gap-x-3 gap-y-2 max-lg:grid-cols-3 max-md:grid-cols-1">{children}</div>
     </section>
   );
 }
@@ -152,7 +152,7 @@ function FuelBlock() {
       <PlanQuantity path="/brief/fuelK" />
       <PlanQuantity path="/brief/fuel/rvpPa" />
       <FigureSources owner="/brief/fuel" />
-      <p className="col-span-4 text-sm text-soft">
+      <p className="col-span-full text-sm text-soft">
         Needs <strong className="text-ink">{((chemistry - 1) * 100).toFixed(0)}% more volume</strong> than
         gasoline by chemistry at equal lambda; the rule of thumb says {((thumb - 1) * 100).toFixed(0)}%. The
         chemistry is used.

@@ -57,7 +57,7 @@ export function DemandChart() {
               s.values?.available != null ? formatQuantity('flow', s.values.available, units).text : '–',
           },
           {
-            name: 'In hand',
+            name: 'To spare',
             strong: true,
             cell: (s) => (s.values?.margin != null ? format('fraction', s.values.margin) : '–'),
           },

@@ -57,7 +57,7 @@ function ThreeNumbersDialog() {
         setOpen(false);
       }}
     >
-      <div className="grid grid-cols-3 gap-3">
+      <div className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
         <FieldList asked={asked} values={three} onChange={setThree} />
       </div>
       {pull.length > 1 ? (

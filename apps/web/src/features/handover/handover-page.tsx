@@ -56,7 +56,7 @@ export function HandoverPage() {
             {when(new Date().toISOString())}
           </p>
         </header>
-        <dl className="mt-2 grid grid-cols-4 gap-x-4 gap-y-1">
+        <dl className="mt-2 grid grid-cols-4 gap-x-4 gap-y-1 max-md:grid-cols-2">
           <Fact name="Customer" value={doc.customer || '–'} />
           <Fact name="Vehicle" value={doc.vehicle.description || '–'} />
           <Fact name="Engine" value={doc.vehicle.engine || '–'} />
@@ -72,7 +72,7 @@ export function HandoverPage() {
             value={Object.values(doc.plumbing.elements).find((e) => e.kind === 'pump')?.name ?? '–'}
           />
         </dl>
-        <div className="mt-3 grid grid-cols-2 gap-x-6">
+        <div className="mt-3 grid grid-cols-2 gap-x-6 max-md:grid-cols-1">
           <Section title="What it should read">
             <table className="w-full">
               <thead>
@@ -80,7 +80,7 @@ export function HandoverPage() {
                   <th className="py-0.5 text-left">State</th>
                   <th className="num">Rail gauge</th>
                   <th className="num">Pump</th>
-                  <th className="num">In hand</th>
+                  <th className="num">To spare</th>
                 </tr>
               </thead>
               <tbody>
@@ -158,7 +158,7 @@ export function HandoverPage() {
             </Section>
           </div>
         </div>
-        <Section title="What stands against the plan">
+        <Section title="Open issues">
           {findings.length === 0 && <p>Nothing found.</p>}
           <ul>
             {findings.map((f) => {
@@ -189,7 +189,7 @@ export function HandoverPage() {
             sheet.
           </p>
         </Section>
-        <div className="mt-6 grid grid-cols-3 gap-8">
+        <div className="mt-6 grid grid-cols-3 gap-8 max-md:grid-cols-1">
           {['Technician', 'Lead technician', 'Customer'].map((who) => (
             <p key={who} className="label border-t-2 border-ink pt-1 text-soft">
               {who}, date

@@ -32,7 +32,10 @@ export function JobsPage() {
         <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
           <h2 className="headline text-[1.85rem]" data-testid="answer">
             {jobs.data
-              ? `${jobs.data.total} ${archived ? 'archived ' : ''}${jobs.data.total === 1 ? 'job' : 'jobs'}${search ? ` with “${search}”` : archived ? '' : ' on the lifts and waiting'}`
+              ? `${jobs.data.total} ${archived ? 'archived' : search ? '' : 'open'} ${jobs.data.total === 1 ? 'job' : 'jobs'}${search ? ` with “${search}”` : ''}`.replace(
+                  '  ',
+                  ' ',
+                )
               : 'Jobs'}
           </h2>
           {person && person.role !== 'viewer' && <NewJob />}
@@ -108,7 +111,7 @@ function SearchBox({ value, onSearch }: { readonly value: string; readonly onSea
     return () => clearTimeout(timer);
   }, [text, value, onSearch]);
   return (
-    <label className="relative w-[380px]">
+    <label className="relative w-[380px] max-w-full">
       <span className="sr-only">Search jobs</span>
       <Search size={18} className="absolute top-3.5 left-3 text-soft" aria-hidden />
       <input
@@ -143,10 +146,10 @@ function JobRow({
   const archive = useArchiveJob();
   const create = useCreateJob();
   return (
-    <li className="flex items-center gap-4 border-t-2 border-ink">
+    <li className="flex items-center gap-4 border-t-2 border-ink max-md:flex-wrap max-md:gap-1 max-md:pb-2">
       <Link
         to={`/jobs/${job.id}/plumb`}
-        className="grid min-h-[76px] min-w-0 grow grid-cols-[64px_minmax(0,1fr)_190px] items-center gap-4 py-2 hover:bg-well"
+        className="grid min-h-[76px] min-w-0 grow grid-cols-[64px_minmax(0,1fr)_190px] items-center gap-4 max-md:grid-cols-[48px_minmax(0,1fr)] max-md:gap-x-2 py-2 hover:bg-well"
       >
         <span className="pl-1 text-xl font-bold">{String(job.number).padStart(4, '0')}</span>
         <span className="min-w-0">
@@ -160,14 +163,14 @@ function JobRow({
             </span>
           )}
         </span>
-        <span className="label text-sm">
+        <span className="label text-sm max-md:col-span-full">
           <NextStep job={job} />
           <span className="block text-soft">
             {new Date(job.updatedAt).toLocaleDateString('en-US', { dateStyle: 'medium' })}, {job.updatedBy}
           </span>
         </span>
       </Link>
-      <div className="flex shrink-0 gap-1">
+      <div className="flex shrink-0 gap-2">
         <button
           type="button"
           className="btn btn-small"
@@ -204,9 +207,13 @@ function NextStep({ job }: { readonly job: JobHead }) {
   return (
     <span className="flex items-center gap-1.5 text-base font-semibold">
       {worst && <SeverityMark severity={worst} />}
-      {worst === 'stop' ? `${s.stops} to stop for` : worst === 'fix' ? `${s.fixes} to fix` : 'plan is sound'}
+      {worst === 'stop'
+        ? `${s.stops} ${s.stops === 1 ? 'stop' : 'stops'}`
+        : worst === 'fix'
+          ? `${s.fixes} to fix`
+          : 'plan is sound'}
       {s.margin !== null && (
-        <span className="ml-auto font-normal text-soft">{(s.margin * 100).toFixed(0)}% in hand</span>
+        <span className="ml-auto font-normal text-soft">{(s.margin * 100).toFixed(0)}% to spare</span>
       )}
     </span>
   );

@@ -70,7 +70,7 @@ export function NewJob() {
         <legend className="label text-sm text-soft">
           System style to start from; everything can be changed later
         </legend>
-        <div className="grid grid-cols-2 gap-x-4">
+        <div className="grid grid-cols-2 gap-x-4 max-md:grid-cols-1">
           {PATTERNS.map((p) => (
             <label
               key={p.id}

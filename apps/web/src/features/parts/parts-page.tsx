@@ -59,10 +59,10 @@ export function PartsPage() {
           tone={problems.length > 0 ? 'fix' : 'good'}
           sentence={
             problems.length > 0
-              ? `${lines.length} lines to put on the bench, ${problems.length} of them not fit for this job.`
-              : `${lines.length} lines to put on the bench.`
+              ? `${lines.length} items to get, ${problems.length} of them not fit for this job.`
+              : `${lines.length} items to get.`
           }
-          second={`${doc.title}. Every component port is taken as an O-ring boss of its hose’s size; check against the parts in hand.`}
+          second={`${doc.title}. Every component port is taken as an O-ring boss of its hose’s size; check against the parts in stock.`}
         />
         <div className="no-print flex shrink-0 gap-2">
           <button

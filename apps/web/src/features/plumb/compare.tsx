@@ -30,9 +30,9 @@ export function Compare({ variant }: { readonly variant: Variant }) {
     [a, doc],
   );
   return (
-    <div className="grid grid-cols-[250px_1fr_1fr] gap-5">
+    <div className="grid grid-cols-[250px_1fr_1fr] gap-5 max-lg:grid-cols-1">
       {fault !== null && (
-        <div className="col-span-3">
+        <div className="col-span-full">
           <LaneFaultNote what="The two could not be compared" why={fault} again={again} />
         </div>
       )}
@@ -80,7 +80,7 @@ export function Compare({ variant }: { readonly variant: Variant }) {
           <Differences changed={changed} before={a} />
         </>
       ) : (
-        <p className="col-span-2 text-soft">No plan A chosen.</p>
+        <p className="col-span-full text-soft">No plan A chosen.</p>
       )}
     </div>
   );

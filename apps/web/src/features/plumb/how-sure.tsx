@@ -35,7 +35,7 @@ export function HowSure() {
         )
       )}
       {result && (
-        <div className="grid grid-cols-[300px_1fr] gap-6">
+        <div className="grid grid-cols-[300px_minmax(0,1fr)] gap-6 max-lg:grid-cols-1">
           <div>
             <p className="headline text-3xl" data-testid="sure">
               {result.met > 0.99 ? 'Over 99' : result.met < 0.01 ? 'Under 1' : (result.met * 100).toFixed(0)}%
@@ -46,7 +46,7 @@ export function HowSure() {
               {result.samples < SAMPLES
                 ? `, stopped after ${result.samples} of ${SAMPLES} plans: take it as rough`
                 : `, of ${result.samples} plans solved`}
-              . In hand: {pct(result.low)} on a bad day, {pct(result.middle)} in the middle,{' '}
+              . To spare: {pct(result.low)} on a bad day, {pct(result.middle)} in the middle,{' '}
               {pct(result.high)} on a good one.
             </p>
             {found?.stale && (

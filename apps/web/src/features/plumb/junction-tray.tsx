@@ -12,7 +12,7 @@ export function JunctionTray({ id }: { readonly id: string }) {
   if (!junction) return null;
   const owner = `/plumbing/junctions/${id}`;
   return (
-    <div className="grid grid-cols-5 gap-x-3 gap-y-2">
+    <div className="form-grid">
       <PlanForm owner={owner} />
       {junction.kind === 'tank' && <Vents tankId={id} />}
       <JunctionFacts id={id} junction={junction} />
@@ -39,7 +39,7 @@ function Vents({ tankId }: { readonly tankId: string }) {
   return (
     <>
       {own.map(([id, vent]) => (
-        <fieldset key={id} className="col-span-full grid grid-cols-subgrid gap-y-2 border-t border-rule pt-1">
+        <fieldset key={id} className="form-grid col-span-full border-t border-rule pt-1">
           <legend className="label pr-2 font-semibold">{vent.name}</legend>
           <PlanForm owner={`/plumbing/vents/${id}`} />
           {!readOnly && (

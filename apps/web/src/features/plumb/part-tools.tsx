@@ -51,7 +51,11 @@ export function PartTools({
   const right = path?.role === 'return' ? -1 : 1;
   const can = (by: number) => path !== undefined && at + by >= 0 && at + by < path.order.length;
   return (
-    <div className="flex items-center gap-1" role="group" aria-label={`Change the track at ${e.name}`}>
+    <div
+      className="mb-3 flex flex-wrap items-center gap-2"
+      role="group"
+      aria-label={`Change the track at ${e.name}`}
+    >
       <PickMenu
         label={`Add a part after ${e.name}`}
         words="Add after it"
@@ -81,7 +85,7 @@ export function PartTools({
       />
       <button
         type="button"
-        className="btn btn-small px-2"
+        className="btn px-2.5"
         aria-label={`Move ${e.name} left`}
         disabled={!can(-right)}
         onClick={() => edit(...movePart(doc, id, -right))}
@@ -90,7 +94,7 @@ export function PartTools({
       </button>
       <button
         type="button"
-        className="btn btn-small px-2"
+        className="btn px-2.5"
         aria-label={`Move ${e.name} right`}
         disabled={!can(right)}
         onClick={() => edit(...movePart(doc, id, right))}
@@ -100,7 +104,7 @@ export function PartTools({
       {e.kind === 'run' && (
         <button
           type="button"
-          className="btn btn-small px-2"
+          className="btn px-2.5"
           aria-label={`Split ${e.name} in two`}
           onClick={() => edit(...splitRun(doc, id).patch)}
         >
@@ -109,7 +113,7 @@ export function PartTools({
       )}
       <button
         type="button"
-        className="btn btn-small px-2"
+        className="btn px-2.5"
         aria-label={`Take ${e.name} out`}
         onClick={() => {
           edit(...removePart(doc, id));
@@ -121,7 +125,7 @@ export function PartTools({
       {pathId !== undefined && path && Object.keys(paths).length > 2 && (
         <button
           type="button"
-          className="btn btn-small px-2"
+          className="btn px-2.5"
           aria-label={`Take the whole way out: ${path.name}`}
           title={`Take the whole way out: ${path.name}`}
           onClick={() => {

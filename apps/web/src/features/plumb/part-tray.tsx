@@ -20,7 +20,7 @@ export function PartTray({ id }: { readonly id: string }) {
   if (!e) return null;
   const owner = `/plumbing/elements/${id}`;
   return (
-    <div className="grid grid-cols-5 gap-x-3 gap-y-2">
+    <div className="form-grid">
       {e.kind === 'pump' ? (
         <PumpFields id={id} pump={e} />
       ) : (

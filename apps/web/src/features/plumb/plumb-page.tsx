@@ -13,6 +13,7 @@ import { useDoc, useJob, useJudgement, useOpenJob, useShown } from '../../job/jo
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Legend } from '../../ui/legend.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
+import { ViewTabs } from '../../ui/view-tabs.tsx';
 import { PickMenu } from '../../ui/pick-menu.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { Headline } from '../../ui/headline.tsx';
@@ -29,8 +30,8 @@ const Compare = lazyView(async () => (await import('./compare.tsx')).Compare);
 const HowSure = lazyView(async () => (await import('./how-sure.tsx')).HowSure);
 const PullChart = lazyView(async () => (await import('./pull-chart.tsx')).PullChart);
 const SizeIt = lazyView(async () => (await import('./size-it.tsx')).SizeIt);
-const TABS = [
-  ['part', 'Part'],
+const VIEWS = [
+  ['track', 'Track'],
   ['table', 'Table'],
   ['pull', 'Pull'],
   ['compare', 'Compare'],
@@ -47,20 +48,18 @@ export function PlumbPage() {
   const [selected, setSelected] = useState<string | null>(null);
   const [place, setPlace] = useState<string | null>(null);
   const [search, setSearch] = useSearchParams();
-  const tab = TABS.find(([key]) => key === search.get('view'))?.[0] ?? 'part';
-  const setTab = (view: string) => setSearch(view === 'part' ? {} : { view }, { replace: true });
+  const view = VIEWS.find(([key]) => key === search.get('view'))?.[0] ?? 'track';
+  const setView = (next: string) => setSearch(next === 'track' ? {} : { view: next }, { replace: true });
   const [menu, setMenu] = useState<PartMenu>(null);
   const variant = useVariant(job.id);
-  /** Touching a part, or a place where ways meet, brings its tray up. */
+  /** Touching a part, or a place where lines meet, opens its sheet beside the drawing. */
   const choose = (id: string | null) => {
     setSelected(id);
     setPlace(null);
-    setTab('part');
   };
   const choosePlace = (id: string) => {
     setSelected(null);
     setPlace(id);
-    setTab('part');
   };
   const part = selected !== null && plumbing.elements[selected] ? selected : null;
   const junction = place !== null && plumbing.junctions[place] ? place : null;
@@ -102,84 +101,80 @@ export function PlumbPage() {
     return true;
   };
 
-  return (
-    <StageFrame
-      aside={
-        <>
-          <PlumbBars />
-          <FindingsPanel stages={STAGES} />
-        </>
+  const sheet = part
+    ? {
+        title: plumbing.elements[part]!.name,
+        content: (
+          <>
+            <PartTools id={part} menu={menu} onMenu={setMenu} onSelect={choose} />
+            <PartTray key={part} id={part} />
+          </>
+        ),
+        onClose: () => choose(null),
       }
-    >
-      <PlumbHeadline />
-      <Unsolved />
-      <PlumbDrawing
-        variant={variant}
-        selected={part}
-        onSelect={choose}
-        onJunction={choosePlace}
-        selectedJunction={junction}
-        onStep={step}
-        onKey={key}
-      />
-      <Tabs.Root value={tab} onValueChange={setTab}>
-        <div className="flex min-h-[44px] items-center justify-between gap-4">
-          <Tabs.List className="flex gap-1" aria-label="Below the track">
-            {TABS.map(([key, name]) => (
-              <Tabs.Trigger
-                key={key}
-                value={key}
-                className="label min-h-[40px] border-b-4 border-transparent px-2 font-semibold text-soft hover:text-ink data-[state=active]:border-mark data-[state=active]:text-ink"
-              >
-                {name}
-              </Tabs.Trigger>
-            ))}
-          </Tabs.List>
-          {part && (tab === 'part' || tab === 'table') ? (
-            <PartTools
-              id={part}
-              menu={menu}
-              onMenu={setMenu}
-              onSelect={tab === 'table' ? setSelected : choose}
-            />
-          ) : (
-            <div className="flex items-center gap-4">
-              <Legend kinds={['suction', 'feed', 'return']} />
-              {!readOnly && <StyleMenu />}
-            </div>
-          )}
-        </div>
-        <div className="border-t-2 border-ink pt-2">
-          <Tabs.Content value="part">
-            {part ? (
-              <PartTray key={part} id={part} />
-            ) : junction ? (
+    : junction
+      ? {
+          title: plumbing.junctions[junction]!.name,
+          content: (
+            <>
               <JunctionTray key={junction} id={junction} />
-            ) : (
-              <p className="text-soft">
-                Touch a part on the track to change it. On the keyboard: Tab to it, Enter to open it, arrow up
-                or down for one size larger or smaller.
-              </p>
-            )}
-          </Tabs.Content>
-          <Tabs.Content value="table">
-            <RunsTable selected={part} onSelect={setSelected} />
-          </Tabs.Content>
-          <Tabs.Content value="pull">
-            <PullChart />
-          </Tabs.Content>
-          <Tabs.Content value="compare">
-            <Compare variant={variant} />
-          </Tabs.Content>
-          <Tabs.Content value="size">
-            <SizeIt />
-          </Tabs.Content>
-          <Tabs.Content value="sure">
-            <HowSure />
-          </Tabs.Content>
-        </div>
-      </Tabs.Root>
-    </StageFrame>
+            </>
+          ),
+          onClose: () => choose(null),
+        }
+      : null;
+
+  return (
+    <Tabs.Root value={view} onValueChange={setView} className="h-full">
+      <StageFrame
+        views={<ViewTabs label="Plumb" views={VIEWS} />}
+        strip={view === 'track' || view === 'table'}
+        sheet={view === 'track' || view === 'table' ? sheet : null}
+        aside={
+          <>
+            {!sheet && <PlumbBars />}
+            <FindingsPanel stages={STAGES} first={part ?? junction} />
+          </>
+        }
+      >
+        <PlumbHeadline />
+        <Unsolved />
+        <Tabs.Content value="track">
+          <PlumbDrawing
+            variant={variant}
+            selected={part}
+            onSelect={choose}
+            onJunction={choosePlace}
+            selectedJunction={junction}
+            onStep={step}
+            onKey={key}
+          />
+          <div className="mt-2 flex flex-wrap items-center justify-between gap-3 border-t border-rule pt-2">
+            <Legend kinds={['suction', 'feed', 'return']} />
+            {!readOnly && <StyleMenu />}
+          </div>
+          <p className="mt-2 text-soft max-md:hidden">
+            Touch a part to change it. On the keyboard: Tab to it, Enter to open it, arrow up or down for one
+            size larger or smaller, Escape to close it.
+          </p>
+        </Tabs.Content>
+        <Tabs.Content value="table">
+          <RunsTable selected={part} onSelect={choose} />
+        </Tabs.Content>
+        <Tabs.Content value="pull">
+          <PullChart />
+        </Tabs.Content>
+        <Tabs.Content value="compare">
+          <Compare variant={variant} />
+        </Tabs.Content>
+        <Tabs.Content value="size">
+          <SizeIt />
+        </Tabs.Content>
+        <Tabs.Content value="sure">
+          <HowSure />
+        </Tabs.Content>
+      </StageFrame>
+    </Tabs.Root>
   );
 }
 
@@ -280,7 +275,7 @@ function PlumbBars() {
           value={v.margin}
           limit={brief.designMargin}
           sense="at least"
-          limitLabel="asked"
+          limitLabel="wanted"
         />
       )}
       {result.state.pumpsOn && (

@@ -16,7 +16,7 @@ export function PullChart() {
   const pull = states.filter((s) => s.state.kind === 'pull');
   if (pull.length < 2) return <p className="text-soft">The pull needs two points to be drawn.</p>;
   return (
-    <div className="grid grid-cols-2 gap-4">
+    <div className="grid grid-cols-2 gap-4 max-lg:grid-cols-1">
       <OverRpm
         pull={pull}
         title="Flow"
@@ -102,7 +102,7 @@ function PullTable({ pull }: { readonly pull: readonly StateResult[] }) {
   return (
     <ChartTable
       caption="The pull in numbers"
-      className="col-span-2"
+      className="col-span-full"
       rows={pull}
       id={idOf}
       chosen={chosen}
@@ -112,7 +112,7 @@ function PullTable({ pull }: { readonly pull: readonly StateResult[] }) {
         { name: 'Manifold', cell: (s) => format('pressure', s.state.manifold) },
         { name: 'Takes', cell: (s) => flow(s.state.draw) },
         { name: 'Delivers', cell: (s) => flow(s.values?.available) },
-        { name: 'In hand', strong: true, cell: (s) => share(s.values?.margin) },
+        { name: 'To spare', strong: true, cell: (s) => share(s.values?.margin) },
         { name: 'Bypassed', cell: (s) => flow(s.values?.bypassFlow) },
         {
           name: 'Rail over manifold',

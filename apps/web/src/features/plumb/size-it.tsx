@@ -41,7 +41,7 @@ export function SizeIt() {
                 What changes
               </th>
               <th scope="col" className="num py-1 font-semibold">
-                In hand
+                To spare
               </th>
               <th scope="col" className="num py-1 font-semibold">
                 Pump draws

@@ -32,7 +32,7 @@ const START: Known = {
 };
 
 const asked = (role: 'feed' | 'return'): readonly Asked<Known>[] => [
-  { key: 'flow', field: F.flow, ...(role === 'return' ? { label: 'Flow that goes home at idle' } : {}) },
+  { key: 'flow', field: F.flow, ...(role === 'return' ? { label: 'Return flow at idle' } : {}) },
   { key: 'ethanol', field: F.ethanol },
   choice<Known, 'hose'>(
     'hose',

@@ -91,7 +91,7 @@ export function WireSum() {
         </p>
       )}
       {best && (
-        <div className="grid max-w-[720px] grid-cols-2 gap-6">
+        <div className="grid max-w-[720px] grid-cols-2 gap-6 max-md:grid-cols-1">
           <MarginBar
             label="Drop in wires, out and back"
             dimension="volts"

@@ -29,15 +29,15 @@ export function DryTest({ run }: { readonly run: RunRow | undefined }) {
       intro={`${rows.length} things to try with the engine off and no fuel in the lines: set the key, the crash switch and each signal by hand, and see that the right pump runs.`}
       start={['Start the dry test', 'Try it again']}
       items={rows.map((r) => ({ id: r.id, what: inputWords(r.inputs, units), more: <Expected row={r} /> }))}
-      good={{ word: 'As said', result: 'as-said' }}
-      bad={{ word: 'Differs', result: 'differs' }}
+      good={{ word: 'OK', result: 'as-said' }}
+      bad={{ word: 'Not OK', result: 'differs' }}
       open="open"
       results={dryResults}
       reading={{ kind: 'dry-row', payload: (rowId, result) => ({ rowId, result, note: '' }) }}
       progress={{
         testId: 'dry-progress',
         words: (tried, differs) =>
-          `${tried} of ${rows.length} tried${differs > 0 ? `, ${differs} not as said` : ''}`,
+          `${tried} of ${rows.length} tried${differs > 0 ? `, ${differs} not OK` : ''}`,
       }}
       hint={(left, differs) =>
         left > 0

@@ -80,7 +80,7 @@ function SetUp({ again }: { readonly again: boolean }) {
         })
       }
     >
-      <div className="grid grid-cols-5 gap-3">
+      <div className="grid grid-cols-5 gap-3 max-lg:grid-cols-3 max-md:grid-cols-1">
         <QuantityField
           label="Apply"
           dimension="pressure"
@@ -153,7 +153,7 @@ function Hold({ run }: { readonly run: RunRow }) {
           {format('pressure', result.correctedDrop, 2)}.
         </p>
       )}
-      <div className="mt-2 grid grid-cols-[1fr_300px] gap-6">
+      <div className="mt-2 grid grid-cols-[minmax(0,1fr)_300px] gap-6 max-lg:grid-cols-1">
         <DecayChart points={points} barometricPa={setupOf(run).barometric} />
         <div>
           <ReadingForm

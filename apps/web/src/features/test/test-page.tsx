@@ -47,7 +47,7 @@ export function TestPage() {
         tone={stops > 0 ? 'stop' : 'good'}
         sentence={
           stops > 0
-            ? `${stops === 1 ? 'A stop stands' : `${stops} stops stand`} against this plan. Clear it before fuel moves.`
+            ? `Fix ${stops === 1 ? '1 stop' : `${stops} stops`} before fuel goes in.`
             : 'Test in this order: wiring dry, then the joints, then the hold.'
         }
         second="Readings are kept on this device until the shop’s server has them."

@@ -9,7 +9,8 @@ import { useDoc, useShown, useStates } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
-import { VoltsView } from './volts/volts-view.tsx';
+import { ViewTabs } from '../../ui/view-tabs.tsx';
+import { useVoltsSheet, VoltsView, type VoltsOpen } from './volts/volts-view.tsx';
 
 const LogicView = lazyView(async () => (await import('./logic/logic-view.tsx')).LogicView);
 const SheetView = lazyView(async () => (await import('./sheet/sheet-view.tsx')).SheetView);
@@ -34,35 +35,37 @@ export function WirePage() {
   const circuitId = chosen in doc.wiring.circuits ? chosen : circuitOrder(doc)[0];
   const loadId = circuitId === undefined ? '' : doc.wiring.circuits[circuitId]!.loadId;
   const solution = circuitOf(shown?.values, loadId);
+  const [open, setOpen] = useState<VoltsOpen>(null);
+  const sheet = useVoltsSheet(circuitId, open, setOpen, (id) => {
+    setChosen(id);
+    setOpen(null);
+  });
   return (
-    <StageFrame
-      aside={
-        view === 'sheet' ? undefined : (
-          <>
-            {view === 'volts' && solution && <WireBars solution={solution} />}
-            {view === 'volts' && <BudgetBars />}
-            <FindingsPanel stages={STAGES} codes={STAGING} />
-          </>
-        )
-      }
+    <Tabs.Root
+      value={view}
+      onValueChange={(v) => setSearch(v === 'volts' ? {} : { view: v }, { replace: true })}
+      className="h-full"
     >
-      <Tabs.Root
-        value={view}
-        onValueChange={(v) => setSearch(v === 'volts' ? {} : { view: v }, { replace: true })}
+      <StageFrame
+        views={<ViewTabs label="Wire" views={VIEWS} />}
+        strip={view === 'volts'}
+        sheet={view === 'volts' ? sheet : null}
+        aside={
+          view === 'sheet' ? undefined : (
+            <>
+              {view === 'volts' && !sheet && solution && <WireBars solution={solution} />}
+              {view === 'volts' && !sheet && <BudgetBars />}
+              <FindingsPanel
+                stages={STAGES}
+                codes={STAGING}
+                first={open?.of === 'piece' ? open.id : (circuitId ?? null)}
+              />
+            </>
+          )
+        }
       >
-        <Tabs.List className="no-print mb-1 flex gap-1" aria-label="Wire">
-          {VIEWS.map(([v, name]) => (
-            <Tabs.Trigger
-              key={v}
-              value={v}
-              className="headline min-h-[40px] border-b-4 border-transparent px-3 text-base text-soft hover:text-ink data-[state=active]:border-ink data-[state=active]:text-ink"
-            >
-              {name}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
         <Tabs.Content value="volts">
-          <VoltsView circuitId={circuitId} onCircuit={setChosen} />
+          <VoltsView circuitId={circuitId} onCircuit={setChosen} open={open} onOpen={setOpen} />
         </Tabs.Content>
         <Tabs.Content value="trigger">
           <TriggerView />
@@ -78,8 +81,8 @@ export function WirePage() {
         <Tabs.Content value="sheet">
           <SheetView />
         </Tabs.Content>
-      </Tabs.Root>
-    </StageFrame>
+      </StageFrame>
+    </Tabs.Root>
   );
 }
 

@@ -30,7 +30,8 @@ export interface Layout {
   readonly xOf: (junctionId: string) => number;
 }
 
-const FIRST_Y = 54;
+/** Two lines of a name stand above the first lane. */
+const FIRST_Y = 66;
 /** Ways home carry their names below, ways out above: two of those need more room between them. */
 const OUT_LANE = 98;
 const HOME_LANE = 80;

@@ -1,11 +1,13 @@
 import { useMemo } from 'react';
 import { LINES } from '../lines.ts';
+import { useLayoutWidth } from '../use-layout.ts';
 import { useWidth } from '../use-size.ts';
 import { FallingLines, CHART_HEIGHT } from './falling-lines.tsx';
 import { HEIGHT_STRIP, HeightLine } from './height-line.tsx';
 import { layOut, type Layout, type PlacedJunction, type PlacedPath } from './lay-out.ts';
-import { clip, Part, type KeysHeld } from './part.tsx';
+import { Part, wrapped, type KeysHeld } from './part.tsx';
 import { EndSymbol } from './symbols.tsx';
+import { UprightTrack } from './upright-track.tsx';
 import type { Track } from './track-model.ts';
 import { TONE } from '../severity.tsx';
 
@@ -23,8 +25,12 @@ export interface LoopDrawingProps {
   readonly onKey?: (id: string, key: string, held: KeysHeld) => boolean;
 }
 
-/** The track of parts and, aligned below it, the line that falls along it. */
-export function LoopDrawing({
+/** The track of parts and the line that falls along it: below it, or beside it where the screen is narrow. */
+export function LoopDrawing(props: LoopDrawingProps) {
+  return useLayoutWidth() === 'phone' ? <UprightTrack {...props} /> : <WideTrack {...props} />;
+}
+
+function WideTrack({
   track,
   title,
   selected,
@@ -200,15 +206,12 @@ function JunctionShape({ placed: { junction, x, top, bottom } }: { readonly plac
       <g transform={`translate(${x} ${middle})`}>
         <EndSymbol kind={junction.symbol} height={bottom - top} />
       </g>
-      <text
-        x={x}
-        y={Math.max(13, top - 40)}
-        textAnchor="middle"
-        className="label"
-        fontSize={13}
-        fontWeight={600}
-      >
-        {clip(junction.name, 76)}
+      <text textAnchor="middle" className="label" fontSize={13} fontWeight={600}>
+        {wrapped(junction.name, 84).map((text, i, all) => (
+          <tspan key={text} x={x} y={Math.max(13 * all.length, top - 34) + (i - all.length + 1) * 15}>
+            {text}
+          </tspan>
+        ))}
       </text>
     </g>
   );

@@ -78,11 +78,15 @@ export function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onS
         fontWeight={selected ? 700 : 550}
         style={{ stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
       >
-        {clip(item.name, width + 8)}
+        {wrapped(item.name, width + 8).map((text, i, all) => (
+          <tspan key={text} x={x} y={nameY + (above ? i - all.length + 1 : i) * LINE}>
+            {text}
+          </tspan>
+        ))}
       </text>
       <text
         x={x}
-        y={above ? y + 41 : nameY + 15}
+        y={above ? y + 41 : nameY + LINE * wrapped(item.name, width + 8).length}
         textAnchor="middle"
         className="label"
         fontSize={12}
@@ -145,7 +149,22 @@ function Sleeve({
   );
 }
 
-/** Condensed letters take about 5.2 px at 13 px; the whole name is in the title and the tray. */
+/** Height of a line of a name. */
+const LINE = 15;
+
+/** A name in two lines at most, broken between words; the whole of it is in the title and the sheet. */
+export function wrapped(text: string, width: number): string[] {
+  const room = Math.max(4, Math.floor((width - 4) / 5.2));
+  if (text.length <= room) return [text];
+  const words = text.split(' ');
+  let first = words[0]!;
+  let at = 1;
+  while (at < words.length && `${first} ${words[at]!}`.length <= room) first += ` ${words[at++]!}`;
+  const rest = words.slice(at).join(' ');
+  return rest === '' ? [clip(first, width)] : [clip(first, width), clip(rest, width)];
+}
+
+/** Condensed letters take about 5.2 px at 13 px; the whole name is in the title and the sheet. */
 export const clip = (text: string, width: number): string => {
   const room = Math.max(4, Math.floor((width - 4) / 5.2));
   return text.length <= room ? text : `${text.slice(0, room - 1)}…`;

@@ -20,7 +20,7 @@ const FACTORY_PSI = 58;
 /** The car's own supply stays; a second pump with its own pick-up and regulator feeds the same rail under boost. */
 export const supplementary: Pattern = {
   id: 'supplementary',
-  name: 'Supplementary supply beside the factory one',
+  name: 'Add-on supply beside the factory one',
   when: 'bolt-on for boosted street cars whose own supply stays as it is',
   watch:
     'set 0–2 psi above the factory rail, regulator vent open to air; a check valve keeps the two apart; the service-port valve core comes out',
@@ -45,13 +45,13 @@ export const supplementary: Pattern = {
         elements: {
           'factory-line': { ...run('Factory line', 6, 4, 'under-body'), hose: 'hard-steel', existing: true },
           strainer: strainer(),
-          pump: { ...pumpElement('T255', -0.1), name: 'Supplementary pump' },
+          pump: { ...pumpElement('T255', -0.1), name: 'Add-on pump' },
           feed: run('Feed hose', 6, 4.2, 'under-body'),
           check: { ...checkValve(), name: 'Separating check valve', boreM: 0.0079 },
           spur: run('Hose to the rail port', 6, 0.6, 'engine-bay', 90),
           regulator: {
             kind: 'bypass-regulator',
-            name: 'Supplementary regulator',
+            name: 'Add-on regulator',
             referenced: false,
             ratio: 1,
             setPa: (FACTORY_PSI + 2) * PSI,
@@ -63,7 +63,7 @@ export const supplementary: Pattern = {
         paths: {
           factory: { name: 'Factory', role: 'feed', from: 'factory', to: 'rail', order: ['factory-line'] },
           feed: {
-            name: 'Supplementary feed',
+            name: 'Add-on feed',
             role: 'feed',
             from: 'tank',
             to: 'tee',
@@ -73,7 +73,7 @@ export const supplementary: Pattern = {
           return: { name: 'Return', role: 'return', from: 'tee', to: 'tank', order: ['regulator', 'return'] },
         },
       },
-      { 'pump-circuit': { ...pumpCircuit('pump'), name: 'Supplementary pump feed' } },
+      { 'pump-circuit': { ...pumpCircuit('pump'), name: 'Add-on pump feed' } },
       { 'rule-1': boostRule('pump', 4 * PSI) },
     );
     const pull = job.brief.pull.map((p) => ({ ...p, powerW: p.powerW * 1.1, boostPa: p.boostPa * 0.6 }));

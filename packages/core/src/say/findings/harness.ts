@@ -21,17 +21,14 @@ const WORDS: Readonly<Record<Miswired['code'], readonly [says: (name: string) =>
     'A pump that turns backward moves no fuel and is soon ruined.',
   ],
   WIRED_RUNS: [
-    (n) => `As wired, ${n} runs when it should stand.`,
+    (n) => `As wired, ${n} runs when it should be off.`,
     'A switch on NC in place of NO does this: it runs off boost and stops on boost.',
   ],
   WIRED_DEAD: [
     (n) => `As wired, ${n} does not run when it should.`,
     'An open way, a missing ground, or a switch on the wrong contact.',
   ],
-  WIRED_BUZZING: [
-    (n) => `As wired, ${n} pulls in and lets go for ever.`,
-    'Its coil is fed through its own contact.',
-  ],
+  WIRED_BUZZING: [(n) => `As wired, ${n} chatters.`, 'Its coil is fed through its own contact.'],
 };
 
 /** "key on, crash switch tripped, with boost 5.0 psi" for one combination. */
@@ -63,7 +60,7 @@ export const notTried: Words<NotTried> = ({ value: signals }) => ({
 
 export const relayTurned: Words<RelayTurned> = ({ place, figures }) => ({
   title: `${place.name} has its feed on 87 and its load on 30.`,
-  text: 'A plain normally-open relay works either way round; a change-over relay would not. The next person expects the feed on 30.',
+  text: 'A plain normally-open relay works either way round; a relay with 87a would not. The next person expects the feed on 30.',
   formula: `volts on ${figures.terminal} with the contact open`,
   source: 'DIN 72552: 30 from the source, 87 to the load',
 });

@@ -6,7 +6,7 @@ import { inState } from '../state.ts';
 import { percent, type Words } from '../words.ts';
 
 export const speedLags: Words<SpeedLags> = ({ value: margin, place, figures: f }, q) => ({
-  title: `${place.name} is asked for only ${percent(f.command)} speed at ${f.rpm.toFixed(0)} rpm; ${percent(margin)} in hand there.`,
+  title: `${place.name} is asked for only ${percent(f.command)} speed at ${f.rpm.toFixed(0)} rpm; ${percent(margin)} to spare there.`,
   text: 'The controller must ask for full speed before the demand peaks.',
   formula:
     f.fullAt === null

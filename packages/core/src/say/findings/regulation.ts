@@ -34,7 +34,7 @@ export const railHigh: Words<RailHigh> = ({ value: over, figures: f }, q) => ({
 export const railLow: Words<RailLow> = ({ value: short, figures: f }, q) => ({
   title: `${f.lowSide ? 'The low side stands' : 'Rail stands'} ${q('pressure', short)} low at ${inState(f.state)}, with fuel to spare.`,
   text:
-    'Fuel goes home past the regulator, so this is no lack of supply: ' +
+    'Fuel goes back past the regulator, so this is no lack of supply: ' +
     (f.wanted - f.set > short / 2
       ? 'the regulator is set too low.'
       : f.inlet - f.rail > short / 2

@@ -21,7 +21,7 @@ export const supplyShort: Words<SupplyShort> = ({ value: m, figures: f }, q) => 
     title:
       m < 0
         ? `Not enough fuel at ${f.rpm.toFixed(0)} rpm: ${percentShort(-m)} short.`
-        : `Only ${percentBeside(m, f.asked)} in hand at ${f.rpm.toFixed(0)} rpm; ${percent(f.asked)} asked.`,
+        : `Only ${percentBeside(m, f.asked)} to spare at ${f.rpm.toFixed(0)} rpm; ${percent(f.asked)} wanted.`,
     text: `At ${q('pressure', f.required)} the feed side delivers ${q('flow', f.available)}; the engine takes ${q('flow', f.draw)}.${m < 0 ? falls : ''}`,
     formula: `${q('flow', f.available)} ÷ ${q('flow', f.draw)} − 1 = ${percent(m, 1)}`,
     source: 'pump curve at the volts it gets, Darcy–Weisbach feed losses; 15% margin is common practice',
@@ -41,7 +41,7 @@ export const highPressureShort: Words<HighPressureShort> = ({ value: m, limit, f
   title:
     m < 0
       ? `The high-pressure ${f.pumps.length > 1 ? 'pumps deliver' : 'pump delivers'} ${percentShort(-m)} too little at ${f.rpm.toFixed(0)} rpm: it ends at ${q('power', f.power)}.`
-      : `Only ${percentBeside(m, limit)} of the ${percent(limit)} asked in hand in the high-pressure ${f.pumps.length > 1 ? 'pumps' : 'pump'} at ${f.rpm.toFixed(0)} rpm.`,
+      : `Only ${percentBeside(m, limit)} to spare, ${percent(limit)} wanted, in the high-pressure ${f.pumps.length > 1 ? 'pumps' : 'pump'} at ${f.rpm.toFixed(0)} rpm.`,
   text: `The engine takes ${q('flow', f.draw)} there for ${q('power', f.wanted)}. No low side cures it: larger internals, another cam lobe, a second pump, or fuel from port injectors.`,
   formula: `${f.pumps.map((p) => `${q('smallVolume', p.swept)} × ${p.lobes} lobes × ${f.rpm.toFixed(0)} rpm ÷ 2 × ${p.efficiency}`).join(' + ')} = ${q('flow', f.capacity)}`,
   source: 'geometry of a cam-driven pump; 0.85 is typical, and figures belong to the model of car',

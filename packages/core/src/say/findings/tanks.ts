@@ -14,7 +14,7 @@ export const liftShort: Words<LiftShort> = ({ value: lift, place, figures: f }, 
   return {
     title: empties
       ? `${place.name} empties at ${inState(f.state)}: gone in ${seconds} s.`
-      : `The lift pump has only ${percent(f.fill / f.draw)} in hand at ${inState(f.state)}.`,
+      : `The lift pump has only ${percent(f.fill / f.draw)} to spare at ${inState(f.state)}.`,
     text: 'What goes round through the return stays in the surge tank; only what the engine takes must be lifted.',
     formula:
       `lift ${q('flow', lift)} − engine ${q('flow', f.draw)} = ${q('flow', f.fill)}` +

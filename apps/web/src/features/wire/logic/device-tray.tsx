@@ -54,7 +54,7 @@ export function DeviceTray({
         )}
       </div>
       {drawn && circuitId === undefined && (
-        <div className="grid grid-cols-5 gap-x-3 gap-y-2">
+        <div className="form-grid">
           <PlanForm
             owner={owner}
             own={

@@ -63,7 +63,7 @@ export function TruthView({ logic, harness }: { readonly logic: Logic; readonly 
                 return (
                   <td key={id} className={`cell py-0.5 ${good ? 'font-semibold' : 'font-bold text-stop'}`}>
                     {GOT[got]}
-                    {!good && `, should ${r.wanted[id] ? 'run' : 'stand'}`}
+                    {!good && `, should ${r.wanted[id] ? 'run' : 'be off'}`}
                   </td>
                 );
               })}

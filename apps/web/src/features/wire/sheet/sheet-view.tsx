@@ -133,7 +133,7 @@ export function SheetView() {
         </div>
         {sheet.hoses.length > 0 && (
           <>
-            <h3 className="headline mt-3 border-b-2 border-ink text-base">Signal hoses</h3>
+            <h3 className="headline mt-3 border-b-2 border-ink text-base">Vacuum and boost lines</h3>
             <ul className="pt-1">
               {sheet.hoses.map((h) => (
                 <li key={h.name}>
@@ -156,7 +156,7 @@ export function SheetView() {
                 </th>
               ))}
               <th scope="col" className="py-0.5 text-left font-semibold">
-                As said?
+                OK?
               </th>
             </tr>
           </thead>
@@ -179,7 +179,7 @@ export function SheetView() {
           </tbody>
         </table>
         <h3 className="headline mt-3 border-b-2 border-ink text-base">Labels</h3>
-        <ul className="grid grid-cols-3 gap-1 pt-1">
+        <ul className="grid grid-cols-3 gap-1 pt-1 max-md:grid-cols-1">
           {sheet.wires
             .flatMap((w) => [w.fromLabel, w.toLabel])
             .map((text) => (

@@ -178,7 +178,7 @@ function Advice({ advice }: { readonly advice: StagingAdvice }) {
   if (advice.needed === null)
     return (
       <p className="mt-1 text-sm text-soft">
-        Without it the others keep {format('fraction', advice.worst)} in hand all along the pull: by the
+        Without it the others keep {format('fraction', advice.worst)} to spare all along the pull: by the
         plumbing alone it is not needed.
       </p>
     );

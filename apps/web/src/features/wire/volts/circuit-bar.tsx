@@ -88,7 +88,7 @@ export function CircuitTray({
     <TapChoice circuitId={circuitId} side={side} label={label} none={none} />
   );
   return (
-    <div className="grid grid-cols-5 gap-x-3 gap-y-2">
+    <div className="form-grid">
       <PlanForm
         owner={owner}
         own={{

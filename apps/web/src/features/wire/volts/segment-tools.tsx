@@ -31,7 +31,11 @@ export function SegmentTools({
   const right = home ? -1 : 1;
   const can = (by: number) => at >= 0 && at + by >= 0 && at + by < order.length;
   return (
-    <div className="flex items-center gap-1" role="group" aria-label={`Change the circuit at ${name}`}>
+    <div
+      className="mb-3 flex flex-wrap items-center gap-2"
+      role="group"
+      aria-label={`Change the circuit at ${name}`}
+    >
       <PickMenu
         label={`Add a piece after ${name}`}
         words="Add after it"
@@ -48,7 +52,7 @@ export function SegmentTools({
         <>
           <button
             type="button"
-            className="btn btn-small px-2"
+            className="btn px-2.5"
             aria-label={`Move ${name} left`}
             disabled={!can(-right)}
             onClick={() => edit(...moveSegment(doc, circuitId, id, -right))}
@@ -57,7 +61,7 @@ export function SegmentTools({
           </button>
           <button
             type="button"
-            className="btn btn-small px-2"
+            className="btn px-2.5"
             aria-label={`Move ${name} right`}
             disabled={!can(right)}
             onClick={() => edit(...moveSegment(doc, circuitId, id, right))}
@@ -66,7 +70,7 @@ export function SegmentTools({
           </button>
           <button
             type="button"
-            className="btn btn-small px-2"
+            className="btn px-2.5"
             aria-label={`Take ${name} out`}
             onClick={() => {
               edit(...removeSegment(doc, circuitId, id));

@@ -34,7 +34,7 @@ export function SegmentTray({
     if (drop?.conductorK !== undefined) facts.push(['conductor at', format('temperature', drop.conductorK)]);
   }
   return (
-    <div className="grid grid-cols-5 gap-x-3 gap-y-2">
+    <div className="form-grid">
       <PlanForm
         owner={owner}
         own={{
@@ -48,7 +48,7 @@ export function SegmentTray({
   );
 }
 
-const ENDS = ['ring terminal', '6.3 mm flat', 'relay socket contact', 'sealed connector pin', 'butt splice'];
+const ENDS = ['ring terminal', '1/4 in spade', 'relay socket contact', 'sealed connector pin', 'butt splice'];
 
 /** How one end of a wire is made off; as usual for what it goes to unless told. */
 function WireEndFields({ path, label }: { readonly path: string; readonly label: string }) {

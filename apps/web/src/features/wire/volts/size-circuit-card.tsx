@@ -32,7 +32,7 @@ export function SizeCircuitCard({ circuitId }: { readonly circuitId: string }) {
       </p>
     );
   return (
-    <div className="grid grid-cols-[1fr_300px] gap-5" data-testid="circuit-sizing">
+    <div className="grid gap-4" data-testid="circuit-sizing">
       <div>
         <p className="headline text-xl">
           {wireSizeName(sized.size)} copper

@@ -2,10 +2,10 @@ import { sayAgain, sayState } from '@venula/core/say';
 import { moveSegment, removeSegment } from '@venula/core/edit';
 import { circuitOf, wayOf } from '@venula/core/engine';
 import { familyOf } from '@venula/core/kinds';
-import { Tabs } from 'radix-ui';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';
 import { useDoc, useJudgement, useOpenJob, useShown } from '../../../job/job-context.ts';
+import type { Sheet } from '../../../job/stage-frame.tsx';
 import { Headline } from '../../../ui/headline.tsx';
 import { Legend } from '../../../ui/legend.tsx';
 import { LoopDrawing } from '../../../ui/track/loop-drawing.tsx';
@@ -17,15 +17,21 @@ import { SegmentTray } from './segment-tray.tsx';
 import { SizeCircuitCard } from './size-circuit-card.tsx';
 import { wireTrack } from './wire-loop.ts';
 
-const TABS = ['Piece', 'Circuit', 'Table', 'Size it'] as const;
+/** What is open beside the circuit: a piece of it, the circuit itself, or the search for a gauge. */
+export type VoltsOpen =
+  { readonly of: 'piece'; readonly id: string } | { readonly of: 'circuit' } | { readonly of: 'size' } | null;
 
 /** One circuit from battery to ground with the volts falling along it. */
 export function VoltsView({
   circuitId,
   onCircuit,
+  open,
+  onOpen,
 }: {
   readonly circuitId: string | undefined;
   readonly onCircuit: (id: string) => void;
+  readonly open: VoltsOpen;
+  readonly onOpen: (open: VoltsOpen) => void;
 }) {
   const doc = useDoc();
   const plan = useJudgement();
@@ -33,8 +39,7 @@ export function VoltsView({
   const { edit, readOnly } = useOpenJob();
   const { units } = useSettings();
   const format = useFormat();
-  const [selected, setSelected] = useState<string | null>(null);
-  const [tab, setTab] = useState<string>('Piece');
+  const selected = open?.of === 'piece' ? open.id : null;
   const findings = useMemo(() => (plan?.findings ?? []).filter((f) => f.stage === 'wire'), [plan]);
   const circuit = circuitId === undefined ? undefined : doc.wiring.circuits[circuitId];
   const solution = circuit && circuitOf(shown?.values, circuit.loadId);
@@ -73,10 +78,7 @@ export function VoltsView({
     : solution
       ? `${format('volts', supply - solution.sourceVolts)} sags in the battery, ${format('volts', solution.conductorDrop)} goes in wires, ${format('volts', solution.jointDrop)} in fuse, relay and joints.${pumpNow ? ` Wiring costs ${format('flow', lost)} at the tightest point.` : ''}`
       : '';
-  const choose = (id: string | null) => {
-    setSelected(id);
-    setTab('Piece');
-  };
+  const choose = (id: string | null) => onOpen(id === null ? null : { of: 'piece', id });
   const step = (id: string, by: 1 | -1) => {
     const s = circuit.segments[id];
     if (s?.kind !== 'wire' || readOnly) return;
@@ -89,7 +91,7 @@ export function VoltsView({
     if (readOnly || !own.includes(id)) return false;
     if (pressed === 'Delete') {
       edit(...removeSegment(doc, circuitId, id));
-      setSelected(null);
+      onOpen(null);
       return true;
     }
     if (!held.alt || (pressed !== 'ArrowLeft' && pressed !== 'ArrowRight')) return false;
@@ -97,9 +99,6 @@ export function VoltsView({
     edit(...moveSegment(doc, circuitId, id, by));
     return true;
   };
-  // A shared piece belongs to the circuit it was drawn in.
-  const shared = selected?.includes('/') ? selected.split('/') : null;
-  const part = selected !== null && own.includes(selected) ? selected : null;
   const drops = [...(solution?.feed ?? []), ...(solution?.ground ?? [])];
   return (
     <>
@@ -112,7 +111,7 @@ export function VoltsView({
         circuitId={circuitId}
         onChoose={(id) => {
           onCircuit(id);
-          setSelected(null);
+          onOpen(null);
         }}
       />
       <LoopDrawing
@@ -123,65 +122,91 @@ export function VoltsView({
         onStep={step}
         onKey={key}
       />
-      <Tabs.Root value={tab} onValueChange={setTab}>
-        <div className="flex min-h-[44px] items-center justify-between gap-4">
-          <Tabs.List className="flex gap-1" aria-label="Below the circuit">
-            {TABS.map((t) => (
-              <Tabs.Trigger
-                key={t}
-                value={t}
-                className="label min-h-[40px] border-b-4 border-transparent px-2 font-semibold text-soft hover:text-ink data-[state=active]:border-mark data-[state=active]:text-ink"
-              >
-                {t}
-              </Tabs.Trigger>
-            ))}
-          </Tabs.List>
-          {tab === 'Piece' && (part || own.length === 0) ? (
-            <SegmentTools circuitId={circuitId} id={part} onSelect={choose} />
-          ) : (
-            <Legend kinds={['power', 'ground']} />
-          )}
-        </div>
-        <div className="border-t-2 border-ink pt-2">
-          <Tabs.Content value="Piece">
-            {part ? (
-              <SegmentTray
-                key={part}
-                circuitId={circuitId}
-                id={part}
-                drop={drops.find((d) => d.id === part && d.circuitId === circuitId)}
-              />
-            ) : shared ? (
-              <p>
-                This piece is shared: it belongs to{' '}
-                {doc.wiring.circuits[shared[0]!]?.name ?? 'another circuit'}.{' '}
-                <button type="button" className="btn btn-small" onClick={() => onCircuit(shared[0]!)}>
-                  Open that circuit
-                </button>
-              </p>
-            ) : (
-              <p className="text-soft">
-                Touch a wire, the fuse or the relay to change it. On the keyboard: Tab to it, Enter to open
-                it, arrow up for the next heavier wire, Delete to take it out.
-              </p>
-            )}
-          </Tabs.Content>
-          <Tabs.Content value="Circuit">
-            <CircuitTray circuitId={circuitId} circuit={circuit} onGone={() => onCircuit('')} />
-          </Tabs.Content>
-          <Tabs.Content value="Table">
-            <CircuitTable
-              pieces={[...wayOf(doc, circuitId, 'feed'), ...wayOf(doc, circuitId, 'ground')]}
-              circuitId={circuitId}
-              drops={drops}
-              onSelect={choose}
-            />
-          </Tabs.Content>
-          <Tabs.Content value="Size it">
-            <SizeCircuitCard circuitId={circuitId} />
-          </Tabs.Content>
-        </div>
-      </Tabs.Root>
+      <div className="mt-2 mb-3 flex flex-wrap items-center gap-3 border-t border-rule pt-2">
+        <Legend kinds={['power', 'ground']} />
+        <button
+          type="button"
+          className={`btn ml-auto ${open?.of === 'circuit' ? 'btn-main' : ''}`}
+          onClick={() => onOpen({ of: 'circuit' })}
+        >
+          Circuit
+        </button>
+        <button
+          type="button"
+          className={`btn ${open?.of === 'size' ? 'btn-main' : ''}`}
+          onClick={() => onOpen({ of: 'size' })}
+        >
+          Size it
+        </button>
+      </div>
+      <CircuitTable
+        pieces={[...wayOf(doc, circuitId, 'feed'), ...wayOf(doc, circuitId, 'ground')]}
+        circuitId={circuitId}
+        drops={drops}
+        onSelect={choose}
+      />
     </>
   );
+}
+
+/** The sheet of what is open: its title and what stands in it; null where nothing is. */
+export function useVoltsSheet(
+  circuitId: string | undefined,
+  open: VoltsOpen,
+  onOpen: (open: VoltsOpen) => void,
+  onCircuit: (id: string) => void,
+): Sheet | null {
+  const doc = useDoc();
+  const shown = useShown();
+  const circuit = circuitId === undefined ? undefined : doc.wiring.circuits[circuitId];
+  if (!circuit || circuitId === undefined || !open) return null;
+  const onClose = () => onOpen(null);
+  if (open.of === 'circuit')
+    return {
+      title: circuit.name,
+      content: <CircuitTray circuitId={circuitId} circuit={circuit} onGone={() => onCircuit('')} />,
+      onClose,
+    };
+  if (open.of === 'size')
+    return { title: 'Size it', content: <SizeCircuitCard circuitId={circuitId} />, onClose };
+  // A shared piece belongs to the circuit it was drawn in.
+  const shared = open.id.includes('/') ? open.id.split('/') : null;
+  if (shared) {
+    const other = doc.wiring.circuits[shared[0]!];
+    return {
+      title: 'Shared piece',
+      content: (
+        <p>
+          This piece is shared: it belongs to {other?.name ?? 'another circuit'}.{' '}
+          <button type="button" className="btn btn-small" onClick={() => onCircuit(shared[0]!)}>
+            Open that circuit
+          </button>
+        </p>
+      ),
+      onClose,
+    };
+  }
+  const segment = circuit.segments[open.id];
+  if (!segment) return null;
+  const solution = circuitOf(shown?.values, circuit.loadId);
+  const drops = [...(solution?.feed ?? []), ...(solution?.ground ?? [])];
+  return {
+    title: segment.name,
+    content: (
+      <>
+        <SegmentTools
+          circuitId={circuitId}
+          id={open.id}
+          onSelect={(id) => onOpen(id === null ? null : { of: 'piece', id })}
+        />
+        <SegmentTray
+          key={open.id}
+          circuitId={circuitId}
+          id={open.id}
+          drop={drops.find((d) => d.id === open.id && d.circuitId === circuitId)}
+        />
+      </>
+    ),
+    onClose,
+  };
 }

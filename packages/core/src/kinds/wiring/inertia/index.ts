@@ -15,7 +15,7 @@ export const inertia: WiringKind<never, Infer<typeof device>, never> = {
     behavior: (_, w) => w.contact('crash', w.at('a'), w.at('b'), TYPICAL.switch, (i) => !i.crashed),
     signals: nothing,
     swaps: [],
-    end: '6.3 mm flat, insulated',
+    end: '1/4 in spade, insulated',
     width: 88,
     side: usualSide,
     alwaysShown: whenWired,

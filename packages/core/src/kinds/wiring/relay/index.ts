@@ -31,7 +31,7 @@ const SUPPRESSED = {
   zener: 'zener',
   none: 'none',
 } as const;
-const contacts = flag({ true: 'change-over, with 87a', false: '30 and 87' });
+const contacts = flag({ true: 'with 87a', false: '30 and 87' });
 
 const coilOhms = quantity({
   label: 'Coil resistance',

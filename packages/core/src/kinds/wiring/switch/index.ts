@@ -77,7 +77,7 @@ export const panelSwitch: WiringKind<Infer<typeof segment>, Infer<typeof device>
       ['com', 'no'],
       ['com', 'nc'],
     ],
-    end: '6.3 mm flat, insulated',
+    end: '1/4 in spade, insulated',
     width: BOX,
     side: usualSide,
     alwaysShown: () => true,

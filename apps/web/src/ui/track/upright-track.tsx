@@ -1,0 +1,185 @@
+import { formatQuantity, type Dimension } from '@venula/core/quantities';
+import { extent, line, scaleLinear } from 'd3';
+import { useEffect, useRef } from 'react';
+import { useSettings } from '../../app/settings.ts';
+import { LINES, type LineKind } from '../lines.ts';
+import { SeverityMark } from '../severity.tsx';
+import type { LoopDrawingProps } from './loop-drawing.tsx';
+import type { Track } from './track-model.ts';
+
+const ROW = 58;
+const CHART = 108;
+const LANE = 34;
+
+/** A row of the upright track: a place where lines meet, or a part between two of them. */
+interface Row {
+  readonly key: string;
+  readonly kind: 'part' | 'junction';
+  readonly id: string;
+  readonly name: string;
+  readonly caption: string;
+  readonly line: LineKind;
+  /** SI, behind it in the direction of the flow. */
+  readonly value: number;
+  readonly severity: Track['paths'][number]['items'][number]['severity'];
+}
+
+/** Parts and places in the order of the flow, line by line; a place is told where a line begins and where the last one ends. */
+function rowsOf(track: Track): Row[] {
+  const place = (id: string, key: string, kind: LineKind): Row[] => {
+    const j = track.junctions.find((x) => x.id === id);
+    return j
+      ? [
+          {
+            key,
+            kind: 'junction',
+            id,
+            name: j.name,
+            caption: '',
+            line: kind,
+            value: j.value,
+            severity: j.severity,
+          },
+        ]
+      : [];
+  };
+  const rows: Row[] = [];
+  for (const path of track.paths) {
+    if (path.items.length === 0) continue;
+    // Toward the flow: what comes home is stored from its beginning as well.
+    if (rows.at(-1)?.id !== path.from)
+      rows.push(...place(path.from, `${path.id}/from`, path.items[0]?.line ?? path.line));
+    for (const item of path.items)
+      rows.push({
+        key: `${path.id}/${item.id}`,
+        kind: 'part',
+        id: item.id,
+        name: item.name,
+        caption: item.caption,
+        line: item.line,
+        value: item.after,
+        severity: item.severity,
+      });
+    rows.push(...place(path.to, `${path.id}/to`, path.items.at(-1)?.line ?? path.line));
+  }
+  return rows;
+}
+
+/** The track stood on end for a narrow screen: a row a part, the line falling beside it. */
+export function UprightTrack({
+  track,
+  title,
+  selected,
+  onSelect,
+  onJunction,
+  selectedJunction,
+}: LoopDrawingProps) {
+  const rows = rowsOf(track);
+  const list = useRef<HTMLOListElement>(null);
+  const chosen = selected ?? selectedJunction ?? null;
+  // Its sheet covers the lower part of the screen: what was touched stays in the upper one.
+  useEffect(() => {
+    if (chosen === null) return;
+    list.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'start' });
+  }, [chosen]);
+  const { units } = useSettings();
+  const say = (value: number): string =>
+    formatQuantity(track.dimension satisfies Dimension, value, units).text;
+  const [low = 0, high = 1] = extent(rows, (r) => r.value);
+  const x = scaleLinear([low, high === low ? low + 1 : high], [8, CHART - 8]);
+  const y = (i: number): number => i * ROW + ROW / 2;
+  const pieces = rows.slice(1).map((to, i) => ({ from: rows[i]!, to, i }));
+  return (
+    <div role="group" aria-label={title} className="relative">
+      {!track.unsolved && (
+        <svg
+          width={CHART}
+          height={rows.length * ROW}
+          className="pointer-events-none absolute top-0 right-0"
+          aria-hidden
+        >
+          {pieces.map(({ from, to, i }) => {
+            const style = LINES[to.line];
+            const d = line()([
+              [x(from.value), y(i)],
+              [x(to.value), y(i + 1)],
+            ]);
+            return (
+              <path
+                key={to.key}
+                d={d ?? ''}
+                fill="none"
+                stroke={style.color}
+                strokeWidth={3.4}
+                strokeDasharray={'dash' in style ? style.dash : undefined}
+              />
+            );
+          })}
+        </svg>
+      )}
+      <ol ref={list}>
+        {rows.map((row, i) => {
+          const style = LINES[row.line];
+          const on = row.kind === 'part' ? selected === row.id : selectedJunction === row.id;
+          const place = row.kind === 'junction';
+          return (
+            <li key={row.key} style={{ height: ROW }} className="relative border-b border-rule">
+              <svg width={LANE} height={ROW} className="absolute top-0 left-0" aria-hidden>
+                <line
+                  x1={LANE / 2}
+                  x2={LANE / 2}
+                  y1={i === 0 ? ROW / 2 : 0}
+                  y2={i === rows.length - 1 ? ROW / 2 : ROW}
+                  stroke={style.color}
+                  strokeWidth={style.width}
+                  strokeDasharray={'dash' in style ? style.dash : undefined}
+                />
+                {place ? (
+                  <rect
+                    x={LANE / 2 - 9}
+                    y={ROW / 2 - 12}
+                    width={18}
+                    height={24}
+                    rx={4}
+                    fill="var(--paper)"
+                    stroke="var(--ink)"
+                    strokeWidth={3}
+                  />
+                ) : (
+                  <circle
+                    cx={LANE / 2}
+                    cy={ROW / 2}
+                    r={7}
+                    fill="var(--paper)"
+                    stroke="var(--ink)"
+                    strokeWidth={3}
+                  />
+                )}
+              </svg>
+              <button
+                type="button"
+                className={`absolute inset-0 flex scroll-mt-[58px] items-center gap-2 text-left ${on ? 'bg-mark/25' : ''}`}
+                style={{ paddingLeft: LANE + 6, paddingRight: CHART + 6 }}
+                aria-pressed={on}
+                aria-label={`${row.name}${row.caption ? `, ${row.caption}` : ''}`}
+                {...(place ? { 'data-junction': row.id } : { 'data-part': row.id })}
+                onClick={() => (place ? onJunction?.(row.id) : onSelect(row.id))}
+              >
+                <span className="min-w-0 grow leading-tight">
+                  <span className={place ? 'font-bold' : 'font-medium'}>{row.name}</span>
+                  {row.caption && <span className="label block text-sm text-soft">{row.caption}</span>}
+                </span>
+                {row.severity && <SeverityMark severity={row.severity} />}
+                {!track.unsolved && (
+                  <span className={`shrink-0 text-right ${place ? 'text-lg font-bold' : 'text-sm'}`}>
+                    {say(row.value)}
+                  </span>
+                )}
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+    </div>
+  );
+}
