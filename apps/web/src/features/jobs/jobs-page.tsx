@@ -26,7 +26,7 @@ export function JobsPage() {
     });
   const pages = jobs.data ? Math.max(1, Math.ceil(jobs.data.total / jobs.data.size)) : 1;
   return (
-    <div className="h-full overflow-y-auto px-8 py-6">
+    <div className="h-full overflow-y-auto px-8 py-6 max-md:px-3 max-md:py-4">
       <title>Jobs · Venula</title>
       <div className="mx-auto max-w-[1080px]">
         <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
@@ -40,7 +40,7 @@ export function JobsPage() {
           </h2>
           {person && person.role !== 'viewer' && <NewJob />}
         </div>
-        <div className="mt-4 flex items-center gap-3">
+        <div className="mt-4 flex flex-wrap items-center gap-3">
           <SearchBox value={search} onSearch={(q) => set({ q, page: '' })} />
           <label className="flex min-h-[44px] items-center gap-2">
             <input
@@ -111,7 +111,7 @@ function SearchBox({ value, onSearch }: { readonly value: string; readonly onSea
     return () => clearTimeout(timer);
   }, [text, value, onSearch]);
   return (
-    <label className="relative w-[380px] max-w-full">
+    <label className="relative w-full max-w-[380px]">
       <span className="sr-only">Search jobs</span>
       <Search size={18} className="absolute top-3.5 left-3 text-soft" aria-hidden />
       <input
