@@ -17,6 +17,7 @@ export async function newJob(
 ): Promise<void> {
   await page.getByRole('button', { name: 'New job' }).click();
   await page.getByLabel('What is it?').fill(title);
+  await page.getByText('All styles, with usual figures').click();
   await page.getByRole('radio', { name: style }).check();
   await page.getByRole('button', { name: 'Start the job' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText(title);

@@ -14,6 +14,9 @@ import {
   type SizingResult,
   type Confidence,
   type ConfidenceSample,
+  type JobStart,
+  type Proposal,
+  proposals,
 } from '@venula/core/advise';
 import { rulesOf, stagingThreshold, type JobDocument } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
@@ -30,6 +33,8 @@ import {
   type WiringSheet,
 } from '@venula/core/harness';
 import type { PatchOperation } from '@venula/core/outcome';
+import type { UnitSystem } from '@venula/core/quantities';
+import { billOfMaterials } from '@venula/core/supply';
 import {
   driveLanes,
   driveMoments,
@@ -142,6 +147,9 @@ const solving = {
   },
 };
 
+/** A proposal, and how many items its order list has. */
+export type StartingPlan = Proposal & { readonly items: number };
+
 export interface SizingAnswer {
   readonly front: readonly SizingResult[];
   readonly tried: number;
@@ -176,6 +184,10 @@ export const planWork = {
       await new Promise((resume) => setTimeout(resume, 0));
     }
     return summarizeConfidence(samples, doc);
+  },
+  /** Plans to start a job from, with the length of their order lists. */
+  proposals(start: JobStart, units: UnitSystem): StartingPlan[] {
+    return proposals(start, units).map((p) => ({ ...p, items: billOfMaterials(p.document).length }));
   },
   /** The sizing search, with progress; resolves with what has been found when it was stopped. */
   async sizing(doc: JobDocument, onProgress: (done: number, total: number) => void): Promise<SizingAnswer> {

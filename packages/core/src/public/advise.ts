@@ -16,6 +16,7 @@ export {
   lineChoices,
   wireChoices,
 } from '../advise/quick-sums.ts';
+export { type JobStart, type Proposal, proposals, THERE_NOW, type ThereNow } from '../advise/proposals.ts';
 export { sizeCircuit } from '../advise/size-circuit.ts';
 export { type SizingResult, SizingSearch, paretoFront, sizingChoices } from '../advise/sizing.ts';
 export type { PlanResult } from '../advise/plan-result.ts';

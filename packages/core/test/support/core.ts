@@ -177,6 +177,7 @@ export {
 } from '../../src/advise/confidence.ts';
 export { makeVent } from '../../src/document/vents.ts';
 export { changeStyle } from '../../src/edit/style.ts';
+export { proposals, THERE_NOW } from '../../src/advise/proposals.ts';
 export { evaluateOne, evaluatePlan, evaluateStates } from '../../src/advise/evaluate-plan.ts';
 export { Engine } from '../../src/engine/engine.ts';
 export { operatingStates, type OperatingState, type StateKind } from '../../src/engine/states.ts';

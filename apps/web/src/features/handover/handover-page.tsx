@@ -19,6 +19,9 @@ import { FigureRecord } from './figure-record.tsx';
 const when = (iso: string) =>
   new Date(iso).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
 
+/** More than this over demand is no figure anybody reads, as a share. */
+const PLENTY = 5;
+
 /** The record on one page: what was fitted, what it should read, what it read, what was accepted, who signed. */
 export function HandoverPage() {
   const doc = useDoc();
@@ -96,7 +99,11 @@ export function HandoverPage() {
                         : 'off'}
                     </td>
                     <td className="num">
-                      {s.values?.margin != null ? format('fraction', s.values.margin) : ''}
+                      {s.values?.margin != null
+                        ? s.values.margin > PLENTY
+                          ? 'plenty'
+                          : format('fraction', s.values.margin)
+                        : ''}
                     </td>
                   </tr>
                 ))}

@@ -7,6 +7,7 @@ import { useNavigate } from 'react-router';
 import { tell } from '../../api/client.ts';
 import { useCreateJob } from '../../api/queries.ts';
 import { useSettings } from '../../app/settings.ts';
+import { Propose } from './propose.tsx';
 
 /** From a style or a job file: what is it, and where it starts from. */
 export function NewJob() {
@@ -17,6 +18,7 @@ export function NewJob() {
   const [errors, setErrors] = useState<readonly InputError[]>([]);
   const [style, setStyle] = useState<Style>('full-return');
   const file = useRef<HTMLInputElement>(null);
+  const form = useRef<HTMLFormElement>(null);
   const go = { onSuccess: (job: { id: string }) => void navigate(`/jobs/${job.id}/brief`) };
   const load = async (chosen: File | undefined) => {
     if (!chosen) return;
@@ -43,15 +45,21 @@ export function NewJob() {
       </button>
     );
   }
+  /** The name it was given, or the field to give it one. */
+  const named = (): string | null => {
+    const field = form.current?.querySelector<HTMLInputElement>('[name="title"]');
+    if (field && field.value.trim() !== '') return field.value.trim();
+    field?.focus();
+    return null;
+  };
   return (
     <form
+      ref={form}
       className="w-full border-2 border-ink bg-paper p-4"
       onSubmit={(e) => {
         e.preventDefault();
-        const title = new FormData(e.currentTarget).get('title');
-        if (typeof title === 'string' && title.trim() !== '')
-          create.mutate({ pattern: style, title, units }, go);
-        else e.currentTarget.querySelector<HTMLInputElement>('[name="title"]')?.focus();
+        const title = named();
+        if (title !== null) create.mutate({ pattern: style, title, units }, go);
       }}
     >
       <label className="label flex flex-col text-sm text-soft">
@@ -66,37 +74,47 @@ export function NewJob() {
           required
         />
       </label>
-      <fieldset className="mt-3">
-        <legend className="label text-sm text-soft">
-          System style to start from; everything can be changed later
-        </legend>
-        <div className="grid grid-cols-2 gap-x-4 max-md:grid-cols-1">
-          {PATTERNS.map((p) => (
-            <label
-              key={p.id}
-              className={`flex min-h-[58px] cursor-pointer items-start gap-2 border-t border-rule py-1.5 ${p.id === style ? 'bg-mark/25' : ''}`}
-            >
-              <input
-                type="radio"
-                name="style"
-                className="mt-1 size-5 shrink-0"
-                checked={p.id === style}
-                onChange={() => setStyle(p.id)}
-              />
-              <span className="leading-tight">
-                <span className="font-semibold">{p.name}</span>
-                <span className="label block text-sm text-soft">
-                  {p.id === style ? `Watch: ${p.watch}` : p.when}
+      <Propose
+        title={named}
+        busy={create.isPending}
+        onStart={(document) => create.mutate({ document }, go)}
+      />
+      <details className="mt-1 border-t-2 border-ink">
+        <summary className="flex min-h-[48px] cursor-pointer items-center font-semibold">
+          All styles, with usual figures
+        </summary>
+        <fieldset>
+          <legend className="label text-sm text-soft">
+            System style to start from; everything can be changed later
+          </legend>
+          <div className="grid grid-cols-2 gap-x-4 max-md:grid-cols-1">
+            {PATTERNS.map((p) => (
+              <label
+                key={p.id}
+                className={`flex min-h-[58px] cursor-pointer items-start gap-2 border-t border-rule py-1.5 ${p.id === style ? 'bg-mark/25' : ''}`}
+              >
+                <input
+                  type="radio"
+                  name="style"
+                  className="mt-1 size-5 shrink-0"
+                  checked={p.id === style}
+                  onChange={() => setStyle(p.id)}
+                />
+                <span className="leading-tight">
+                  <span className="font-semibold">{p.name}</span>
+                  <span className="label block text-sm text-soft">
+                    {p.id === style ? `Watch: ${p.watch}` : p.when}
+                  </span>
                 </span>
-              </span>
-            </label>
-          ))}
-        </div>
-      </fieldset>
-      <div className="mt-3 flex flex-wrap gap-2">
-        <button type="submit" className="btn btn-main" disabled={create.isPending}>
+              </label>
+            ))}
+          </div>
+        </fieldset>
+        <button type="submit" className="btn btn-main mt-3" disabled={create.isPending}>
           Start the job
         </button>
+      </details>
+      <div className="mt-3 flex flex-wrap gap-2">
         <button type="button" className="btn" onClick={() => file.current?.click()}>
           <FileUp size={18} /> From a job file
         </button>

@@ -112,7 +112,7 @@ function SetUp({ again }: { readonly again: boolean }) {
           onCommit={setResolution}
         />
         <QuantityField
-          label="Leak still good, gas"
+          label="Allowable leak"
           dimension="injectorFlow"
           value={limitM3s}
           range={{ min: 1e-11, max: 1e-4 }}

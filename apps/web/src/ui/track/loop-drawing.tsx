@@ -2,13 +2,15 @@ import { useMemo } from 'react';
 import { LINES } from '../lines.ts';
 import { useLayoutWidth } from '../use-layout.ts';
 import { useWidth } from '../use-size.ts';
+import { formatQuantity } from '@venula/core/quantities';
+import { useSettings } from '../../app/settings.ts';
 import { FallingLines, CHART_HEIGHT } from './falling-lines.tsx';
 import { HEIGHT_STRIP, HeightLine } from './height-line.tsx';
 import { layOut, type Layout, type PlacedJunction, type PlacedPath } from './lay-out.ts';
 import { Part, wrapped, type KeysHeld } from './part.tsx';
 import { EndSymbol } from './symbols.tsx';
 import { UprightTrack } from './upright-track.tsx';
-import type { Track } from './track-model.ts';
+import type { Track, TrackJunction } from './track-model.ts';
 import { TONE } from '../severity.tsx';
 
 export interface LoopDrawingProps {
@@ -43,6 +45,12 @@ function WideTrack({
   const [ref, available] = useWidth<HTMLDivElement>(820);
   const layout = useMemo(() => layOut(track, available), [track, available]);
   const high = track.paths.some((p) => p.items.some((i) => i.heights));
+  const { units } = useSettings();
+  // What a gauge would show where somebody would put one; a tank's is the air's.
+  const reading = (j: TrackJunction): string =>
+    track.unsolved || j.symbol === 'tank' || j.symbol === 'tee'
+      ? ''
+      : formatQuantity(track.dimension, j.value, units).text;
   const height = layout.height + 18 + CHART_HEIGHT + 12 + (high ? HEIGHT_STRIP : 0);
   return (
     <div ref={ref} className="overflow-x-auto">
@@ -81,6 +89,7 @@ function WideTrack({
           <JunctionMark
             key={j.junction.id}
             placed={j}
+            reading={reading(j.junction)}
             selected={selectedJunction === j.junction.id}
             {...(onJunction ? { onJunction } : {})}
           />
@@ -147,15 +156,17 @@ function Ways({ layout }: { readonly layout: Layout }) {
 
 function JunctionMark({
   placed,
+  reading,
   selected,
   onJunction,
 }: {
   readonly placed: PlacedJunction;
+  readonly reading: string;
   readonly selected: boolean;
   readonly onJunction?: (id: string) => void;
 }) {
   const { junction, x, top, bottom } = placed;
-  const mark = <JunctionShape placed={placed} />;
+  const mark = <JunctionShape placed={placed} reading={reading} />;
   if (!onJunction) return <g>{mark}</g>;
   const half = junction.symbol === 'tee' ? 22 : 32;
   return (
@@ -163,7 +174,7 @@ function JunctionMark({
       role="button"
       tabIndex={0}
       aria-pressed={selected}
-      aria-label={junction.name}
+      aria-label={reading ? `${junction.name}, ${reading}` : junction.name}
       data-junction={junction.id}
       className="cursor-pointer"
       onClick={() => onJunction(junction.id)}
@@ -189,7 +200,13 @@ function JunctionMark({
   );
 }
 
-function JunctionShape({ placed: { junction, x, top, bottom } }: { readonly placed: PlacedJunction }) {
+function JunctionShape({
+  placed: { junction, x, top, bottom },
+  reading,
+}: {
+  readonly placed: PlacedJunction;
+  readonly reading: string;
+}) {
   const middle = (top + bottom) / 2;
   if (junction.symbol === 'tee') {
     return (
@@ -213,6 +230,18 @@ function JunctionShape({ placed: { junction, x, top, bottom } }: { readonly plac
           </tspan>
         ))}
       </text>
+      {reading && (
+        <text
+          x={x}
+          y={bottom + 42}
+          textAnchor="middle"
+          className="headline"
+          fontSize={17}
+          style={{ stroke: 'var(--board)', strokeWidth: 5, paintOrder: 'stroke' }}
+        >
+          {reading}
+        </text>
+      )}
     </g>
   );
 }
