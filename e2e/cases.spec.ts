@@ -110,3 +110,24 @@ test('a classic on hard lines: a carburetor hose is refused by what it stands, a
   await stage(page, 'Parts');
   await expect(page.getByText(/Hard tube/).first()).toBeVisible();
 });
+
+test('a job starts from what is known: proposals are solved on the spot and one is taken', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('What is it?').fill('Known at the counter');
+  await page.getByLabel('What is there now').selectOption({ label: 'returnless, regulator at the tank' });
+  await page.getByLabel('Cylinders').selectOption('8');
+  await type(page, 'Power wanted, at the crank', '520 hp');
+  const addOn = page.locator('[data-proposal="supplementary"]');
+  await expect(addOn).toContainText(/items to get/);
+  await expect(page.locator('[data-proposal]')).toHaveCount(3);
+  const full = page.locator('[data-proposal="full-return"]');
+  await expect(full).toContainText('Enough for the pull');
+  await full.getByRole('button', { name: 'Start with this' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Known at the counter');
+  await expect(page.getByLabel('Injectors', { exact: true })).toHaveValue('8');
+  await stage(page, 'Plumb');
+  await expect(answer(page)).toContainText('Enough for the pull');
+});

@@ -54,7 +54,7 @@ export function Propose({
   );
   return (
     <section aria-label="Proposals">
-      <div className="form-grid mt-3">
+      <div className="mt-3 grid grid-cols-[1.7fr_1.3fr_0.7fr_1.1fr_1fr] gap-3 max-lg:grid-cols-2 max-md:grid-cols-1">
         <Choice
           label="What is there now"
           value={start.now}

@@ -46,11 +46,11 @@ function WideTrack({
   const layout = useMemo(() => layOut(track, available), [track, available]);
   const high = track.paths.some((p) => p.items.some((i) => i.heights));
   const { units } = useSettings();
-  // What a gauge would show where somebody would put one; a tank's is the air's.
+  // What a gauge or a meter across it would show where somebody would put one; a tank's is the air's.
   const reading = (j: TrackJunction): string =>
     track.unsolved || j.symbol === 'tank' || j.symbol === 'tee'
       ? ''
-      : formatQuantity(track.dimension, j.value, units).text;
+      : formatQuantity(track.dimension, j.value - (j.homeValue ?? 0), units).text;
   const height = layout.height + 18 + CHART_HEIGHT + 12 + (high ? HEIGHT_STRIP : 0);
   return (
     <div ref={ref} className="overflow-x-auto">

@@ -26,7 +26,7 @@ export interface TrackJunction {
   readonly name: string;
   /** SI. */
   readonly value: number;
-  /** Where coming home ends on another value than going out begins (a battery's two posts). */
+  /** Where coming home ends on another value than going out begins (a battery's two posts, a motor's two terminals). */
   readonly homeValue?: number;
   readonly severity?: Severity;
 }

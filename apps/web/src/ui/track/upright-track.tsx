@@ -19,15 +19,18 @@ interface Row {
   readonly name: string;
   readonly caption: string;
   readonly line: LineKind;
-  /** SI, behind it in the direction of the flow. */
+  /** SI, behind it in the direction of the flow: where the line stands. */
   readonly value: number;
+  /** What is written beside it: of a motor the volts across it. */
+  readonly reading: number;
   readonly severity: Track['paths'][number]['items'][number]['severity'];
 }
 
 /** Parts and places in the order of the flow, line by line; a place is told where a line begins and where the last one ends. */
 function rowsOf(track: Track): Row[] {
-  const place = (id: string, key: string, kind: LineKind): Row[] => {
+  const place = (id: string, key: string, kind: LineKind, home = false): Row[] => {
     const j = track.junctions.find((x) => x.id === id);
+    const value = home ? (j?.homeValue ?? j?.value ?? 0) : (j?.value ?? 0);
     return j
       ? [
           {
@@ -37,7 +40,8 @@ function rowsOf(track: Track): Row[] {
             name: j.name,
             caption: '',
             line: kind,
-            value: j.value,
+            value,
+            reading: home ? value : value - (j.homeValue ?? 0),
             severity: j.severity,
           },
         ]
@@ -58,9 +62,10 @@ function rowsOf(track: Track): Row[] {
         caption: item.caption,
         line: item.line,
         value: item.after,
+        reading: item.after,
         severity: item.severity,
       });
-    rows.push(...place(path.to, `${path.id}/to`, path.items.at(-1)?.line ?? path.line));
+    rows.push(...place(path.to, `${path.id}/to`, path.items.at(-1)?.line ?? path.line, path.way === 'home'));
   }
   return rows;
 }
@@ -172,7 +177,7 @@ export function UprightTrack({
                 {row.severity && <SeverityMark severity={row.severity} />}
                 {!track.unsolved && (
                   <span className={`shrink-0 text-right ${place ? 'text-lg font-bold' : 'text-sm'}`}>
-                    {say(row.value)}
+                    {say(row.reading)}
                   </span>
                 )}
               </button>

@@ -46,7 +46,13 @@ export function wireTrack(
     start: 'battery',
     junctions: [
       { id: 'battery', symbol: 'battery', name: 'Battery', value: solution?.sourceVolts ?? 0, homeValue: 0 },
-      { id: 'load', symbol: 'motor', name: loadName, value: top.at(-1)?.after ?? 0 },
+      {
+        id: 'load',
+        symbol: 'motor',
+        name: loadName,
+        value: top.at(-1)?.after ?? 0,
+        homeValue: groundDrop,
+      },
     ],
     paths: [
       { id: 'feed', from: 'battery', to: 'load', way: 'out', line: 'power', items: top },
