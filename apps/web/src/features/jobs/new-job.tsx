@@ -56,11 +56,8 @@ export function NewJob() {
     <form
       ref={form}
       className="w-full border-2 border-ink bg-paper p-4"
-      onSubmit={(e) => {
-        e.preventDefault();
-        const title = named();
-        if (title !== null) create.mutate({ pattern: style, title, units }, go);
-      }}
+      // Enter ends a field; what starts a job is pressed.
+      onSubmit={(e) => e.preventDefault()}
     >
       <label className="label flex flex-col text-sm text-soft">
         What is it?
@@ -110,7 +107,15 @@ export function NewJob() {
             ))}
           </div>
         </fieldset>
-        <button type="submit" className="btn btn-main mt-3" disabled={create.isPending}>
+        <button
+          type="button"
+          className="btn btn-main mt-3"
+          disabled={create.isPending}
+          onClick={() => {
+            const title = named();
+            if (title !== null) create.mutate({ pattern: style, title, units }, go);
+          }}
+        >
           Start the job
         </button>
       </details>
