@@ -15,7 +15,7 @@ export function onByHistory(rule: TriggerRule, series: readonly Signals[]): bool
   /** A level holds since the last moment at or above its upper value, unless one below the lower value came after. */
   const holds = (term: Term, now: number): boolean => {
     const s = series[now]!;
-    if (term.kind === 'engine-turning') return s.rpm > 250;
+    if (term.kind === 'engine-turning') return s.rpm > 100;
     if (term.kind === 'starter') return s.starter;
     if (term.kind === 'panel') return s.panels[term.name] === true;
     if (term.kind === 'ecu') return s.ecu[term.name] === true;
