@@ -91,7 +91,7 @@ test('a tablet by touch: targets are large enough and the pull can be dragged', 
   const box = (await pull.boundingBox())!;
   await page.touchscreen.tap(box.x + 20, box.y + 20);
   await expect(page.getByTestId('state-now')).toContainText('3000 rpm');
-  await page.touchscreen.tap(box.x + box.width - 20, box.y + 20);
+  await page.touchscreen.tap(box.x + box.width - 6, box.y + 20);
   await expect(page.getByTestId('state-now')).toContainText('7400 rpm');
   await context.close();
 });
