@@ -1,6 +1,5 @@
 import { Gauge, ListTree, MoreHorizontal, TriangleAlert, Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { useLocation } from 'react-router';
 import { SettingsSwitches } from '../app/settings-switches.tsx';
 import { useJob, useJudgement, useOpenJob } from './job-context.ts';
 import { useShell, type Panel } from './shell.ts';
@@ -8,15 +7,12 @@ import { StageRail } from './stage-rail.tsx';
 
 /** A phone’s five keys, always under the thumb. */
 export function BottomBar() {
-  const { panel, show } = useShell();
+  const { panel, show, offers } = useShell();
   const { readOnly, undo } = useOpenJob();
   const plan = useJudgement();
   const back = useJob((job) => job.state.undo.length > 0);
-  const { pathname } = useLocation();
   const open = (plan?.findings ?? []).filter((f) => f.severity !== 'note').length;
   const toggle = (to: Panel) => show(panel === to ? 'none' : to);
-  // States act on the drawings of Plumb and Wire.
-  const states = /\/(plumb|wire)$/.test(pathname);
   return (
     <>
       {(panel === 'stages' || panel === 'more') && (
@@ -48,6 +44,7 @@ export function BottomBar() {
           icon={<TriangleAlert size={20} aria-hidden />}
           on={panel === 'findings'}
           loud={open > 0}
+          off={!offers.findings}
           onPress={() => toggle('findings')}
         >
           {open > 0 ? `${open} to fix` : 'Findings'}
@@ -55,7 +52,7 @@ export function BottomBar() {
         <Key
           icon={<Gauge size={20} aria-hidden />}
           on={panel === 'states'}
-          off={!states}
+          off={!offers.states}
           onPress={() => toggle('states')}
         >
           States

@@ -47,7 +47,7 @@ export function JobHeader() {
 
 /** Opens and closes the drawer of findings, with how many there are. */
 function FindingsKey() {
-  const { panel, show } = useShell();
+  const { panel, show, offers } = useShell();
   const plan = useJudgement();
   const count = (severity: Severity) => plan?.findings.filter((f) => f.severity === severity).length ?? 0;
   const [stops, fixes, notes] = [count('stop'), count('fix'), count('note')];
@@ -63,6 +63,7 @@ function FindingsKey() {
       className={`btn shrink-0 ${panel === 'findings' ? 'btn-main' : stops > 0 ? 'text-stop' : ''}`}
       aria-pressed={panel === 'findings'}
       aria-label={`Findings: ${words}`}
+      disabled={!offers.findings}
       onClick={() => show(panel === 'findings' ? 'none' : 'findings')}
     >
       {words}

@@ -14,7 +14,7 @@ import { OpenJob } from './open-job.ts';
 import { PlanWatch } from './plan-watch.ts';
 import { RefusedEdits } from './refused-edits.tsx';
 import { BottomBar } from './bottom-bar.tsx';
-import { ShellProvider, type Panel } from './shell.ts';
+import { NOTHING_OFFERED, ShellProvider, type Panel } from './shell.ts';
 import { StageRail } from './stage-rail.tsx';
 import { useLayoutWidth } from '../ui/use-layout.ts';
 import { UnreadableJob } from './unreadable-job.tsx';
@@ -104,11 +104,12 @@ function JobShell() {
   const width = useLayoutWidth();
   const { pathname } = useLocation();
   const [open, setOpen] = useState<{ readonly panel: Panel; readonly at: string }>({ panel: 'none', at: '' });
+  const [offers, offer] = useState(NOTHING_OFFERED);
   // Another stage begins with nothing open.
   const panel = open.at === pathname ? open.panel : 'none';
   const shell = useMemo(
-    () => ({ panel, show: (next: Panel) => setOpen({ panel: next, at: pathname }) }),
-    [panel, pathname],
+    () => ({ panel, offers, offer, show: (next: Panel) => setOpen({ panel: next, at: pathname }) }),
+    [panel, offers, pathname],
   );
   return (
     <ShellProvider value={shell}>

@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { useLayoutWidth } from '../ui/use-layout.ts';
-import { useShell } from './shell.ts';
+import { NOTHING_OFFERED, useShell } from './shell.ts';
 import { StateStrip } from './state-strip.tsx';
 
 /** What was touched, opened beside the drawing. */
@@ -19,17 +19,25 @@ export function StageFrame({
   children,
   views,
   aside,
+  asideName = 'Findings',
   sheet,
   strip = false,
 }: {
   readonly children: ReactNode;
   readonly views?: ReactNode;
   readonly aside?: ReactNode;
+  /** What the drawer of it is called. */
+  readonly asideName?: string;
   readonly sheet?: Sheet | null;
   readonly strip?: boolean;
 }) {
   const width = useLayoutWidth();
-  const { panel, show } = useShell();
+  const { panel, show, offer } = useShell();
+  const findings = Boolean(aside);
+  useEffect(() => {
+    offer({ findings, states: strip });
+    return () => offer(NOTHING_OFFERED);
+  }, [offer, findings, strip]);
   const close = () => {
     if (sheet) sheet.onClose();
     else show('none');
@@ -57,8 +65,8 @@ export function StageFrame({
       {beside && (
         <Beside
           width={width}
-          name={sheet?.title ?? 'Findings'}
-          closes={sheet !== null && sheet !== undefined ? true : width !== 'wide'}
+          name={sheet?.title ?? asideName}
+          closes={Boolean(sheet) || width !== 'wide'}
           onClose={close}
         >
           {sheet?.content}

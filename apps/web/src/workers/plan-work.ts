@@ -190,10 +190,14 @@ export const planWork = {
     return proposals(start, units).map((p) => ({ ...p, items: billOfMaterials(p.document).length }));
   },
   /** The sizing search, with progress; resolves with what has been found when it was stopped. */
-  async sizing(doc: JobDocument, onProgress: (done: number, total: number) => void): Promise<SizingAnswer> {
+  async sizing(
+    doc: JobDocument,
+    units: UnitSystem,
+    onProgress: (done: number, total: number) => void,
+  ): Promise<SizingAnswer> {
     stopped = false;
     const choices = sizingChoices(doc);
-    const search = new SizingSearch(doc);
+    const search = new SizingSearch(doc, units);
     const results: SizingResult[] = [];
     for (let n = 0; n < choices.length && !stopped; n += STRETCH) {
       results.push(...choices.slice(n, n + STRETCH).map((c) => search.judge(c)));

@@ -1,3 +1,4 @@
+import { injectorSize } from '../demand/injectors.ts';
 import { fuelDemand } from '../demand/pull.ts';
 import { threeNumberPull } from '../demand/three-number-pull.ts';
 import type { JobDocument, Style } from '../document/job-document.ts';
@@ -54,9 +55,8 @@ const USUAL = {
 } as const;
 /** A street engine’s speeds, 1/min (typical): they shape the pull until a dyno sheet does. */
 const SPEEDS = { powerRpm: 6500, torqueRpm: 4200, redline: 7000 } as const;
-/** Injectors are chosen open this share of the time at most, and come in steps of about 50 cc/min, m³/s. */
+/** Injectors are chosen to be open this share of the time at most. */
 const OPEN = 0.78;
-const INJECTOR_STEP = 50e-6 / 60;
 /** Changes a proposal is given before it is shown as it stands. */
 const MOST_CHANGES = 8;
 
@@ -72,7 +72,7 @@ function begun(style: Style, start: JobStart): JobDocument {
   };
   const doc = { ...job, vehicle: { ...job.vehicle, induction: start.induction }, brief };
   const most = fuelDemand(start.powerW, engineDrawOf(doc, fuelOf(doc)));
-  const each = Math.ceil(most / start.cylinders / OPEN / INJECTOR_STEP) * INJECTOR_STEP;
+  const each = injectorSize(most / start.cylinders / OPEN);
   const injectors = { ...brief.injectors, count: start.cylinders, staticFlowM3s: each };
   return { ...doc, brief: { ...brief, injectors } };
 }

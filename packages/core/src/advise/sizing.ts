@@ -1,4 +1,5 @@
 import type { Circuit, ElementOf, JobDocument, PlumbingElement } from '../document/job-document.ts';
+import { injectorSize } from '../demand/injectors.ts';
 import { feedingPumps } from '../document/feeding-pumps.ts';
 import { moveThreshold, stagingThreshold } from '../document/triggers.ts';
 import { applyPatch } from '../edit/apply-patch.ts';
@@ -15,6 +16,7 @@ import { pumpInrush } from '../engine/electric/electric-load.ts';
 import { Engine } from '../engine/engine.ts';
 import { RELAY_RATINGS, relayTakes } from '../kinds/wiring/relay/index.ts';
 import { formatQuantity } from '../quantities/format.ts';
+import type { UnitSystem } from '../quantities/units.ts';
 import { stagingAdvice } from '../replay/staging.ts';
 import { dutyAt, judgeSizes, type Judged } from './judge-sizes.ts';
 import { operatingStates, type OperatingState } from '../engine/states.ts';
@@ -97,6 +99,7 @@ export function sizingChoices(doc: JobDocument): SizingChoice[] {
   const family = wire ? familyOf(wire.size) : [];
   const gauge = wire ? family.indexOf(wire.size) : 0;
   const gauges = family.slice(Math.max(0, gauge - 1), gauge + 3).filter((s) => s !== wire?.size);
+  const settings = stagedPumps(doc).length > 0 ? [false, true] : [false];
   const out: SizingChoice[] = [];
   for (const f of feed ? dashes(feed[1]) : [null])
     for (const b of back ? dashes(back[1]) : [null])
@@ -104,7 +107,7 @@ export function sizingChoices(doc: JobDocument): SizingChoice[] {
         for (const r of [null, ...seats])
           for (const w of [null, ...gauges])
             for (const i of injectors === null ? [null] : [null, injectors])
-              for (const early of stagedPumps(doc).length > 0 ? [false, true] : [false])
+              for (const early of settings)
                 out.push({ feed: f, back: b, pump: p, regulator: r, wire: w, injectors: i, early });
   return out;
 }
@@ -121,15 +124,12 @@ function alikePumps(doc: JobDocument): [string, ElementOf<'pump'>][] {
 const stagedPumps = (doc: JobDocument): string[] =>
   feedingPumps(doc).filter((id) => stagingThreshold(doc, id) !== undefined);
 
-/** Injectors come in steps of about this, m³/s (50 cc/min). */
-const INJECTOR_STEP = 50e-6 / 60;
-
 /** The size the pull asks for at the pressure the rail should have; null: those that are there do. */
 function injectorsWanted(doc: JobDocument): number | null {
   const { injectors: set } = doc.brief;
   const most = Math.max(0, ...operatingStates(doc).map((s) => dutyAt(doc, s) ?? 0));
   if (most <= set.dutyLimit) return null;
-  return Math.ceil((set.staticFlowM3s * most) / set.dutyLimit / INJECTOR_STEP - 1e-6) * INJECTOR_STEP;
+  return injectorSize((set.staticFlowM3s * most) / set.dutyLimit);
 }
 
 /** The circuits of the pumps and their gauge, where all have the same: they are rewired together. */
@@ -157,7 +157,7 @@ export const judgeChoice = (doc: JobDocument, choice: SizingChoice): SizingResul
 
 /**
  * A search over the combinations of one plan: what they have in common is worked out once.
- * @param constructor: job document
+ * @param constructor: job document, and the units its words are in
  * @returns `judge(choice)`: margin as a share, current A, loop resistance Ω, and why it fails where it does
  * Validity: the operating states of the plan; sizes of the tables.
  * @throws nothing
@@ -168,19 +168,25 @@ export class SizingSearch {
   private readonly states: readonly OperatingState[];
   private readonly base: Engine;
 
-  constructor(private readonly doc: JobDocument) {
+  constructor(
+    private readonly doc: JobDocument,
+    private readonly units: UnitSystem = 'us',
+  ) {
     this.states = operatingStates(doc);
     this.base = new Engine(doc);
   }
 
   judge(choice: SizingChoice): SizingResult {
-    return judgedChoice(this.doc, choice, (candidate) => judgeSizes(candidate, this.states, this.base));
+    return judgedChoice(this.doc, choice, this.units, (candidate) =>
+      judgeSizes(candidate, this.states, this.base),
+    );
   }
 }
 
 function judgedChoice(
   doc: JobDocument,
   choice: SizingChoice,
+  units: UnitSystem,
   judge: (candidate: JobDocument) => Judged,
 ): SizingResult {
   const words: string[] = [];
@@ -236,9 +242,9 @@ function judgedChoice(
       brief: { ...drawn.brief, injectors: { ...injectors, staticFlowM3s: choice.injectors } },
     };
     patch.push({ op: 'replace', path: '/brief/injectors/staticFlowM3s', value: choice.injectors });
-    words.push(`injectors of ${formatQuantity('injectorFlow', choice.injectors, 'us').text}`);
+    words.push(`injectors of ${formatQuantity('injectorFlow', choice.injectors, units).text}`);
   }
-  if (choice.early) drawn = earlier(drawn, words, patch);
+  if (choice.early) drawn = earlier(drawn, units, words, patch);
   let judged = judge(drawn);
   const protection = wires.map((w) => protect(drawn, w.circuitId, judged));
   const changed = protection.filter((p) => p.patch.length > 0);
@@ -265,7 +271,7 @@ function judgedChoice(
 }
 
 /** Every staged pump at its early setting in this plan. */
-function earlier(doc: JobDocument, words: string[], patch: PatchOperation[]): JobDocument {
+function earlier(doc: JobDocument, units: UnitSystem, words: string[], patch: PatchOperation[]): JobDocument {
   let drawn = doc;
   for (const id of stagedPumps(doc)) {
     const at = stagingThreshold(drawn, id)!;
@@ -277,7 +283,7 @@ function earlier(doc: JobDocument, words: string[], patch: PatchOperation[]): Jo
     drawn = next.value;
     patch.push(...moved);
     words.push(
-      `${doc.plumbing.elements[id]!.name.toLowerCase()} on from ${formatQuantity('pressure', set.above, 'us').text}`,
+      `${doc.plumbing.elements[id]!.name.toLowerCase()} on from ${formatQuantity('pressure', set.above, units).text}`,
     );
   }
   return drawn;

@@ -21,3 +21,17 @@ export function injectorDuty(set: InjectorSet, demand: number, differentialPa: n
   if (differentialPa <= 0) return null;
   return demand / set.count / (set.staticFlow * Math.sqrt(differentialPa / set.ratedPa));
 }
+
+/** Injectors come in steps of about this, m³/s (50 cc/min; typical). */
+const SIZE_STEP = 50e-6 / 60;
+
+/**
+ * The next size injectors come in.
+ * @param staticFlow what one has to pass, m³/s
+ * @returns m³/s, a multiple of 50 cc/min
+ * Validity: positive flows.
+ * @source common practice
+ * @example injectorSize(610e-6 / 60) * 60e6 // => 650
+ */
+export const injectorSize = (staticFlow: number): number =>
+  Math.ceil(staticFlow / SIZE_STEP - 1e-6) * SIZE_STEP;

@@ -31,12 +31,7 @@ export function JobsPage() {
       <div className="mx-auto max-w-[1080px]">
         <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
           <h2 className="headline text-[1.85rem]" data-testid="answer">
-            {jobs.data
-              ? `${jobs.data.total} ${archived ? 'archived' : search ? '' : 'open'} ${jobs.data.total === 1 ? 'job' : 'jobs'}${search ? ` with “${search}”` : ''}`.replace(
-                  '  ',
-                  ' ',
-                )
-              : 'Jobs'}
+            {jobs.data ? headline(jobs.data.total, archived, search) : 'Jobs'}
           </h2>
           {person && person.role !== 'viewer' && <NewJob />}
         </div>
@@ -102,6 +97,17 @@ export function JobsPage() {
     </div>
   );
 }
+
+/** “3 open jobs”, “2 archived jobs”, “1 job with “coupé””. */
+const headline = (count: number, archived: boolean, search: string): string =>
+  [
+    count,
+    archived ? 'archived' : search ? '' : 'open',
+    count === 1 ? 'job' : 'jobs',
+    search && `with “${search}”`,
+  ]
+    .filter((word) => word !== '')
+    .join(' ');
 
 function SearchBox({ value, onSearch }: { readonly value: string; readonly onSearch: (q: string) => void }) {
   const [text, setText] = useState(value);

@@ -1,4 +1,4 @@
-import { useFormat } from '../../app/settings.ts';
+import { useFormat, useSettings } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { SearchProgress } from '../../ui/search-progress.tsx';
@@ -9,8 +9,9 @@ export function SizeIt() {
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
   const format = useFormat();
+  const { units } = useSettings();
   const { progress, found, fault, start, stop } = useSearch('sizing', doc, (api, plan, told) =>
-    api.sizing(plan, told),
+    api.sizing(plan, units, told),
   );
   if (progress)
     return <SearchProgress progress={progress} of="tried" label="Combinations tried" onStop={stop} />;

@@ -42,7 +42,7 @@ export function TestPage() {
   const unsent = open.filter((w) => !w.foreign).length;
   const foreign = open.length - unsent;
   return (
-    <StageFrame aside={<Predictions />}>
+    <StageFrame aside={<Predictions />} asideName="What you should read">
       <Headline
         tone={stops > 0 ? 'stop' : 'good'}
         sentence={

@@ -1,4 +1,6 @@
 import type { JobDocument } from '../../document/job-document.ts';
+import { shapeAt } from '../../document/shape-at.ts';
+import { fieldOf } from '../../fields/field.ts';
 import type { StateResult } from '../../engine/results.ts';
 import type { OperatingState } from '../../engine/states.ts';
 import type { AnyFound } from '../../judge/all.ts';
@@ -24,5 +26,11 @@ export const stateOf = (
   found: { readonly stateId?: string },
   { states }: FixContext,
 ): OperatingState | undefined => states.find((s) => s.state.id === found.stateId)?.state;
+
+/** The most a figure of the plan may be, SI. */
+export const mostAt = (doc: JobDocument, path: string): number => {
+  const shape = shapeAt(doc, path);
+  return (shape && fieldOf(shape)?.max) ?? Infinity;
+};
 
 export const noFixes = (): Fix[] => [];

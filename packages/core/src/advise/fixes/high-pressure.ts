@@ -1,8 +1,6 @@
 import type { HighPressureShort } from '../../judge/supply/high-pressure.ts';
 import { highPressurePumps } from '../../document/consumers.ts';
-import { shapeAt } from '../../document/shape-at.ts';
-import { fieldOf } from '../../fields/field.ts';
-import type { FixMaker } from './context.ts';
+import { mostAt, type FixMaker } from './context.ts';
 
 /** Plungers come in steps of about this swept volume, m³ (0.01 mL). */
 const STEP = 1e-8;
@@ -15,11 +13,7 @@ export const highPressureFixes: FixMaker<HighPressureShort> = ({ value: margin, 
     path: `/plumbing/junctions/${id}/sweptM3`,
     volume: Math.ceil((j.sweptM3 * larger) / STEP - 1e-6) * STEP,
   }));
-  const most = (path: string): number => {
-    const shape = shapeAt(doc, path);
-    return (shape && fieldOf(shape)?.max) ?? Infinity;
-  };
-  if (sized.length === 0 || sized.some((s) => s.volume > most(s.path))) return [];
+  if (sized.length === 0 || sized.some((s) => s.volume > mostAt(doc, s.path))) return [];
   return [
     {
       does: { act: 'swept', volume: Math.max(...sized.map((s) => s.volume)) },
