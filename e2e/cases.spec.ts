@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { finding, junction, newJob, part, pick, saved, signIn, stage, type } from './pages/shop.ts';
+import { choose, finding, junction, newJob, part, pick, saved, signIn, stage, type } from './pages/shop.ts';
 
 const answer = (page: Page) => page.getByTestId('answer');
 const view = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
@@ -39,12 +39,12 @@ test('a drag car with a cell in the trunk and a brushless pump on its controller
   await newJob(page, 'Drag car', 'Speed-controlled single pump');
   await stage(page, 'Plumb');
   await junction(page, 'tank').click();
-  await page.getByLabel('Is', { exact: true }).selectOption({ label: 'a fuel cell' });
+  await choose(page.getByLabel('Is', { exact: true }), 'a fuel cell');
   await expect(answer(page)).toContainText('has no vent line');
   await fix(page, 'VENT_MISSING', /Add a vent line/);
   await fix(page, 'CELL_OPEN', /sealed bulkhead/);
   await expect(finding(page, 'VENT_MISSING')).toHaveCount(0);
-  await page.getByLabel('Ends', { exact: true }).selectOption({ label: 'inside the car' });
+  await choose(page.getByLabel('Ends', { exact: true }), 'inside the car');
   await expect(answer(page)).toContainText('ends inside the car');
   await fix(page, 'VENT_OUTLET', /Lead it outside/);
   await expect(answer(page)).toContainText('Enough for the pull');
@@ -52,7 +52,7 @@ test('a drag car with a cell in the trunk and a brushless pump on its controller
   // Its power goes through the controller, no relay; what enables it is a small wire, and the truth table holds.
   await stage(page, 'Wire');
   await part(page, 'controller').click();
-  await page.getByLabel('Gives at most').selectOption({ label: '30 A' });
+  await choose(page.getByLabel('Gives at most'), '30 A');
   await expect(finding(page, 'CONTROLLER_LOADED')).toHaveCount(0);
   await view(page, 'Wiring');
   await expect(answer(page)).toContainText('The wiring does what the rules say');
@@ -100,7 +100,7 @@ test('a classic on hard lines: a carburetor hose is refused by what it stands, a
   await stage(page, 'Plumb');
   await expect(answer(page)).toContainText('Enough for the pull');
   await part(page, 'feed').click();
-  await page.getByLabel('Already in the car').selectOption('yes');
+  await choose(page.getByLabel('Already in the car'), 'yes');
   await page.getByRole('button', { name: /^Actual bore: by its size/ }).click();
   await type(page, 'Actual bore', '2 mm');
   await expect(answer(page)).toContainText('Not enough fuel');
@@ -117,8 +117,8 @@ test('a job starts from what is known: proposals are solved on the spot and one 
   await signIn(page);
   await page.getByRole('button', { name: 'New job' }).click();
   await page.getByLabel('What is it?').fill('Known at the counter');
-  await page.getByLabel('What is there now').selectOption({ label: 'returnless, regulator at the tank' });
-  await page.getByLabel('Cylinders').selectOption('8');
+  await choose(page.getByLabel('What is there now'), 'returnless, regulator at the tank');
+  await choose(page.getByLabel('Cylinders'), '8');
   await type(page, 'Power wanted, at the crank', '520 hp');
   const addOn = page.locator('[data-proposal="supplementary"]');
   await expect(addOn).toContainText(/items to get/);

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { finding, junction, newJob, part, pick, saved, signIn, stage, type } from './pages/shop.ts';
+import { choose, finding, junction, newJob, part, pick, saved, signIn, stage, type } from './pages/shop.ts';
 
 const STYLES = [
   ['Add-on supply beside the factory one', 'factory-line', 'factory'],
@@ -200,7 +200,7 @@ test('a pump known by one point, curves at two voltages, and a speed map', async
     'Drop this one',
   ]);
   await page.getByRole('button', { name: 'Leave it as it was' }).click();
-  await page.getByLabel('Speed', { exact: true }).selectOption({ label: 'by a 0–5 V signal' });
+  await choose(page.getByLabel('Speed', { exact: true }), 'by a 0–5 V signal');
   await expect(page.getByText('Full speed at 12.0 psi')).toBeVisible();
   await saved(page);
 });

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { finding, newJob, part, saved, signIn, stage, type } from './pages/shop.ts';
+import { choose, finding, newJob, part, saved, signIn, stage, type } from './pages/shop.ts';
 
 test('from a new job to the printed page, and all of it is there after a reload', async ({ page }) => {
   await signIn(page);
@@ -59,8 +59,8 @@ test('from a new job to the printed page, and all of it is there after a reload'
   await test.step('wire: 14 AWG copper-clad loses too much; the offered gauge clears it', async () => {
     await stage(page, 'Wire');
     await part(page, 'feed-2').click();
-    await page.getByLabel('Size').selectOption({ label: '14 AWG' });
-    await page.getByLabel('Conductor').selectOption({ label: 'copper-clad aluminum' });
+    await choose(page.getByLabel('Size'), '14 AWG');
+    await choose(page.getByLabel('Conductor'), 'copper-clad aluminum');
     const drop = finding(page, 'WIRE_DROP');
     await expect(drop).toContainText('1.00 V is the limit');
     await expect(finding(page, 'WIRE_COPPER_CLAD')).toBeVisible();

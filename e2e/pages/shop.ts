@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 export const PEOPLE = { tess: 'saltmarsh-tess', lou: 'saltmarsh-lou', guest: 'saltmarsh-guest' } as const;
 
@@ -43,4 +43,17 @@ export const junction = (page: Page, id: string) => page.locator(`[data-junction
 export async function pick(page: Page, list: string, choice: string): Promise<void> {
   await page.getByRole('button', { name: list }).click();
   await page.getByRole('menuitem', { name: choice, exact: true }).click();
+}
+
+/** Takes one line of a list that is a field of a form, by its words or by where it stands. */
+export async function choose(field: Locator, choice: string | RegExp | number): Promise<void> {
+  await field.click();
+  const options = field.page().getByRole('option');
+  await (
+    typeof choice === 'number'
+      ? options.nth(choice)
+      : options.getByText(choice, { exact: true }).or(field.page().getByRole('option', { name: choice }))
+  )
+    .first()
+    .click();
 }

@@ -34,15 +34,17 @@ export function SettingsSwitches() {
       >
         {theme === 'bench' ? <Lamp size={18} /> : <Sun size={18} />}
       </button>
-      <button
-        type="button"
-        className="btn px-2.5"
-        aria-label={`Sign out ${person?.name ?? ''}`}
-        title={`${person?.name}, ${person?.role}`}
-        onClick={() => signOut.mutate(undefined, { onSettled: () => void navigate('/sign-in') })}
-      >
-        <LogOut size={18} />
-      </button>
+      {person && (
+        <button
+          type="button"
+          className="btn px-2.5"
+          aria-label={`Sign out ${person.name}`}
+          title={`${person.name}, ${person.role}`}
+          onClick={() => signOut.mutate(undefined, { onSettled: () => void navigate('/sign-in') })}
+        >
+          <LogOut size={18} />
+        </button>
+      )}
     </div>
   );
 }

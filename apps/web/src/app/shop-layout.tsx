@@ -10,7 +10,10 @@ export function ShopLayout() {
       <header className="flex items-center gap-4 overflow-x-auto bg-rail px-8 text-rail-ink max-md:gap-2 max-md:px-3">
         <p className="headline text-2xl tracking-tight">venula</p>
         <p className="label grow text-rail-soft max-md:hidden">Saltmarsh Speed & Fuel</p>
-        <Link className="label px-2 font-semibold whitespace-nowrap underline underline-offset-4" to="/sums">
+        <Link
+          className="label inline-flex min-h-[44px] items-center px-2 font-semibold whitespace-nowrap underline underline-offset-4"
+          to="/sums"
+        >
           Quick sums
         </Link>
         <p className="label text-sm text-rail-soft max-md:hidden">

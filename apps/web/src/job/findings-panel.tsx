@@ -110,7 +110,7 @@ const FindingCard = memo(function FindingCard({
         </p>
       )}
       <details className="mt-1 text-sm">
-        <summary className="inline-flex min-h-[32px] cursor-pointer items-center font-semibold text-feed underline underline-offset-2">
+        <summary className="inline-flex min-h-[44px] min-w-[44px] cursor-pointer items-center font-semibold text-feed underline underline-offset-2">
           Why
         </summary>
         <p className="mt-1 leading-snug">{said.why.text}</p>
@@ -142,8 +142,7 @@ const FindingCard = memo(function FindingCard({
           ) : (
             <button
               type="button"
-              className="self-start text-sm text-soft underline underline-offset-2"
-              style={{ minHeight: 32 }}
+              className="min-h-[44px] self-start text-sm text-soft underline underline-offset-2"
               onClick={() => setAccepting(true)}
             >
               Accept with a reason

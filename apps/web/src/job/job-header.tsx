@@ -79,10 +79,10 @@ function WhichJob() {
   const style = useJob((job) => job.doc.plumbing.style);
   return (
     <div className="min-w-0 grow">
-      <h1 className="truncate text-lg leading-tight font-bold">
+      <h1 className="text-lg leading-[1.1] font-bold max-md:text-base">
         {String(number).padStart(4, '0')} {title}
       </h1>
-      <p className="label truncate text-sm text-soft">
+      <p className="label text-sm leading-tight text-soft">
         E{(ethanol * 100).toFixed(0)} · {PATTERNS.find((p) => p.id === style)?.name}
         {customer ? ` · ${customer}` : ''}
       </p>

@@ -10,6 +10,7 @@ export interface TextFieldProps {
   readonly onCommit: (value: string) => void;
 }
 
+/** One line, as high as what stands in it, so that a long name is read whole; or several with `rows`. */
 export function TextField({ label, value, max, min = 0, rows, disabled, onCommit }: TextFieldProps) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
@@ -42,11 +43,15 @@ export function TextField({ label, value, max, min = 0, rows, disabled, onCommit
           onChange={(e) => setTyped(e.target.value)}
         />
       ) : (
-        <input
+        <textarea
           {...props}
-          onChange={(e) => setTyped(e.target.value)}
+          rows={1}
+          className="field block resize-none overflow-hidden py-2.5 leading-[1.25] [field-sizing:content]"
+          onChange={(e) => setTyped(e.target.value.replaceAll(/\s*\n\s*/g, ' '))}
           onKeyDown={(e) => {
-            if (e.key === 'Enter') commit();
+            if (e.key !== 'Enter') return;
+            e.preventDefault();
+            commit();
           }}
         />
       )}

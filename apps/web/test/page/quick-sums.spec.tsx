@@ -7,6 +7,7 @@ import { SettingsProvider } from '../../src/app/settings-provider.tsx';
 import { ConvertSum } from '../../src/features/quick-sums/convert-sum.tsx';
 import { LineSum } from '../../src/features/quick-sums/line-sum.tsx';
 import { SenderSum } from '../../src/features/quick-sums/sender-sum.tsx';
+import { choose } from './support/choose.ts';
 import { WireSum } from '../../src/features/quick-sums/wire-sum.tsx';
 
 const show = (sum: React.ReactNode) =>
@@ -56,10 +57,10 @@ describe('quick sums', () => {
 
   test('wire: metric sizes, a hot place and aluminum all ask for more metal', async () => {
     show(<WireSum />);
-    await userEvent.selectOptions(screen.getByLabelText('Sizes'), 'mm²');
+    await choose(userEvent.setup(), screen.getByLabelText('Sizes'), 'mm²');
     const square = () => Number(/^([\d.]+) mm²/.exec(answer())![1]);
     const copper = square();
-    await userEvent.selectOptions(screen.getByLabelText('Conductor'), 'copper-clad aluminum');
+    await choose(userEvent.setup(), screen.getByLabelText('Conductor'), 'copper-clad aluminum');
     expect(square()).toBeGreaterThan(copper);
     expect(document.body.textContent).toContain('Not in a pump feed');
   });

@@ -4,6 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { PATTERNS, ruleOf, rulesOf, type JobDocument } from '@venula/core/document';
 import { harnessOf, truthTable } from '@venula/core/harness';
 import { RuleCard } from '../../src/features/wire/trigger/rule-card.tsx';
+import { choose } from './support/choose.ts';
 import { inJob } from './support/job.tsx';
 
 const PSI = 6894.757293168;
@@ -57,7 +58,7 @@ describe('a rule as a sentence with slots', () => {
 
   test('another way of saying it puts in fair figures; the last condition taken out leaves “always”', async () => {
     const { rule, user } = card();
-    await user.selectOptions(screen.getByLabelText('Pump 2, condition 1.1: what'), 'engine speed reaches');
+    await choose(user, screen.getByLabelText('Pump 2, condition 1.1: what'), 'engine speed reaches');
     expect(rule().any[0]!.all[0]).toMatchObject({ kind: 'rpm', not: false });
     await user.click(screen.getByRole('button', { name: 'Take out: Pump 2, condition 1.1' }));
     expect(rule().any).toEqual([{ all: [] }]);

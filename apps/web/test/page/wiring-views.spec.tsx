@@ -1,14 +1,28 @@
 import { describe, expect, jest, test } from '@jest/globals';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { useState } from 'react';
 import { PATTERNS, type JobDocument } from '@venula/core/document';
 import { wiringSheet } from '@venula/core/harness';
 import { LogicView } from '../../src/features/wire/logic/logic-view.tsx';
+import type { WiringOpen } from '../../src/features/wire/logic/wiring-open.ts';
+import { useWiringSheet } from '../../src/features/wire/logic/wiring-sheet.tsx';
 import { SheetView } from '../../src/features/wire/sheet/sheet-view.tsx';
 import { TriggerView } from '../../src/features/wire/trigger/trigger-view.tsx';
 import { SizeCircuitCard } from '../../src/features/wire/volts/size-circuit-card.tsx';
 import { inJob } from './support/job.tsx';
 
+/** The drawing with what of it is open, as the stage holds it. */
+function Wiring() {
+  const [open, setOpen] = useState<WiringOpen>(null);
+  const sheet = useWiringSheet(open, setOpen, () => undefined);
+  return (
+    <>
+      <LogicView open={open} onOpen={setOpen} />
+      {sheet && <aside aria-label={sheet.title}>{sheet.content}</aside>}
+    </>
+  );
+}
 const job = (style: string): JobDocument => PATTERNS.find((p) => p.id === style)!.job('Wagon');
 const drawing = () => screen.findByRole('group', { name: /^Wiring drawing/ });
 
@@ -16,7 +30,7 @@ describe('the wiring, drawn and tried', () => {
   test('every wire and part is drawn; touching one marks it, in the drawing and in the list', async () => {
     const user = userEvent.setup();
     const doc = job('twin-pump');
-    inJob(<LogicView onCircuit={() => undefined} />, doc);
+    inJob(<Wiring />, doc);
     const { wires } = wiringSheet(doc);
     const drawn = await drawing();
     for (const w of wires)
@@ -24,6 +38,11 @@ describe('the wiring, drawn and tried', () => {
     const first = within(drawn).getByRole('button', { name: new RegExp(`^${wires[0]!.label}, `) });
     await user.click(first);
     expect(first.getAttribute('aria-pressed')).toBe('true');
+    // Followed from end to end: what is not on its way steps back, and its sheet says where it runs.
+    const sheet = screen.getByRole('complementary', { name: `Wire ${wires[0]!.label}` });
+    expect(sheet.textContent).toContain(wires[0]!.toName);
+    const faint = within(drawn).getAllByRole('button').filter((b) => Number(b.getAttribute('opacity')) < 1);
+    expect(faint.length).toBeGreaterThan(wires.length / 2);
     await waitFor(() =>
       expect(screen.getByTestId('answer').textContent).toMatch(/does what the rules say, at all \d+/),
     );
@@ -31,7 +50,7 @@ describe('the wiring, drawn and tried', () => {
 
   test('drawn by hand it is the same wiring, and a wire or a part can be added to it', async () => {
     const user = userEvent.setup();
-    const { doc } = inJob(<LogicView onCircuit={() => undefined} />, job('full-return'));
+    const { doc } = inJob(<Wiring />, job('full-return'));
     await drawing();
     await user.click(screen.getByRole('button', { name: 'Draw it by hand from here' }));
     const before = Object.keys(doc().wiring.harness!.wires).length;
@@ -42,7 +61,7 @@ describe('the wiring, drawn and tried', () => {
   });
 
   test('a viewer sees it and changes nothing', async () => {
-    inJob(<LogicView onCircuit={() => undefined} />, job('full-return'), { role: 'viewer' });
+    inJob(<Wiring />, job('full-return'), { role: 'viewer' });
     await drawing();
     expect(screen.queryByRole('button', { name: /Draw it/ })).toBeNull();
   });

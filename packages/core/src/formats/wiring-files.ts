@@ -3,6 +3,7 @@ import { terminalWord } from '../edit/harness.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { HarnessModel, type Inputs } from '../harness/behave.ts';
 import { layOutHarness, type HarnessLayout } from '../harness/layout.ts';
+import { deviceSymbol } from '../harness/symbols.ts';
 import { wiringSheet, type WireRow } from '../harness/wiring-sheet.ts';
 import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
 
@@ -127,18 +128,28 @@ export function wiringSvg(doc: JobDocument): string {
       tracer ? line(tracer, 1.4, ' stroke-dasharray="6 5"') : '',
     ].join('');
   });
-  const devices = layout.devices.map(
-    (d) =>
-      `<rect x="${d.x}" y="${d.y}" width="${d.width}" height="${d.height}" fill="#fff" stroke="#17211f" stroke-width="1.5"/>` +
-      `<text x="${d.x + 6}" y="${d.y + 13}" font-size="9.5" font-weight="700">${xml(short(d.device.name, Math.floor(d.width / 5.3)))}</text>` +
-      d.terminals
-        .map(
-          (t) =>
-            `<circle cx="${t.x}" cy="${t.y}" r="2.4" fill="#17211f"/><text x="${t.x + (t.side === 'left' ? 6 : -6)}" y="${t.y + 3}" font-size="9" text-anchor="${t.side === 'left' ? 'start' : 'end'}">${xml(terminalWord(t.terminal.terminal))}</text>` +
-            `<text x="${t.x + (t.side === 'left' ? -4 : 4)}" y="${t.y - 3}" font-size="9" text-anchor="${t.side === 'left' ? 'end' : 'start'}">${tags.get(terminalKey(t.terminal)) ?? ''}</text>`,
-        )
-        .join(''),
-  );
+  const devices = layout.devices.map((d) => {
+    const { line, solid, dashed } = deviceSymbol(d);
+    const stroke = 'fill="none" stroke="#17211f" stroke-width="1.6"';
+    return [
+      `<rect x="${d.x}" y="${d.y}" width="${d.width}" height="${d.height}" fill="#fff" stroke="#17211f" stroke-width="1.5"/>`,
+      `<path d="${line}" ${stroke}/>`,
+      solid ? `<path d="${solid}" fill="#17211f"/>` : '',
+      dashed ? `<path d="${dashed}" ${stroke} stroke-dasharray="3 3"/>` : '',
+      ...nameLines(d.device.name, d.width).map(
+        (text, i) =>
+          `<text x="${d.x + 6}" y="${d.y + 15 + 14 * i}" font-size="12" font-weight="700">${xml(text)}</text>`,
+      ),
+      ...d.terminals.map((t) => {
+        const left = t.side === 'left';
+        return (
+          `<circle cx="${t.x}" cy="${t.y}" r="2.8" fill="#17211f"/>` +
+          `<text x="${t.x + (left ? 6 : -6)}" y="${t.y - 4}" font-size="11" text-anchor="${left ? 'start' : 'end'}">${xml(terminalMark(t.terminal.terminal))}</text>` +
+          `<text x="${t.x + (left ? -4 : 4)}" y="${t.y - 4}" font-size="11" text-anchor="${left ? 'end' : 'start'}">${tags.get(terminalKey(t.terminal)) ?? ''}</text>`
+        );
+      }),
+    ].join('');
+  });
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${layout.width} ${layout.height}" font-family="sans-serif">`,
     `<title>${xml(doc.title)}: wiring</title>`,
@@ -166,8 +177,44 @@ export function wireTags(wires: readonly WireRow[]): ReadonlyMap<string, string>
   return tags;
 }
 
-const short = (text: string, most: number): string =>
-  text.length <= most ? text : `${text.slice(0, most - 1)}…`;
+/** A letter of a bold name takes about this much of the drawing. */
+const LETTER = 6.3;
+
+/**
+ * A name in the lines of a box: two at most, broken between words.
+ * @param name of a drawn part
+ * @param width of its box, drawing units
+ * @returns lines; only a name longer than both is shortened, the sheet has it whole
+ * Validity: any text.
+ * @throws nothing
+ * @source own convention
+ * @example nameLines('Fuse at the battery', 120) // => ['Fuse at the', 'battery']
+ */
+export function nameLines(name: string, width: number): string[] {
+  const room = Math.floor((width - 10) / LETTER);
+  const lines: string[] = [];
+  for (const word of name.split(' ')) {
+    const last = lines.at(-1);
+    if (last !== undefined && `${last} ${word}`.length <= room) lines[lines.length - 1] = `${last} ${word}`;
+    else lines.push(word);
+  }
+  const [first = '', ...rest] = lines;
+  const second = rest.join(' ');
+  const fit = (text: string): string => (text.length <= room ? text : `${text.slice(0, room - 1)}…`);
+  return second === '' ? [fit(first)] : [fit(first), fit(second)];
+}
+
+/**
+ * What is written at a terminal in the drawing: what its symbol does not say already.
+ * @param name terminal
+ * @returns text; empty for the two ends of what has no sides
+ * Validity: any name.
+ * @throws nothing
+ * @source common practice
+ * @example terminalMark('a') // => ''
+ */
+export const terminalMark = (name: string): string =>
+  name === 'a' || name === 'b' || name === 'out' ? '' : name === 'com' ? 'C' : terminalWord(name);
 
 /**
  * The circuit at one combination of inputs as a SPICE netlist, to be checked elsewhere.

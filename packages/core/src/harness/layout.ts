@@ -32,12 +32,13 @@ export interface HarnessLayout {
   readonly wires: readonly PlacedWire[];
 }
 
-const HEAD = 30;
-const PIN = 16;
-const ROW_GAP = 16;
-const LANE = 6;
-const MARGIN = 12;
-const STUB = 25;
+/** Drawing units are pixels at full size: a name has two lines of 12, a terminal 11. */
+const HEAD = 38;
+const PIN = 26;
+const ROW_GAP = 22;
+const LANE = 9;
+const MARGIN = 14;
+const STUB = 34;
 
 const sideOf = (device: Device, name: string): 'left' | 'right' => deviceKind(device).side(name, device);
 
@@ -228,8 +229,8 @@ function clearRow(
   wanted: number,
 ): number | undefined {
   const between = devices.filter((d) => d.x < to && d.x + d.width > from);
-  const free = (y: number): boolean => between.every((d) => y < d.y - 3 || y > d.y + d.height + 3);
-  const tries = between.flatMap((d) => [d.y - 6, d.y + d.height + 6]).filter((y) => y > 2 && free(y));
+  const free = (y: number): boolean => between.every((d) => y < d.y - 4 || y > d.y + d.height + 4);
+  const tries = between.flatMap((d) => [d.y - 9, d.y + d.height + 9]).filter((y) => y > 2 && free(y));
   if (free(wanted)) return wanted;
   return tries.sort((a, b) => Math.abs(a - wanted) - Math.abs(b - wanted))[0];
 }

@@ -21,4 +21,12 @@ export {
   writeJob,
 } from '../formats/read-job.ts';
 export { MAX_TEXT, type Sheet, type SheetColumn, type Table } from '../formats/sheet.ts';
-export { wireListCsv, wirePaint, wireTags, wiringNetlist, wiringSvg } from '../formats/wiring-files.ts';
+export {
+  nameLines,
+  terminalMark,
+  wireListCsv,
+  wirePaint,
+  wireTags,
+  wiringNetlist,
+  wiringSvg,
+} from '../formats/wiring-files.ts';

@@ -159,8 +159,8 @@ function JobRow({
       >
         <span className="pl-1 text-xl font-bold">{String(job.number).padStart(4, '0')}</span>
         <span className="min-w-0">
-          <span className="block truncate text-lg font-semibold">{job.title}</span>
-          <span className="label block truncate text-sm text-soft">
+          <span className="block text-lg leading-tight font-semibold">{job.title}</span>
+          <span className="label block text-sm leading-tight text-soft">
             {[job.customer, job.vehicle].filter(Boolean).join(' · ') || 'no vehicle yet'}
           </span>
           {waiting && (

@@ -5,6 +5,7 @@ import { FreezeForm } from '../../job/freeze-form.tsx';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { JUDGE, RANK } from '../../workers/plan-client.ts';
+import { Choice } from '../../ui/choice.tsx';
 import { useAnswer } from '../../workers/use-answer.ts';
 
 /** What a bigger goal or another fuel changes: against a frozen plan, line by line. */
@@ -36,21 +37,15 @@ export function Changes() {
           parts, wires and figures.
         </p>
       ) : (
-        <label className="label mt-1 flex flex-col text-sm text-soft">
-          Compare with
-          <select
-            className="field mt-0.5"
-            value={against ?? ''}
-            onChange={(e) => setAgainst(e.target.value || null)}
-          >
-            <option value="">nothing</option>
-            {revisions.map((r) => (
-              <option key={r.id} value={r.id}>
-                {r.name}, version {r.version}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="Compare with"
+          value={against ?? ''}
+          options={[
+            { value: '', label: 'nothing' },
+            ...revisions.map((r) => ({ value: r.id, label: `${r.name}, version ${r.version}` })),
+          ]}
+          onChoose={(id) => setAgainst(id || null)}
+        />
       )}
       <div className="mt-2">
         <FreezeForm suggestion="plan A" />

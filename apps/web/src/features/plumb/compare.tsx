@@ -10,6 +10,7 @@ import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { JUDGE, RANK } from '../../workers/plan-client.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
+import { Choice } from '../../ui/choice.tsx';
 import { HELD, type Variant } from './use-variant.ts';
 
 /** Two variants of the plan side by side: A held or frozen, B on the screen. The line of A stays drawn behind. */
@@ -44,22 +45,16 @@ export function Compare({ variant }: { readonly variant: Variant }) {
         <button type="button" className="btn" onClick={() => variant.hold(doc)}>
           Hold this plan as A
         </button>
-        <label className="label flex flex-col text-sm text-soft">
-          Plan A
-          <select
-            className="field mt-0.5"
-            value={variant.key}
-            onChange={(e) => variant.choose(e.target.value)}
-          >
-            <option value="">none</option>
-            {variant.held && <option value={HELD}>held on this device</option>}
-            {revisions.map((r) => (
-              <option key={r.id} value={r.id}>
-                {r.name}, version {r.version}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="Plan A"
+          value={variant.key}
+          options={[
+            { value: '', label: 'none' },
+            ...(variant.held ? [{ value: HELD, label: 'held on this device' }] : []),
+            ...revisions.map((r) => ({ value: r.id, label: `${r.name}, version ${r.version}` })),
+          ]}
+          onChoose={variant.choose}
+        />
         {a && changed.length > 0 && (
           <button
             type="button"

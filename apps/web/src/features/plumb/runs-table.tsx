@@ -42,7 +42,7 @@ export function RunsTable({
               <th scope="row" className="cell py-0 font-medium">
                 <button
                   type="button"
-                  className="min-h-[36px] text-left underline decoration-rule underline-offset-4"
+                  className="min-h-[44px] min-w-[44px] text-left underline decoration-rule underline-offset-4"
                   onClick={() => onSelect(s.elementId)}
                 >
                   {s.name}

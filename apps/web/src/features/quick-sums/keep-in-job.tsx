@@ -44,10 +44,10 @@ function KeepForm({ kept }: { readonly kept: Kept }) {
   if (jobs.length === 0) return null;
   return (
     <GuardedForm
-      className="mt-4 flex max-w-[720px] items-end gap-2 border-t-2 border-rule pt-3"
+      className="mt-4 flex max-w-[720px] flex-wrap items-end gap-2 border-t-2 border-rule pt-3"
       onAct={() => keep.mutate()}
     >
-      <div className="grow">
+      <div className="min-w-[220px] grow">
         <Choice
           label="Keep it in a job"
           value={jobId}

@@ -19,19 +19,22 @@ export function QuickSumsPage() {
   const [search, setSearch] = useSearchParams();
   const sum = SUMS.find(([k]) => k === search.get('sum'))?.[0] ?? 'wire';
   return (
-    <div className="grid h-screen grid-rows-[60px_minmax(0,1fr)]">
+    <div className="grid h-dvh grid-rows-[60px_minmax(0,1fr)]">
       <title>Quick sums · Venula</title>
-      <header className="flex items-center gap-4 bg-rail px-8 text-rail-ink">
-        <p className="headline text-2xl tracking-tight">venula</p>
+      <header className="flex items-center gap-4 bg-rail px-8 text-rail-ink max-md:gap-2 max-md:px-3">
+        <p className="headline text-2xl tracking-tight max-md:hidden">venula</p>
         <h1 className="label grow text-rail-soft">Quick sums</h1>
-        <Link className="label px-2 font-semibold underline underline-offset-4" to="/jobs">
+        <Link
+          className="label inline-flex min-h-[44px] items-center px-2 font-semibold underline underline-offset-4"
+          to="/jobs"
+        >
           Jobs
         </Link>
         <div className="[&_.btn]:border-rail-soft [&_.btn-main]:bg-rail-ink [&_.btn-main]:text-rail [&_.btn:hover]:bg-rail-soft/30">
           <SettingsSwitches />
         </div>
       </header>
-      <main className="min-h-0 overflow-y-auto px-8 py-4">
+      <main className="min-h-0 overflow-y-auto px-8 py-4 max-md:px-3">
         <Tabs.Root
           className="mx-auto max-w-[1120px]"
           value={sum}

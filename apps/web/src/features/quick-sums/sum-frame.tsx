@@ -16,7 +16,7 @@ export function SumFrame({
   readonly children?: ReactNode;
 }) {
   return (
-    <div className="grid grid-cols-[300px_1fr] gap-8 max-md:grid-cols-1">
+    <div className="grid grid-cols-[300px_minmax(0,1fr)] gap-8 max-md:grid-cols-1">
       <div className="grid content-start gap-2">{known}</div>
       <div>
         <Headline tone={tone} sentence={sentence} second={second} />

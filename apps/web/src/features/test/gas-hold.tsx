@@ -190,7 +190,7 @@ function Hold({ run }: { readonly run: RunRow }) {
                   <td className="cell py-0">
                     <button
                       type="button"
-                      className="min-h-[36px] text-sm underline"
+                      className="min-h-[44px] min-w-[44px] text-sm underline"
                       disabled={p.waiting}
                       onClick={() => setCorrecting(p)}
                     >

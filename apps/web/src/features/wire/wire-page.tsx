@@ -10,6 +10,8 @@ import { StageFrame } from '../../job/stage-frame.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { ViewTabs } from '../../ui/view-tabs.tsx';
+import { useWiringSheet } from './logic/wiring-sheet.tsx';
+import type { WiringOpen } from './logic/wiring-open.ts';
 import { useVoltsSheet, VoltsView, type VoltsOpen } from './volts/volts-view.tsx';
 
 const LogicView = lazyView(async () => (await import('./logic/logic-view.tsx')).LogicView);
@@ -40,6 +42,11 @@ export function WirePage() {
     setChosen(id);
     setOpen(null);
   });
+  const [touched, setTouched] = useState<WiringOpen>(null);
+  const wiringSheet = useWiringSheet(view === 'logic' ? touched : null, setTouched, (id) => {
+    setChosen(id);
+    setSearch({}, { replace: true });
+  });
   return (
     <Tabs.Root
       value={view}
@@ -49,7 +56,7 @@ export function WirePage() {
       <StageFrame
         views={<ViewTabs label="Wire" views={VIEWS} />}
         strip={view === 'volts'}
-        sheet={view === 'volts' ? sheet : null}
+        sheet={view === 'volts' ? sheet : view === 'logic' ? wiringSheet : null}
         aside={
           view === 'sheet' ? undefined : (
             <>
@@ -58,7 +65,13 @@ export function WirePage() {
               <FindingsPanel
                 stages={STAGES}
                 codes={STAGING}
-                first={open?.of === 'piece' ? open.id : (circuitId ?? null)}
+                first={
+                  view === 'logic'
+                    ? (touched?.id ?? null)
+                    : open?.of === 'piece'
+                      ? open.id
+                      : (circuitId ?? null)
+                }
               />
             </>
           )
@@ -71,12 +84,7 @@ export function WirePage() {
           <TriggerView />
         </Tabs.Content>
         <Tabs.Content value="logic">
-          <LogicView
-            onCircuit={(id) => {
-              setChosen(id);
-              setSearch({}, { replace: true });
-            }}
-          />
+          <LogicView open={touched} onOpen={setTouched} />
         </Tabs.Content>
         <Tabs.Content value="sheet">
           <SheetView />

@@ -24,7 +24,7 @@ const numeral = (t: number): string => Number(t.toFixed(3)).toString().replace('
 /** Horizontal lines with their numbers at the left, the unit above them. */
 export function ValueAxis({ ticks, at, plot, unit }: Axis) {
   return (
-    <g>
+    <g data-ticks>
       {ticks.map((t) => (
         <g key={t}>
           <line x1={plot.left} x2={plot.right} y1={at(t)} y2={at(t)} stroke="var(--rule)" />
@@ -55,7 +55,7 @@ export function RightAxis({
   readonly ticks?: number;
 }) {
   return (
-    <g>
+    <g data-ticks>
       {scale.ticks(ticks).map((t) => (
         <text key={t} x={plot.right + 6} y={scale(t) + 4} fontSize={12} style={soft}>
           {numeral(t)}
@@ -71,7 +71,7 @@ export function RightAxis({
 /** Numbers along the bottom, the unit after the last. */
 export function BaseAxis({ ticks, at, plot, unit }: Axis) {
   return (
-    <g>
+    <g data-ticks>
       <line x1={plot.left} x2={plot.right} y1={plot.bottom} y2={plot.bottom} stroke="var(--soft)" />
       {ticks.map((t) => (
         <text key={t} x={at(t)} y={plot.bottom + 14} textAnchor="middle" fontSize={12} style={soft}>

@@ -236,7 +236,7 @@ function Drawn<R>({
       </svg>
       {numbers === 'folded' && (
         <details className="text-sm">
-          <summary className="label inline-flex min-h-[32px] cursor-pointer items-center text-xs text-soft underline">
+          <summary className="label inline-flex min-h-[44px] cursor-pointer items-center text-xs text-soft underline">
             The numbers
           </summary>
           <ChartTable

@@ -106,7 +106,7 @@ export function FallingLines({
           <text
             x={52}
             y={y(track.limit.value) - 6}
-            fontSize={12}
+            fontSize={13}
             className="label"
             style={{ stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
           >

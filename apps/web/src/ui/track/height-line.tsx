@@ -22,7 +22,7 @@ export function HeightLine({ layout, top }: { readonly layout: Layout; readonly 
   const y = scaleLinear([low, Math.max(high, low + 0.05)], [top + HEIGHT_STRIP - 12, top + 8]);
   const show = (z: number) => formatQuantity('length', z, units).text;
   return (
-    <g aria-hidden>
+    <g aria-hidden data-ticks>
       <text x={38} y={top + 24} textAnchor="end" fontSize={12} style={{ fill: 'var(--soft)' }}>
         height
       </text>

@@ -89,7 +89,7 @@ export function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onS
         y={above ? y + 41 : nameY + LINE * wrapped(item.name, width + 8).length}
         textAnchor="middle"
         className="label"
-        fontSize={12}
+        fontSize={13}
         style={{ fill: 'var(--soft)', stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
       >
         {clip(item.caption, width)}

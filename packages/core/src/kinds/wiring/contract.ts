@@ -125,6 +125,6 @@ const RIGHT: ReadonlySet<string> = new Set(['87', '87a', '85', 'no', 'nc', 'b', 
 export const usualSide = (terminal: string): 'left' | 'right' => (RIGHT.has(terminal) ? 'right' : 'left');
 
 /** Width of a box with room for words. */
-export const BOX = 116;
+export const BOX = 140;
 export const nothing = (): readonly never[] => [];
 export const whenWired = (): boolean => false;

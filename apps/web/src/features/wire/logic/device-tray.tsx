@@ -29,9 +29,8 @@ export function DeviceTray({
   const circuitId = 'of' in device ? device.of?.circuitId : undefined;
   const owner = `/wiring/harness/devices/${id}`;
   return (
-    <section className="border-y-2 border-rule py-2" aria-label={`Part: ${device.name}`}>
-      <div className="mb-1 flex flex-wrap items-center gap-3">
-        <h3 className="headline text-lg">{device.name}</h3>
+    <section aria-label={`Part: ${device.name}`}>
+      <div className="mb-2 flex flex-wrap items-center gap-2">
         {circuitId !== undefined && doc.wiring.circuits[circuitId] && (
           <button type="button" className="btn btn-small" onClick={() => onCircuit(circuitId)}>
             Its figures come from {doc.wiring.circuits[circuitId].name}
@@ -43,7 +42,7 @@ export function DeviceTray({
         {drawn && !readOnly && (
           <button
             type="button"
-            className="btn btn-small ml-auto"
+            className="btn btn-small"
             onClick={() => {
               edit(...removeDevice(harness, id));
               onGone();

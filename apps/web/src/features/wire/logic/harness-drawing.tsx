@@ -1,138 +1,174 @@
-import { terminalWord } from '@venula/core/edit';
+import { nameLines, terminalMark, wirePaint, wireTags } from '@venula/core/formats';
+import { deviceSymbol, tracedWire, type PlacedDevice } from '@venula/core/harness';
 import { terminalKey } from '@venula/core/kinds';
-import { wirePaint, wireTags } from '@venula/core/formats';
 import type { Finding } from '@venula/core/outcome';
-import { useMemo } from 'react';
+import { useMemo, type KeyboardEvent } from 'react';
 import { TONE } from '../../../ui/severity.tsx';
+import { ZoomFrame } from '../../../ui/zoom-frame.tsx';
 import type { Wiring } from '../../../workers/plan-work.ts';
+import type { WiringOpen } from './wiring-open.ts';
 
-/** The wiring as it runs from battery to ground: boxes with their terminals, wires in the colors of the car. */
+const pressed = (act: () => void) => ({
+  role: 'button',
+  tabIndex: 0,
+  onClick: act,
+  onKeyDown: (e: KeyboardEvent) => {
+    if (e.key !== 'Enter' && e.key !== ' ') return;
+    e.preventDefault();
+    act();
+  },
+});
+
+/**
+ * The wiring as it runs from battery to ground: parts with their symbol and terminals, wires in the colors of the car. A wire
+ * that is touched is followed from end to end, the rest steps back.
+ */
 export function HarnessDrawing({
   wiring: { sheet, layout },
   findings,
-  selected,
-  onSelect,
-  device,
-  onDevice,
+  open,
+  onOpen,
 }: {
   readonly wiring: Wiring;
   readonly findings: readonly Finding[];
-  readonly selected: string | null;
-  readonly onSelect: (wireId: string) => void;
-  readonly device: string | null;
-  readonly onDevice: (id: string) => void;
+  readonly open: WiringOpen;
+  readonly onOpen: (next: WiringOpen) => void;
 }) {
   const tags = useMemo(() => wireTags(sheet.wires), [sheet.wires]);
-  const worst = (id: string) => findings.find((f) => f.place.id === id)?.severity;
+  const selected = open?.of === 'wire' ? open.id : null;
+  const trace = useMemo(
+    () => (selected === null ? null : tracedWire(sheet.harness, selected)),
+    [sheet.harness, selected],
+  );
+  const faint = (on: boolean | undefined): number => (trace && !on ? 0.28 : 1);
   return (
-    <div className="overflow-x-auto border-2 border-rule bg-paper">
-      <svg
-        viewBox={`0 0 ${layout.width} ${layout.height}`}
-        style={{ minWidth: layout.width * 0.66 }}
-        className="w-full"
-        role="group"
-        aria-label="Wiring drawing; the wire list below holds the same"
-      >
-        {layout.wires.map((w) => {
-          const wire = sheet.harness.wires[w.id]!;
-          const { base, tracer } = wirePaint(wire.color);
-          const points = w.points.map(([x, y]) => `${x},${y}`).join(' ');
-          const row = sheet.wires.find((r) => r.id === w.id)!;
-          const on = w.id === selected;
-          return (
-            <g
-              key={w.id}
-              className="cursor-pointer"
-              onClick={() => onSelect(w.id)}
-              role="button"
-              tabIndex={0}
-              aria-pressed={on}
-              aria-label={`${row.label}, ${wire.name}, from ${row.fromName} to ${row.toName}`}
-              onKeyDown={(e) => {
-                if (e.key === 'Enter' || e.key === ' ') {
-                  e.preventDefault();
-                  onSelect(w.id);
-                }
-              }}
-            >
-              <polyline points={points} fill="none" stroke="transparent" strokeWidth={14} />
-              {on && <polyline points={points} fill="none" stroke="var(--mark)" strokeWidth={9} />}
-              <polyline points={points} fill="none" stroke="var(--ink)" strokeWidth={4} />
-              <polyline points={points} fill="none" stroke={base} strokeWidth={2.8} />
-              {tracer && (
-                <polyline
-                  points={points}
-                  fill="none"
-                  stroke={tracer}
-                  strokeWidth={1.4}
-                  strokeDasharray="6 5"
-                />
-              )}
-            </g>
-          );
-        })}
-        {layout.devices.map((d) => {
-          const tone = worst(d.id);
-          return (
-            <g
-              key={d.id}
-              className="cursor-pointer"
-              role="button"
-              tabIndex={0}
-              aria-pressed={d.id === device}
-              aria-label={d.device.name}
-              data-device={d.id}
-              onClick={() => onDevice(d.id)}
-              onKeyDown={(e) => {
-                if (e.key === 'Enter' || e.key === ' ') {
-                  e.preventDefault();
-                  onDevice(d.id);
-                }
-              }}
-            >
-              <rect
-                x={d.x}
-                y={d.y}
-                width={d.width}
-                height={d.height}
-                fill="var(--paper)"
-                stroke={d.id === device ? 'var(--mark)' : tone ? TONE[tone] : 'var(--ink)'}
-                strokeWidth={tone || d.id === device ? 3.5 : 1.6}
-              >
-                <title>{d.device.name}</title>
-              </rect>
-              <text x={d.x + 6} y={d.y + 14} fontSize={10.5} fontWeight={700}>
-                {shortName(d.device.name, Math.floor(d.width / 5.6))}
-              </text>
-              {d.terminals.map((t) => (
-                <g key={t.terminal.terminal}>
-                  <circle cx={t.x} cy={t.y} r={2.8} fill="var(--ink)" />
-                  <text
-                    x={t.x + (t.side === 'left' ? 6 : -6)}
-                    y={t.y + 3.5}
-                    fontSize={10}
-                    textAnchor={t.side === 'left' ? 'start' : 'end'}
-                  >
-                    {terminalWord(t.terminal.terminal)}
-                  </text>
-                  <text
-                    x={t.x + (t.side === 'left' ? -4 : 4)}
-                    y={t.y - 4}
-                    fontSize={8.5}
-                    textAnchor={t.side === 'left' ? 'end' : 'start'}
-                    style={{ fill: 'var(--soft)' }}
-                  >
-                    {tags.get(terminalKey(t.terminal)) ?? ''}
-                  </text>
-                </g>
-              ))}
-            </g>
-          );
-        })}
-      </svg>
-    </div>
+    <ZoomFrame
+      width={layout.width}
+      height={layout.height}
+      name="Wiring drawing; the wire list below holds the same"
+    >
+      {layout.wires.map((w) => {
+        const wire = sheet.harness.wires[w.id]!;
+        const { base, tracer } = wirePaint(wire.color);
+        const points = w.points.map(([x, y]) => `${x},${y}`).join(' ');
+        const row = sheet.wires.find((r) => r.id === w.id)!;
+        const on = w.id === selected;
+        const along = trace?.wires.includes(w.id);
+        return (
+          <g
+            key={w.id}
+            className="cursor-pointer"
+            data-repeats
+            aria-pressed={on}
+            aria-label={`${row.label}, ${wire.name}, from ${row.fromName} to ${row.toName}`}
+            opacity={faint(along)}
+            {...pressed(() => onOpen(on ? null : { of: 'wire', id: w.id }))}
+          >
+            <polyline points={points} fill="none" stroke="transparent" strokeWidth={22} />
+            {along && (
+              <polyline
+                points={points}
+                fill="none"
+                stroke="var(--mark)"
+                strokeWidth={on ? 12 : 8}
+                opacity={0.8}
+              />
+            )}
+            <polyline points={points} fill="none" stroke="var(--ink)" strokeWidth={5} />
+            <polyline points={points} fill="none" stroke={base} strokeWidth={3.4} />
+            {tracer && (
+              <polyline points={points} fill="none" stroke={tracer} strokeWidth={1.8} strokeDasharray="7 6" />
+            )}
+          </g>
+        );
+      })}
+      {layout.devices.map((d) => (
+        <DeviceBox
+          key={d.id}
+          placed={d}
+          tags={tags}
+          tone={findings.find((f) => f.place.id === d.id)?.severity}
+          selected={open?.of === 'device' && open.id === d.id}
+          opacity={faint(
+            trace?.ends.includes(d.id) || trace?.wires.some((id) => touches(sheet.harness.wires[id]!, d.id)),
+          )}
+          onTouch={() =>
+            onOpen(open?.of === 'device' && open.id === d.id ? null : { of: 'device', id: d.id })
+          }
+        />
+      ))}
+    </ZoomFrame>
   );
 }
 
-const shortName = (name: string, most: number): string =>
-  name.length > most ? `${name.slice(0, most - 1)}…` : name;
+const touches = (wire: Wiring['sheet']['harness']['wires'][string], device: string): boolean =>
+  wire.from.device === device || wire.to.device === device;
+
+function DeviceBox({
+  placed,
+  tags,
+  tone,
+  selected,
+  opacity,
+  onTouch,
+}: {
+  readonly placed: PlacedDevice;
+  readonly tags: ReadonlyMap<string, string>;
+  readonly tone: Finding['severity'] | undefined;
+  readonly selected: boolean;
+  readonly opacity: number;
+  readonly onTouch: () => void;
+}) {
+  const { device, x, y, width, height, terminals } = placed;
+  const { line, solid, dashed } = deviceSymbol(placed);
+  return (
+    <g
+      className="cursor-pointer"
+      aria-pressed={selected}
+      aria-label={device.name}
+      data-device={placed.id}
+      opacity={opacity}
+      {...pressed(onTouch)}
+    >
+      <title>{device.name}</title>
+      <rect
+        x={x}
+        y={y}
+        width={width}
+        height={height}
+        fill={selected ? 'var(--well)' : 'var(--paper)'}
+        stroke={selected ? 'var(--mark)' : tone ? TONE[tone] : 'var(--ink)'}
+        strokeWidth={tone || selected ? 3.5 : 1.6}
+      />
+      <path d={line} fill="none" stroke="var(--ink)" strokeWidth={1.7} strokeLinejoin="round" />
+      {solid && <path d={solid} fill="var(--ink)" />}
+      {dashed && <path d={dashed} fill="none" stroke="var(--ink)" strokeWidth={1.4} strokeDasharray="3 3" />}
+      {nameLines(device.name, width).map((text, i) => (
+        <text key={text} x={x + 6} y={y + 15 + 14 * i} fontSize={12} fontWeight={700}>
+          {text}
+        </text>
+      ))}
+      {terminals.map((t) => {
+        const left = t.side === 'left';
+        return (
+          <g key={t.terminal.terminal}>
+            <circle cx={t.x} cy={t.y} r={3} fill="var(--ink)" />
+            <text x={t.x + (left ? 6 : -6)} y={t.y - 4} fontSize={11} textAnchor={left ? 'start' : 'end'}>
+              {terminalMark(t.terminal.terminal)}
+            </text>
+            <text
+              x={t.x + (left ? -4 : 4)}
+              y={t.y - 4}
+              fontSize={11}
+              fontWeight={650}
+              textAnchor={left ? 'end' : 'start'}
+              style={{ fill: 'var(--soft)' }}
+            >
+              {tags.get(terminalKey(t.terminal)) ?? ''}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}

@@ -9,15 +9,22 @@ import { Headline } from '../../../ui/headline.tsx';
 import { sayAgain } from '@venula/core/say';
 import { BENCH, RANK } from '../../../workers/plan-client.ts';
 import { useAnswer } from '../../../workers/use-answer.ts';
+import { useLayoutWidth } from '../../../ui/use-layout.ts';
 import { LaneFaultNote } from '../../../ui/lane-fault-note.tsx';
 import { PickMenu } from '../../../ui/pick-menu.tsx';
-import { DeviceTray } from './device-tray.tsx';
 import { HarnessDrawing } from './harness-drawing.tsx';
 import { TruthView } from './truth-view.tsx';
 import { WireList } from './wire-list.tsx';
+import type { WiringOpen } from './wiring-open.ts';
 
 /** From rule to copper and back: the wiring drawn, and what it does at every combination of inputs. */
-export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: string) => void }) {
+export function LogicView({
+  open,
+  onOpen,
+}: {
+  readonly open: WiringOpen;
+  readonly onOpen: (next: WiringOpen) => void;
+}) {
   const doc = useDoc();
   const plan = useJudgement();
   const { edit, readOnly } = useOpenJob();
@@ -26,9 +33,8 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
   const harness = useMemo(() => harnessOf(doc), [doc]);
   const wiring = useAnswer(BENCH, 'wiring', doc, (api, d) => api.wiring(d), RANK.shown);
   const { answer: logic, fault, again } = useAnswer(BENCH, 'logic', doc, (api, d) => api.logic(d), RANK.plan);
-  const [selected, setSelected] = useState<string | null>(null);
-  const [device, setDevice] = useState<string | null>(null);
   const [menu, setMenu] = useState(false);
+  const phone = useLayoutWidth() === 'phone';
   const drawn = doc.wiring.harness !== undefined;
   const findings = (plan?.findings ?? []).filter((f) => f.stage === 'wire');
   const wrong = logic?.wrong ?? 0;
@@ -54,35 +60,19 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
             : wrong > 0 && logic
               ? `${wrong} of ${logic.total} combinations are wrong. ${first?.fixes[0] ? `Look first at: ${first.fixes[0].label}.` : ''}`
               : drawn
-                ? 'Drawn by hand: move any end in the list below, the check runs again at once.'
+                ? 'Drawn by hand: touch a wire to put an end elsewhere; the check runs again at once.'
                 : 'Made from the rules and the circuits. Draw it by hand when the car is wired in another way.'
         }
       />
       {wiring.fault !== null && (
         <LaneFaultNote what="The wiring could not be drawn" why={wiring.fault} again={wiring.again} />
       )}
-      {wiring.answer ? (
-        <HarnessDrawing
-          wiring={wiring.answer}
-          findings={findings}
-          selected={selected}
-          onSelect={setSelected}
-          device={device}
-          onDevice={(id) => setDevice(id === device ? null : id)}
-        />
+      {phone ? null : wiring.answer ? (
+        <HarnessDrawing wiring={wiring.answer} findings={findings} open={open} onOpen={onOpen} />
       ) : (
         <p className="grid h-[240px] place-items-center border-2 border-rule bg-paper text-soft">
           Drawing the wiring…
         </p>
-      )}
-      {device !== null && (
-        <DeviceTray
-          key={device}
-          id={device}
-          harness={harness}
-          onCircuit={onCircuit}
-          onGone={() => setDevice(null)}
-        />
       )}
       <div className="my-2 flex flex-wrap items-center gap-2">
         {!readOnly &&
@@ -95,7 +85,7 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
                   const added = newWire(harness.wires, allTerminals(harness));
                   if (!added) return;
                   edit({ op: 'add', path: `/wiring/harness/wires/${added.id}`, value: added.wire });
-                  setSelected(added.id);
+                  onOpen({ of: 'wire', id: added.id });
                 }}
               >
                 Add a wire
@@ -109,7 +99,7 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
                 onPick={(name) => {
                   const added = addDevice(harness, NEW_DEVICES.find((d) => d.name === name)!.make());
                   edit(...added.patch);
-                  setDevice(added.id);
+                  onOpen({ of: 'device', id: added.id });
                 }}
               />
               <button
@@ -133,9 +123,10 @@ export function LogicView({ onCircuit }: { readonly onCircuit: (circuitId: strin
           {drawn ? 'drawn by hand' : 'made from the rules'}; sizes and ratings come from the circuits
         </span>
       </div>
-      {logic && <TruthView logic={logic} harness={harness} />}
       <h3 className="headline mt-4 text-lg">Wires</h3>
-      {wiring.answer && <WireList sheet={wiring.answer.sheet} selected={selected} onSelect={setSelected} />}
+      {wiring.answer && <WireList sheet={wiring.answer.sheet} open={open} onOpen={onOpen} />}
+      <h3 className="headline mt-4 text-lg">What runs when</h3>
+      {logic && <TruthView logic={logic} harness={harness} />}
     </>
   );
 }

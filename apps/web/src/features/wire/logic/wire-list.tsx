@@ -1,123 +1,111 @@
-import { allTerminals, terminalName } from '@venula/core/edit';
 import type { WiringSheet } from '@venula/core/harness';
-import { terminalKey, WIRE_SIZES, wireSizeName } from '@venula/core/kinds';
-import { Trash2 } from 'lucide-react';
-import { useEffect, useRef } from 'react';
-import { useDoc, useOpenJob } from '../../../job/job-context.ts';
-import { Choice } from '../../../ui/choice.tsx';
-import { WireSwatch } from '../../../ui/wire-colors.tsx';
+import { wireSizeName } from '@venula/core/kinds';
 import { useFormat } from '../../../app/settings.ts';
+import { useLayoutWidth } from '../../../ui/use-layout.ts';
+import { WireSwatch } from '../../../ui/wire-colors.tsx';
+import type { WiringOpen } from './wiring-open.ts';
 
-const at = (id: string, field: string) => `/wiring/harness/wires/${id}/${field}`;
-
-/** Every wire with both its ends; once drawn by hand each end can be put on another terminal. */
-export function WireList({
-  sheet,
-  selected,
-  onSelect,
-}: {
+interface WireListProps {
   readonly sheet: WiringSheet;
-  readonly selected: string | null;
-  readonly onSelect: (id: string) => void;
-}) {
-  const doc = useDoc();
-  const { edit, readOnly } = useOpenJob();
+  readonly open: WiringOpen;
+  readonly onOpen: (next: WiringOpen) => void;
+}
+
+/** The drawing as a list: every wire with both its ends, and on a phone the parts too, which are touched nowhere else there. */
+export function WireList(props: WireListProps) {
+  return useLayoutWidth() === 'phone' ? <PhoneLists {...props} /> : <WireTable {...props} />;
+}
+
+function WireTable({ sheet, open, onOpen }: WireListProps) {
   const format = useFormat();
-  const free = doc.wiring.harness !== undefined && !readOnly;
-  const { harness } = sheet;
-  const terminals = allTerminals(harness);
-  const offered = terminals.map((t) => ({ value: terminalKey(t), label: terminalName(harness, t) }));
-  const row = useRef<HTMLTableRowElement>(null);
-  useEffect(() => row.current?.scrollIntoView({ block: 'nearest' }), [selected]);
   return (
     <table className="w-full text-sm" data-testid="wires">
       <caption className="sr-only">Wire list</caption>
       <thead>
         <tr className="label border-b-2 border-ink text-soft">
-          {['', 'Wire', 'From', 'To', 'Color', 'Size', 'Length'].map((h, i) => (
-            <th
-              key={h || 'label'}
-              scope="col"
-              className={`py-1 pr-2 text-left font-semibold ${i > 5 ? 'num' : ''}`}
-            >
+          {['Wire', 'From', 'To', 'Color', 'Size', 'Length'].map((h, i) => (
+            <th key={h} scope="col" className={`py-1 pr-2 font-semibold ${i === 5 ? 'num' : 'text-left'}`}>
               {h}
             </th>
           ))}
-          {free && (
-            <th scope="col" className="sr-only">
-              Take out
-            </th>
-          )}
         </tr>
       </thead>
       <tbody>
         {sheet.wires.map((w) => (
-          <tr
-            key={w.id}
-            ref={w.id === selected ? row : null}
-            className={`border-b border-rule ${w.id === selected ? 'bg-mark/25' : ''}`}
-            onClick={() => onSelect(w.id)}
-          >
-            <td className="py-0.5 pr-2 font-bold">{w.label}</td>
-            <th scope="row" className="py-0.5 pr-2 text-left font-medium">
-              {w.name}
+          <tr key={w.id} className={`border-b border-rule ${isOpen(open, w.id) ? 'bg-mark/25' : ''}`}>
+            <th scope="row" className="py-0 pr-2 text-left font-medium">
+              <button
+                type="button"
+                className="min-h-[44px] min-w-[44px] text-left underline decoration-rule underline-offset-4"
+                aria-pressed={isOpen(open, w.id)}
+                onClick={() => onOpen(isOpen(open, w.id) ? null : { of: 'wire', id: w.id })}
+              >
+                <strong>{w.label}</strong> {w.name}
+              </button>
             </th>
-            {(['from', 'to'] as const).map((end) => (
-              <td key={end} className="py-0.5 pr-2">
-                {free ? (
-                  <Choice
-                    bare
-                    label={`${w.label} ${end}`}
-                    value={terminalKey(w[end])}
-                    options={offered}
-                    onChoose={(key) =>
-                      edit({
-                        op: 'replace',
-                        path: at(w.id, end),
-                        value: terminals.find((t) => terminalKey(t) === key),
-                      })
-                    }
-                  />
-                ) : (
-                  w[`${end}Name`]
-                )}
-              </td>
-            ))}
+            <td className="py-0.5 pr-2">{w.fromName}</td>
+            <td className="py-0.5 pr-2">{w.toName}</td>
             <td className="py-0.5 pr-2 whitespace-nowrap">
               <WireSwatch color={w.color} /> {w.color}
             </td>
-            <td className="py-0.5 pr-2 whitespace-nowrap">
-              {free && harness.wires[w.id]?.of === undefined ? (
-                <Choice
-                  bare
-                  label={`${w.label} size`}
-                  value={w.size}
-                  options={WIRE_SIZES.map((value) => ({ value, label: wireSizeName(value) }))}
-                  onChoose={(value) => edit({ op: 'replace', path: at(w.id, 'size'), value })}
-                />
-              ) : (
-                wireSizeName(w.size)
-              )}
-            </td>
+            <td className="py-0.5 pr-2 whitespace-nowrap">{wireSizeName(w.size)}</td>
             <td className="num py-0.5">{format('length', w.lengthM)}</td>
-            {free && (
-              <td className="py-0.5 text-right">
-                <button
-                  type="button"
-                  className="grid h-[40px] w-[36px] place-items-center hover:bg-well"
-                  aria-label={`Take out ${w.label}, ${w.name}`}
-                  onClick={(e) => {
-                    e.stopPropagation();
-                    edit({ op: 'remove', path: `/wiring/harness/wires/${w.id}` });
-                  }}
-                >
-                  <Trash2 size={16} aria-hidden />
-                </button>
-              </td>
-            )}
           </tr>
         ))}
       </tbody>
     </table>
   );
 }
+
+function PhoneLists({ sheet, open, onOpen }: WireListProps) {
+  const format = useFormat();
+  const line = 'flex min-h-[52px] w-full flex-col justify-center border-b border-rule py-1 text-left';
+  return (
+    <>
+      <ul data-testid="wires" aria-label="Wires">
+        {sheet.wires.map((w) => (
+          <li key={w.id}>
+            <button
+              type="button"
+              className={`${line} ${isOpen(open, w.id) ? 'bg-mark/25' : ''}`}
+              aria-pressed={isOpen(open, w.id)}
+              onClick={() => onOpen(isOpen(open, w.id) ? null : { of: 'wire', id: w.id })}
+            >
+              <span className="font-medium">
+                <strong>{w.label}</strong> <WireSwatch color={w.color} /> {w.name}
+              </span>
+              <span className="label text-sm text-soft">
+                {w.fromName} to {w.toName} · {wireSizeName(w.size)} {w.color} · {format('length', w.lengthM)}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <h3 className="headline mt-4 text-lg">Parts</h3>
+      <ul aria-label="Parts of the wiring">
+        {Object.entries(sheet.harness.devices).map(([id, device]) => {
+          const on = open?.of === 'device' && open.id === id;
+          const wires = sheet.wires.filter((w) => w.from.device === id || w.to.device === id);
+          return (
+            <li key={id}>
+              <button
+                type="button"
+                className={`${line} ${on ? 'bg-mark/25' : ''}`}
+                aria-pressed={on}
+                data-device={id}
+                onClick={() => onOpen(on ? null : { of: 'device', id })}
+              >
+                <span className="font-medium">{device.name}</span>
+                <span className="label text-sm text-soft">
+                  {wires.map((w) => w.label).join(' ') || 'no wire'}
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+    </>
+  );
+}
+
+const isOpen = (open: WiringOpen, wireId: string): boolean => open?.of === 'wire' && open.id === wireId;

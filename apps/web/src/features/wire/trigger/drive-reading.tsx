@@ -37,7 +37,7 @@ export function DriveReading({
     : 'Point at the drive, or step through it with the arrow keys, to read it.';
   return (
     <p
-      className="label min-h-[2.4rem] text-sm text-soft"
+      className="label min-h-[44px] text-sm text-soft"
       role="slider"
       tabIndex={0}
       aria-label="Moment of the drive"

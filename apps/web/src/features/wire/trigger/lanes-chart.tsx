@@ -118,9 +118,9 @@ function LegHeads({
     return (
       <g key={i}>
         <line x1={x(from)} x2={x(from)} y1={4} y2={height - 6} stroke="var(--rule)" />
-        {room > 26 && (
-          <text x={x(from) + 4} y={15} fontSize={12} className="label" style={{ fill: 'var(--soft)' }}>
-            {room > word.length * 6 + 6 ? word : `${word.slice(0, Math.max(2, Math.floor(room / 7) - 1))}.`}
+        {room > 12 && (
+          <text x={x(from) + 4} y={15} fontSize={13} className="label" style={{ fill: 'var(--soft)' }}>
+            {room > word.length * 6.6 + 24 ? `${i + 1} ${word}` : i + 1}
           </text>
         )}
       </g>
@@ -227,7 +227,7 @@ function DragThreshold({
         strokeWidth={4}
         strokeDasharray="10 5"
       />
-      <text x={width - RIGHT - 4} y={y(value) - 6} fontSize={12} fontWeight={700} textAnchor="end">
+      <text x={width - RIGHT - 4} y={y(value) - 6} fontSize={13} fontWeight={700} textAnchor="end">
         {l.name.split(',')[0]} in at {format('pressure', value)}
       </text>
     </g>
@@ -304,7 +304,7 @@ function RailTrace({
       <text x={8} y={top + 16} fontSize={13} fontWeight={650}>
         Rail, {unit.symbol}
       </text>
-      <text x={8} y={top + 32} fontSize={11} className="label" style={{ fill: 'var(--soft)' }}>
+      <text x={8} y={top + 32} fontSize={13} className="label" style={{ fill: 'var(--soft)' }}>
         dashed: wanted
       </text>
       <ValueAxis

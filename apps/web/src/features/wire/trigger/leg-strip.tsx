@@ -27,7 +27,7 @@ export function LegStrip({
           aria-pressed={i === chosen}
           onClick={() => setChosen(i === chosen ? null : i)}
         >
-          {LEG_WORDS[l.kind]} <span className="label text-xs">{l.seconds} s</span>
+          {i + 1} {LEG_WORDS[l.kind]} <span className="label text-xs">{l.seconds} s</span>
         </button>
       ))}
       <PickMenu

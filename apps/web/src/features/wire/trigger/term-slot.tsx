@@ -84,7 +84,7 @@ export function TermSlot({
       )}
       <button
         type="button"
-        className="grid h-[40px] w-[36px] place-items-center hover:bg-well"
+        className="grid size-[44px] place-items-center hover:bg-well"
         aria-label={`Take out: ${of}`}
         disabled={readOnly}
         onClick={onRemove}

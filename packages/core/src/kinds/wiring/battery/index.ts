@@ -18,7 +18,7 @@ export const battery: WiringKind<never, Infer<typeof device>, never> = {
     signals: nothing,
     swaps: [['plus', 'minus']],
     end: 'ring, battery post',
-    width: 78,
+    width: 104,
     side: (terminal) => (terminal === 'plus' ? 'right' : 'left'),
     alwaysShown: whenWired,
     pinned: false,

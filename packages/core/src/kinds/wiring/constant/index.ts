@@ -16,7 +16,7 @@ export const constant: WiringKind<never, Infer<typeof device>, never> = {
     signals: nothing,
     swaps: [],
     end: 'ring or fuse tap',
-    width: 92,
+    width: 112,
     side: usualSide,
     alwaysShown: whenWired,
     pinned: false,

@@ -66,7 +66,7 @@ export const fuse: WiringKind<Infer<typeof segment>, Infer<typeof device>, never
     signals: nothing,
     swaps: [],
     end: 'fuse holder contact',
-    width: 112,
+    width: 120,
     side: usualSide,
     alwaysShown: whenWired,
     pinned: true,

@@ -22,7 +22,7 @@ export const ground: WiringKind<never, Ground, never> = {
     signals: nothing,
     swaps: [],
     end: 'ring, 6 mm stud',
-    width: 92,
+    width: 112,
     side: usualSide,
     alwaysShown: whenWired,
     pinned: false,

@@ -16,7 +16,7 @@ export const inertia: WiringKind<never, Infer<typeof device>, never> = {
     signals: nothing,
     swaps: [],
     end: '1/4 in spade, insulated',
-    width: 88,
+    width: 112,
     side: usualSide,
     alwaysShown: whenWired,
     pinned: true,

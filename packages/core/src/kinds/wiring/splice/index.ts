@@ -15,7 +15,7 @@ export const splice: WiringKind<never, Infer<typeof device>, never> = {
     signals: nothing,
     swaps: [],
     end: 'splice, sealed',
-    width: 60,
+    width: 96,
     side: usualSide,
     alwaysShown: whenWired,
     pinned: false,
