@@ -1,13 +1,13 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 
-/** What a look at a page found wrong, one line each: rule, words it is about, figure. */
-export async function flawsOf(page: Page): Promise<string[]> {
-  const [measured, { violations }] = [await page.evaluate(measure), await new AxeBuilder({ page }).analyze()];
-  return [
-    ...measured,
-    ...violations.flatMap((v) => v.nodes.map((n) => `axe ${v.id} (${v.impact}): ${n.html.slice(0, 160)}`)),
-  ];
+/** What a look at a page found wrong, one line each: rule, figure, words it is about. */
+export const flawsOf = (page: Page): Promise<string[]> => page.evaluate(measure);
+
+/** What assistive tools would stumble over, of any impact. */
+export async function axeOf(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze();
+  return violations.flatMap((v) => v.nodes.map((n) => `axe ${v.id} (${v.impact}): ${n.html.slice(0, 160)}`));
 }
 
 /**
@@ -60,6 +60,7 @@ function measure(): string[] {
     const size = parseFloat(getComputedStyle(el).fontSize) * scaleOf(el);
     const least = el.closest('[data-ticks]') ? SMALLEST_TICK : SMALLEST_TEXT;
     if (size < least - 0.05) flaws.add(`small text ${size.toFixed(1)} px: ${text.slice(0, 60)}`);
+    let scrolls = false;
     for (let box: Element | null = el; box && box !== document.documentElement; box = box.parentElement) {
       const s = getComputedStyle(box);
       const b = box.getBoundingClientRect();
@@ -72,9 +73,15 @@ function measure(): string[] {
         flaws.add(`cut text by ${across.toFixed(0)} px across: ${text.slice(0, 60)}`);
       if (shuts(s.overflowY) && down > SLACK + 2)
         flaws.add(`cut text by ${down.toFixed(0)} px down: ${text.slice(0, 60)}`);
+      // What frames a page or is pressed holds its words.
+      if (box.matches('header, nav, button') && Math.max(across, down) > 3)
+        flaws.add(`text spills over its ${box.tagName.toLowerCase()}: ${text.slice(0, 60)}`);
       // A frame that scrolls shows the rest by itself.
+      scrolls ||= ['auto', 'scroll'].includes(s.overflowX) || ['auto', 'scroll'].includes(s.overflowY);
       if (['auto', 'scroll'].includes(s.overflowX)) break;
     }
+    const off = Math.max(-rect.left, -rect.top, rect.right - innerWidth, rect.bottom - innerHeight);
+    if (!scrolls && off > 3) flaws.add(`text off the page by ${off.toFixed(0)} px: ${text.slice(0, 60)}`);
   }
   for (const svg of document.querySelectorAll('svg')) {
     const inside = texts.filter((t) => t.el.closest('svg') === svg);
@@ -92,6 +99,7 @@ function measure(): string[] {
 
   for (const field of document.querySelectorAll('input, select, textarea')) {
     if (hiddenTo(field)) continue;
+    if (field.closest('[aria-hidden=true]')) continue;
     const el = field as HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement;
     const size = parseFloat(getComputedStyle(el).fontSize);
     const typed = el instanceof HTMLInputElement && ['checkbox', 'radio', 'range', 'file'].includes(el.type);
@@ -114,6 +122,7 @@ function measure(): string[] {
   const TARGETS =
     'a[href], button, input:not([type=hidden]), select, textarea, summary, [role=button], [role=tab], [role=slider], [tabindex="0"]';
   for (const el of document.querySelectorAll(TARGETS)) {
+    if (el.getAttribute('tabindex') === '-1' && hiddenTo(el)) continue;
     if (hiddenTo(el) && !(el instanceof HTMLInputElement && el.labels?.length)) continue;
     if (
       el.closest('[data-repeats]') ||

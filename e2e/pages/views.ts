@@ -55,6 +55,7 @@ export const SHOP_VIEWS: readonly View[] = [
 /** Goes there and waits until nothing is being worked out any more. */
 export async function go(page: Page, view: View, base = ''): Promise<void> {
   await page.goto(`${base}${view.path}`);
+  await page.locator('main').waitFor();
   await settled(page);
   await view.then?.(page);
   await settled(page);
@@ -65,4 +66,4 @@ export const settled = (page: Page): Promise<void> =>
     page.getByText(
       /(Checking the plan|Opening|Loading|Loading the record|Solving the plan|working out the effect|Replaying|Trying every)[^.]*…/,
     ),
-  ).toHaveCount(0);
+  ).toHaveCount(0, { timeout: 120_000 });

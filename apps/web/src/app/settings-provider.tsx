@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@venula/core/quantities';
+import { UNIT_SYSTEMS, type UnitSystem } from '@venula/core/quantities';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { SettingsContext, type Theme } from './settings.ts';
 
@@ -9,7 +9,7 @@ const stored = <T extends string>(key: string, values: readonly T[], otherwise: 
 
 /** Kept on the device: a tablet on a cart keeps its units and its light. */
 export function SettingsProvider({ children }: { readonly children: ReactNode }) {
-  const [units, setUnits] = useState<UnitSystem>(() => stored('venula:units', ['us', 'metric'], 'us'));
+  const [units, setUnits] = useState<UnitSystem>(() => stored('venula:units', UNIT_SYSTEMS, 'us'));
   const [theme, setTheme] = useState<Theme>(() => stored('venula:theme', ['bench', 'lamp'], 'bench'));
   useEffect(() => localStorage.setItem('venula:units', units), [units]);
   useEffect(() => {

@@ -1,3 +1,4 @@
+import { isUs } from '@venula/core/quantities';
 import { lazy, Suspense, useMemo, useState, type ComponentType, type ReactNode } from 'react';
 import { Navigate, useLocation, useNavigate } from 'react-router';
 import { ApiError, tell } from '../api/client.ts';
@@ -35,7 +36,7 @@ export function SignedIn({ children }: { readonly children: (person: Person) => 
   const keys = useMemo(
     () => ({
       '?': () => setSheet(true),
-      u: () => setUnits(units === 'us' ? 'metric' : 'us'),
+      u: () => setUnits(isUs(units) ? 'metric' : 'us'),
       'g j': () => void navigate('/jobs'),
       'g q': () => void navigate('/sums'),
       '/': () =>

@@ -78,13 +78,13 @@ function WhichJob() {
   const ethanol = useJob((job) => job.doc.brief.fuel.ethanol);
   const style = useJob((job) => job.doc.plumbing.style);
   return (
-    <div className="min-w-0 grow">
+    <div className="min-w-0 grow py-1 [overflow-wrap:anywhere]">
       <h1 className="text-lg leading-[1.1] font-bold max-md:text-base">
         {String(number).padStart(4, '0')} {title}
       </h1>
       <p className="label text-sm leading-tight text-soft">
         E{(ethanol * 100).toFixed(0)} · {PATTERNS.find((p) => p.id === style)?.name}
-        {customer ? ` · ${customer}` : ''}
+        {customer && <span className="max-md:hidden"> · {customer}</span>}
       </p>
     </div>
   );

@@ -95,9 +95,9 @@ function SessionOfJob({
 
 /** The three widths of a job’s page: what frames the stage, and never scrolls away with it. */
 const SHELLS = {
-  wide: 'grid-cols-[136px_minmax(0,1fr)] grid-rows-[60px_auto_minmax(0,1fr)]',
-  tablet: 'grid-cols-[84px_minmax(0,1fr)] grid-rows-[60px_auto_minmax(0,1fr)]',
-  phone: 'grid-cols-[minmax(0,1fr)] grid-rows-[52px_auto_minmax(0,1fr)_60px]',
+  wide: 'grid-cols-[136px_minmax(0,1fr)] grid-rows-[minmax(60px,auto)_auto_minmax(0,1fr)]',
+  tablet: 'grid-cols-[84px_minmax(0,1fr)] grid-rows-[minmax(60px,auto)_auto_minmax(0,1fr)]',
+  phone: 'grid-cols-[minmax(0,1fr)] grid-rows-[minmax(52px,auto)_auto_minmax(0,1fr)_60px]',
 } as const;
 
 function JobShell() {
@@ -116,7 +116,8 @@ function JobShell() {
       <a className="skip-link" href="#stage">
         To the stage
       </a>
-      <div className={`grid h-dvh print:block print:h-auto ${SHELLS[width]}`}>
+      {/* Nailed to the screen: whatever is scrolled into view, the frame stays where it is. */}
+      <div className={`fixed inset-0 grid print:static print:block ${SHELLS[width]}`}>
         {width !== 'phone' && <StageRail as={width} />}
         <JobHeader />
         <RefusedEdits />

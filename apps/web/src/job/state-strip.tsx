@@ -63,7 +63,7 @@ function StateNow() {
             {shown.state.kind === 'pull' ? `${shown.state.rpm.toFixed(0)} rpm` : sayState(shown.state)}
           </span>
           <span className="label block text-sm text-soft @max-[820px]:hidden">
-            {format('pressure', shown.state.manifold)} manifold,{' '}
+            {format('manifold', shown.state.manifold)} manifold,{' '}
             {format('flow', Math.max(0, shown.state.draw))}
           </span>
         </>

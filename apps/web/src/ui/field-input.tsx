@@ -7,6 +7,7 @@ export function FieldInput({
   text,
   invalid,
   error,
+  meant = [],
   hint,
   placeholder,
   disabled,
@@ -14,6 +15,7 @@ export function FieldInput({
   onText,
   onLeave,
   onKey,
+  onMeant,
 }: {
   readonly label: string;
   /** Hides the label from sight where a table's heading says it. */
@@ -21,6 +23,8 @@ export function FieldInput({
   readonly text: string;
   readonly invalid: boolean;
   readonly error: string;
+  /** What was probably meant: a tap takes it. */
+  readonly meant?: readonly string[];
   readonly hint?: string | undefined;
   readonly placeholder?: string | undefined;
   readonly disabled?: boolean | undefined;
@@ -28,6 +32,7 @@ export function FieldInput({
   readonly onText: (text: string) => void;
   readonly onLeave: () => void;
   readonly onKey?: (key: string) => void;
+  readonly onMeant?: (text: string) => void;
 }) {
   const id = useId();
   const more = error || hint;
@@ -62,6 +67,15 @@ export function FieldInput({
         >
           {more}
         </p>
+      )}
+      {error && onMeant && meant.length > 0 && (
+        <div className="mt-1 flex flex-wrap gap-2">
+          {meant.map((text) => (
+            <button key={text} type="button" className="btn btn-small" onClick={() => onMeant(text)}>
+              {text}
+            </button>
+          ))}
+        </div>
       )}
     </div>
   );

@@ -1,4 +1,5 @@
 import { editText, parseQuantity, type Dimension, type Range } from '@venula/core/quantities';
+import type { InputError } from '@venula/core/outcome';
 import { useState } from 'react';
 import { useSettings } from '../app/settings.ts';
 import { FieldInput } from './field-input.tsx';
@@ -31,7 +32,7 @@ export function QuantityField({
 }: QuantityFieldProps) {
   const { units } = useSettings();
   const [typed, setTyped] = useState<string | null>(null);
-  const [error, setError] = useState('');
+  const [refused, setRefused] = useState<InputError | null>(null);
   // Five figures to look at; the value itself is untouched until something else is typed.
   const atRest = editText(dimension, value, units, 5);
   const shown = typed ?? atRest;
@@ -39,10 +40,13 @@ export function QuantityField({
   const commit = () => {
     if (typed === null) return;
     if (typed === atRest) return reset();
-    const read = parseQuantity(dimension, typed, units, range);
+    take(typed);
+  };
+  const take = (text: string) => {
+    const read = parseQuantity(dimension, text, units, range);
     if (!read.ok) {
-      const [first] = read.errors;
-      setError(`${first!.message}: ${first!.remedy}.`);
+      setTyped(text);
+      setRefused(read.errors[0]!);
       return;
     }
     reset();
@@ -50,7 +54,7 @@ export function QuantityField({
   };
   const reset = () => {
     setTyped(null);
-    setError('');
+    setRefused(null);
   };
 
   return (
@@ -58,8 +62,10 @@ export function QuantityField({
       label={label}
       bare={bare}
       text={shown}
-      invalid={error !== ''}
-      error={error}
+      invalid={refused !== null}
+      error={refused ? `${refused.message}: ${refused.remedy}.` : ''}
+      meant={refused?.meant ?? []}
+      onMeant={take}
       hint={hint}
       disabled={disabled}
       selectAll

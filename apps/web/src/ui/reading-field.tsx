@@ -31,18 +31,21 @@ export function ReadingField({
   const reads = (text: string) => (text.trim() === '' ? null : parseQuantity(dimension, text, units, range));
   const read = reads(typed);
   const first = read && !read.ok ? read.errors[0] : undefined;
+  const onText = (text: string) => {
+    setTyped(text);
+    const now = reads(text);
+    onRead(now?.ok ? now.value : null);
+  };
   return (
     <FieldInput
       label={label}
       text={typed}
       invalid={first !== undefined}
       error={left && first ? `${first.message}: ${first.remedy}.` : ''}
+      meant={first?.meant ?? []}
+      onMeant={onText}
       placeholder={before ? `last ${before}` : ''}
-      onText={(text) => {
-        setTyped(text);
-        const now = reads(text);
-        onRead(now?.ok ? now.value : null);
-      }}
+      onText={onText}
       onLeave={() => setLeft(true)}
     />
   );

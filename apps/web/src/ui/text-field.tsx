@@ -38,8 +38,8 @@ export function TextField({ label, value, max, min = 0, rows, disabled, onCommit
       {rows ? (
         <textarea
           {...props}
-          rows={rows}
-          style={{ padding: '0.5rem' }}
+          className="field block resize-none p-2 leading-[1.3] [field-sizing:content]"
+          style={{ minHeight: `${rows * 1.3 + 1}em` }}
           onChange={(e) => setTyped(e.target.value)}
         />
       ) : (

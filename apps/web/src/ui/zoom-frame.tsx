@@ -32,7 +32,7 @@ export function ZoomFrame({
     <div ref={ref} className="relative border-2 border-rule bg-paper">
       <div
         ref={frame}
-        className="max-h-[66vh] overflow-auto overscroll-contain [touch-action:pan-x_pan-y]"
+        className="scroll-edges max-h-[66vh] overflow-auto overscroll-contain [touch-action:pan-x_pan-y]"
         // A frame that scrolls is reached by the keyboard.
         tabIndex={0}
         role="group"

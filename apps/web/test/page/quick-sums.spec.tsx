@@ -40,7 +40,7 @@ describe('quick sums', () => {
     show(<LineSum role="return" />);
     expect(document.body.textContent).toContain('under 35% of the rail at idle, 15.2 psi');
     await set('Rail at idle', '58 psi');
-    expect(document.body.textContent).toContain('under 35% of the rail at idle, 20.3 psi');
+    expect(document.body.textContent).toContain('under 35% of the rail at idle, 20.5 psi');
     expect(screen.getByLabelText('Return flow at idle')).toBeTruthy();
   });
 

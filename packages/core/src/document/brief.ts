@@ -37,18 +37,18 @@ const fuel = withSources({
 const pullPoint = object({
   rpm: quantity({ label: 'Engine speed', dimension: 'engineSpeed', unit: 'rpm', min: 500, max: 20_000 }),
   powerW: quantity({ label: 'Power', dimension: 'power', unit: 'W', min: 0, max: 3e6 }),
-  boostPa: quantity({ label: 'Boost', dimension: 'pressure', unit: 'Pa gauge', min: -100e3, max: 500e3 }),
+  boostPa: quantity({ label: 'Boost', dimension: 'manifold', unit: 'Pa gauge', min: -100e3, max: 500e3 }),
 });
 
 const idle = withSources({
   rpm: quantity({ label: 'Idle', dimension: 'engineSpeed', unit: 'rpm', min: 300, max: 3000, usual: 850 }),
   manifoldPa: quantity({
     label: 'Manifold at idle',
-    dimension: 'pressure',
+    dimension: 'manifold',
     unit: 'Pa gauge',
     min: -95e3,
     max: 0,
-    why: 'negative: vacuum',
+    why: 'such as 20 inHg vacuum',
   }),
   drawM3s: quantity({ label: 'Fuel at idle', dimension: 'flow', unit: 'm³/s', min: 0, max: 100 * LPH }),
 });
@@ -57,7 +57,7 @@ const cruise = withSources({
   rpm: quantity({ label: 'Cruise', dimension: 'engineSpeed', unit: 'rpm', min: 500, max: 8000, usual: 2500 }),
   manifoldPa: quantity({
     label: 'Manifold at cruise',
-    dimension: 'pressure',
+    dimension: 'manifold',
     unit: 'Pa gauge',
     min: -95e3,
     max: 100e3,

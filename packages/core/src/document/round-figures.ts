@@ -1,7 +1,7 @@
 import { fieldOf, type FieldInfo } from '../fields/field.ts';
 import { sourceKey } from '../fields/provenance.ts';
 import { shapeAt } from './shape-at.ts';
-import type { UnitSystem } from '../quantities/units.ts';
+import { isUs, type UnitSystem } from '../quantities/units.ts';
 import type { JobDocument } from './job-document.ts';
 
 const FOOT = 0.3048;
@@ -23,7 +23,7 @@ function said(value: number, { dimension, min, max }: FieldInfo): number {
       ? size >= 3 * FOOT
         ? downToStep(value, FOOT / 2)
         : toStep(value, size >= FOOT ? 3 * INCH : INCH / 2)
-      : dimension === 'pressure'
+      : dimension === 'pressure' || dimension === 'manifold'
         ? toStep(value, size >= 20 * PSI ? PSI / 2 : PSI / 10)
         : value;
   return Math.min(max, Math.max(min, round));
@@ -41,7 +41,7 @@ function said(value: number, { dimension, min, max }: FieldInfo): number {
  * @example inRoundFigures(fullReturnJob('x'), 'us').brief.basePressurePa / 6894.757 // => 43.5
  */
 export function inRoundFigures(doc: JobDocument, units: UnitSystem): JobDocument {
-  return units === 'us' ? (roundedThing(doc, doc, '') as JobDocument) : doc;
+  return isUs(units) ? (roundedThing(doc, doc, '') as JobDocument) : doc;
 }
 
 /** A thing of a plan, by its place in it, with round figures. */

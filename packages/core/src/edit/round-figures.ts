@@ -1,7 +1,7 @@
 import { roundedThing } from '../document/round-figures.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
-import type { UnitSystem } from '../quantities/units.ts';
+import { isUs, type UnitSystem } from '../quantities/units.ts';
 import { applyPatch } from './apply-patch.ts';
 
 /**
@@ -21,7 +21,7 @@ export function addedInRoundFigures(
   patch: readonly PatchOperation[],
   units: UnitSystem,
 ): readonly PatchOperation[] {
-  const after = units === 'us' ? applyPatch(doc, patch) : null;
+  const after = isUs(units) ? applyPatch(doc, patch) : null;
   if (!after?.ok) return patch;
   return patch.map((op) =>
     op.op === 'add' && typeof op.value === 'object'

@@ -210,7 +210,7 @@ const SYMBOLS: { readonly [K in Device['kind']]: Symbol<Extract<Device, { kind: 
  * Validity: any kind of drawn part, wired or not.
  * @throws nothing
  * @source IEC 60617 (general kind of symbol)
- * @example deviceSymbol(layOutHarness(harnessOf(fullReturnJob('x'))).devices[0]).line.startsWith('M') // => true
+ * @example deviceSymbol(layOutHarness(harnessOf(fullReturnJob('x'))).devices[0]).line.includes('M') // => true
  */
 export function deviceSymbol(placed: PlacedDevice): DeviceSymbol {
   const at = (name: string): Point | undefined => placed.terminals.find((t) => t.terminal.terminal === name);

@@ -7,6 +7,8 @@ export interface InputError {
   readonly value?: unknown;
   readonly limit?: string;
   readonly remedy: string;
+  /** What was probably meant, as it would be typed: offered as a tap. */
+  readonly meant?: readonly string[];
 }
 
 export type Result<T> =

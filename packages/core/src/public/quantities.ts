@@ -7,6 +7,8 @@ export {
   type Dimension,
   type UnitSystem,
   dimensionSpec,
+  isUs,
+  UNIT_SYSTEMS,
   fromSi,
   shownUnit,
 } from '../quantities/units.ts';

@@ -1,4 +1,4 @@
-import { fromSi, shownUnit, type Dimension, type UnitSystem } from './units.ts';
+import { fromSi, INHG, isUs, shownUnit, type Dimension, type Unit, type UnitSystem } from './units.ts';
 
 export interface Shown {
   readonly number: string;
@@ -34,6 +34,24 @@ const feetAndInches = (metres: number, exact = false): Shown => {
   return { number: text, unit: '', text };
 };
 
+/** Less than this below the air outside is no vacuum anybody would speak of, Pa. */
+const VACUUM_FROM = 350;
+
+/** What is below the air outside, as a vacuum gauge has it: “20 inHg vacuum”. */
+function vacuum(value: number, system: UnitSystem, figures?: number): Shown {
+  const [per, unit] = isUs(system) ? [INHG, 'inHg vacuum'] : [1e3, 'kPa vacuum'];
+  const below = -value / per;
+  const number =
+    figures === undefined || figures < 10 ? below.toFixed(0) : String(Number(below.toPrecision(figures)));
+  return { number, unit, text: `${number} ${unit}` };
+}
+
+/** The nearest mark of the dial where it is read in steps. */
+const asGaugeReads = (raw: number, { coarse }: Unit, decimals: number | undefined): number =>
+  coarse && decimals === undefined && Math.abs(raw) > coarse.above
+    ? Math.round(raw / coarse.step) * coarse.step
+    : raw;
+
 /**
  * Shows an SI value in the unit people expect, with a true minus sign and the decimals that mean something.
  * @param dimension what kind of quantity it is
@@ -54,9 +72,10 @@ export function formatQuantity(
 ): Shown {
   const unit = shownUnit(dimension, system);
   if (!Number.isFinite(value)) return { number: '–', unit: unit.symbol, text: '–' };
-  if (dimension === 'length' && system === 'us') return feetAndInches(value);
+  if (dimension === 'length' && isUs(system)) return feetAndInches(value);
+  if (dimension === 'manifold' && value < -VACUUM_FROM) return vacuum(value, system);
   const raw = fromSi(value, unit);
-  const fixed = raw.toFixed(decimals ?? unit.decimals);
+  const fixed = asGaugeReads(raw, unit, decimals).toFixed(decimals ?? unit.decimals);
   const number = (Number(fixed) === 0 ? fixed.replace('-', '') : fixed).replace('-', '−');
   const gap = unit.symbol === '%' || unit.symbol.startsWith('°') || unit.symbol === '' ? '' : ' ';
   return { number, unit: unit.symbol, text: `${number}${gap}${unit.symbol}` };
@@ -77,7 +96,8 @@ export function formatQuantity(
  */
 export function editText(dimension: Dimension, value: number, system: UnitSystem, figures = 10): string {
   const unit = shownUnit(dimension, system);
-  if (dimension === 'length' && system === 'us') {
+  if (dimension === 'manifold' && value < -VACUUM_FROM) return vacuum(value, system, figures).text;
+  if (dimension === 'length' && isUs(system)) {
     const eighths = (value / 0.0254) * 8;
     const exact = Math.abs(eighths - Math.round(eighths)) < 1e-6;
     if (figures < 10 || exact) return feetAndInches(value, exact).text.replace('−', '-');

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../outcome/result.ts';
-import { dimensionSpec, shownUnit, toSi, type Dimension, type Unit, type UnitSystem } from './units.ts';
+import { editText, formatQuantity } from './format.ts';
+import { dimensionSpec, isUs, shownUnit, toSi, type Dimension, type Unit, type UnitSystem } from './units.ts';
 
 const FRACTION = String.raw`\d+\/\d+`;
 const NUMBER = new RegExp(
@@ -9,7 +10,7 @@ const NUMBER = new RegExp(
 /** Three figures behind a comma may be thousands; fewer, more, or a zero before it are a decimal comma. */
 const DECIMAL_COMMA = /^([-+]?)(?:(0),(\d+)|(\d+),(\d{1,2}|\d{4,}))(?![\d,])/;
 /** “20 inHg vacuum” stands below the air outside. */
-const VACUUM = /\s*\b(?:vac|vacuum)\.?$/i;
+const VACUUM = /\s*\b(?:of\s+)?(?:vac|vacuum)\.?$/i;
 /** “E70”: so much ethanol. */
 const ETHANOL = /^e\s?(\d{1,3}(?:\.\d+)?)$/i;
 
@@ -58,7 +59,7 @@ const normal = (text: string): string => SAME.reduce((t, [from, to]) => t.replac
 /** Ways of writing a shop has beside number and unit: a decimal comma, vacuum as a word, ethanol as E70. */
 function inTheFieldsWay(dimension: Dimension, text: string): string {
   const plain = text.replace(DECIMAL_COMMA, (all) => all.replace(',', '.'));
-  if (dimension === 'pressure' && VACUUM.test(plain))
+  if ((dimension === 'pressure' || dimension === 'manifold') && VACUUM.test(plain))
     return `-${plain.replace(VACUUM, '').replace(/^-/, '')}`;
   if (dimension === 'fraction') return plain.replace(ETHANOL, '$1 %');
   return plain;
@@ -126,7 +127,10 @@ export function parseQuantity(
   if (range && total > range.max && total <= range.max + asShown(range.max)) return ok(range.max);
   if (range && (total < range.min || total > range.max)) {
     const shown = shownUnit(dimension, system);
-    const limit = `${trim(range.min, shown)} to ${trim(range.max, shown)} ${shown.symbol}`.trim();
+    const limit =
+      dimension === 'manifold'
+        ? `${formatQuantity(dimension, range.min, system).text} to ${formatQuantity(dimension, range.max, system).text}`
+        : `${trim(range.min, shown)} to ${trim(range.max, shown)} ${shown.symbol}`.trim();
     return fail({
       code: 'OUT_OF_RANGE',
       field: '',
@@ -134,6 +138,7 @@ export function parseQuantity(
       message: `"${text}" is outside ${limit}`,
       limit,
       remedy: `enter a ${dimensionSpec(dimension).name} from ${limit}`,
+      meant: inAnotherUnit(dimension, text, system, range),
     });
   }
   return ok(total);
@@ -163,7 +168,9 @@ function readTerms(dimension: Dimension, text: string, system: UnitSystem): Resu
     const word = /^[^\d\s+-][^\s]*/.exec(tail)?.[0];
     if (!found && word) {
       const known = units.map((u) => u.symbol).join(', ');
-      return bad('UNKNOWN_UNIT', text, `"${word}" is not a unit of ${name}`, `use ${known}`);
+      return bad('UNKNOWN_UNIT', text, `"${word}" is not a unit of ${name}`, `use ${known}`, [
+        `${sign < 0 ? '-' : ''}${number} ${nearestUnit(units, word) ?? shownUnit(dimension, system).symbol}`,
+      ]);
     }
     terms.push({ text: number, value: readNumber(number), unit: found?.unit });
     rest = (found ? tail.slice(found.length) : after).trimStart();
@@ -172,7 +179,7 @@ function readTerms(dimension: Dimension, text: string, system: UnitSystem): Resu
     return bad('NOT_A_NUMBER', text, `"${text}" is not a ${name}`, hint(dimension, system));
   const total =
     terms.length === 1
-      ? single(dimension, text, terms[0]!, system)
+      ? single(dimension, text, terms[0]!, system, sign < 0)
       : together(dimension, text, terms, dashed, system);
   if (!total.ok) return total;
   if (sign < 0 && terms.length === 1) {
@@ -187,14 +194,29 @@ function single(
   text: string,
   { text: typed, value, unit }: Term,
   system: UnitSystem,
+  below: boolean,
 ): Result<number> {
-  if (dimension === 'fraction' && unit === undefined && value > 0 && value < 1)
+  if (dimension === 'fraction' && unit === undefined && value > 0 && value < 1) {
+    const meant = [`${Number((value * 100).toPrecision(6))}%`, `${value}%`];
     return bad(
       'SHARE',
       text,
       `"${text}" would be ${value} percent`,
-      `type "${Number((value * 100).toPrecision(6))}%", or "${value}%" where it is that little`,
+      `type "${meant[0]!}", or "${meant[1]!}" where it is that little`,
+      meant,
     );
+  }
+  // A gauge shows inches of mercury below the air outside only: taken as boost it would be wrong by twice itself.
+  if (dimension === 'manifold' && unit?.symbol === 'inHg' && value > 0 && !below) {
+    const meant = [`${typed} inHg vacuum`, editText('pressure', toSi(value, unit), system, 3)];
+    return bad(
+      'VACUUM',
+      text,
+      `"${text}" could be vacuum or boost`,
+      `type "${meant[0]!}" or "${meant[1]!}"`,
+      meant,
+    );
+  }
   return ok(toSi(value, unit ?? bareUnit(dimension, typed, system)));
 }
 
@@ -223,19 +245,27 @@ function together(
   if (pair && whole && more.length === 0 && b.value < pair[2] && (a.unit || dashed))
     return ok(toSi(a.value, unitOf(pair[0])) + toSi(b.value, unitOf(pair[1])));
   const said = terms.map((t) => `${t.text}${t.unit ? ` ${t.unit.symbol}` : ''}`).join(' and ');
-  return bad('TWO_NUMBERS', text, `"${text}" reads as ${said}`, `type ${meant(dimension, a, b, system)}`);
+  const likely = meant(dimension, a, b, system);
+  return bad(
+    'TWO_NUMBERS',
+    text,
+    `"${text}" reads as ${said}`,
+    likely.length > 0
+      ? `type ${likely.map((t) => `"${t}"`).join(' or ')}`
+      : `type one number, such as "${exampleFor(dimension, system)}"`,
+    likely,
+  );
 }
 
 /** What was probably meant by two numbers that do not go together. */
-function meant(dimension: Dimension, a: Term, b: Term, system: UnitSystem): string {
+function meant(dimension: Dimension, a: Term, b: Term, system: UnitSystem): readonly string[] {
   const shown = shownUnit(dimension, system).symbol;
   const [first, second] = PAIRS[dimension]?.[0] ?? [];
-  if (first && second && Number.isInteger(a.value)) return `"${a.text} ${first} ${b.text} ${second}"`;
+  if (first && second && Number.isInteger(a.value)) return [`${a.text} ${first} ${b.text} ${second}`];
+  if (a.unit && b.unit && a.unit !== b.unit) return [];
   const plain = /^\d+$/.test(a.text) && /^\d+$/.test(b.text);
   const unit = (b.unit ?? a.unit)?.symbol ?? shown;
-  return plain
-    ? `"${`${a.text}.${b.text} ${unit}`.trim()}" or "${`${a.text}${b.text} ${unit}`.trim()}"`
-    : `one number, such as "${exampleFor(dimension, system)}"`;
+  return plain ? [`${a.text}.${b.text} ${unit}`.trim(), `${a.text}${b.text} ${unit}`.trim()] : [];
 }
 
 const hint = (dimension: Dimension, system: UnitSystem): string =>
@@ -244,15 +274,76 @@ const hint = (dimension: Dimension, system: UnitSystem): string =>
 /** A limit typed as it is shown, to four figures, is that limit; rounding in the unit's factor is no reason to refuse it. */
 const asShown = (limit: number): number => 5e-4 * Math.abs(limit);
 
-const bad = (code: string, value: string, message: string, remedy: string): Result<never> =>
-  fail({ code, field: '', value, message, remedy });
+const bad = (
+  code: string,
+  value: string,
+  message: string,
+  remedy: string,
+  meant: readonly string[] = [],
+): Result<never> => fail({ code, field: '', value, message, remedy, ...(meant.length > 0 ? { meant } : {}) });
+
+/** A number out of range often only lacks its unit: the units in which it would be in it, two at most. */
+function inAnotherUnit(
+  dimension: Dimension,
+  text: string,
+  system: UnitSystem,
+  range: Range,
+): readonly string[] {
+  const typed = normal(text);
+  const number = NUMBER.exec(typed)?.[0];
+  if (number === undefined || number.length < typed.length) return [];
+  const bare = bareUnit(dimension, number, system);
+  return dimensionSpec(dimension)
+    .units.filter((u) => u !== bare && u.symbol !== '')
+    .filter((u) => {
+      const si = toSi(readNumber(number), u);
+      return si >= range.min && si <= range.max;
+    })
+    .slice(0, 2)
+    .map((u) => `${number} ${u.symbol}`);
+}
+
+/** The unit a misspelled one is nearest to, by letters changed, left out or swapped. */
+function nearestUnit(units: readonly Unit[], word: string): string | undefined {
+  const tries = units
+    .flatMap((u) =>
+      [u.symbol, ...u.aliases].map((name) => ({
+        u,
+        name,
+        far: lettersApart(name.toLowerCase(), word.toLowerCase()),
+      })),
+    )
+    .filter(({ far }) => far <= Math.min(2, word.length - 1))
+    .sort((a, b) => a.far - b.far || alike(b.name, word) - alike(a.name, word));
+  return tries[0]?.u.symbol;
+}
+
+/** How many letters two words begin with alike. */
+const alike = (a: string, b: string): number =>
+  [...a.toLowerCase()].findIndex((letter, i) => letter !== b.toLowerCase()[i]);
+
+/** Levenshtein distance, two letters that changed places counting once (optimal string alignment). */
+function lettersApart(a: string, b: string): number {
+  const row = (i: number): number[] =>
+    Array.from({ length: b.length + 1 }, (_, j) => (i === 0 ? j : j === 0 ? i : 0));
+  const d = Array.from({ length: a.length + 1 }, (_, i) => row(i));
+  for (let i = 1; i <= a.length; i++)
+    for (let j = 1; j <= b.length; j++) {
+      const same = a[i - 1] === b[j - 1] ? 0 : 1;
+      d[i]![j] = Math.min(d[i - 1]![j]! + 1, d[i]![j - 1]! + 1, d[i - 1]![j - 1]! + same);
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        d[i]![j] = Math.min(d[i]![j]!, d[i - 2]![j - 2]! + 1);
+    }
+  return d[a.length]![b.length]!;
+}
 
 const trim = (si: number, u: Unit): string => {
   const value = (si - (u.offset ?? 0)) / u.factor;
   return String(Number(value.toPrecision(4)));
 };
 
-const EXAMPLES: Partial<Record<Dimension, Record<UnitSystem, string>>> = {
+const EXAMPLES: Partial<Record<Dimension, Record<'us' | 'metric', string>>> = {
+  manifold: { us: '15 psi or 20 inHg vacuum', metric: '100 kPa or 68 kPa vacuum' },
   pressure: { us: '58 psi', metric: '400 kPa' },
   flow: { us: '312 L/h', metric: '312 L/h' },
   length: { us: '11 ft 6 in', metric: '3.5 m' },
@@ -260,4 +351,4 @@ const EXAMPLES: Partial<Record<Dimension, Record<UnitSystem, string>>> = {
 };
 
 const exampleFor = (dimension: Dimension, system: UnitSystem): string =>
-  EXAMPLES[dimension]?.[system] ?? `1 ${shownUnit(dimension, system).symbol}`.trim();
+  EXAMPLES[dimension]?.[isUs(system) ? 'us' : 'metric'] ?? `1 ${shownUnit(dimension, system).symbol}`.trim();

@@ -8,15 +8,30 @@ export interface Unit {
   readonly offset?: number;
   /** Decimals shown. */
   readonly decimals: number;
+  /** Above this figure a gauge is read in steps. */
+  readonly coarse?: { readonly above: number; readonly step: number };
 }
 
-export type UnitSystem = 'us' | 'metric';
+/** US with flow in liters an hour, as pumps are sold, or in gallons; metric. */
+export const UNIT_SYSTEMS = ['us', 'us-gph', 'metric'] as const;
+export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
+
+/**
+ * Whether a unit system is US.
+ * @param system unit system
+ * @returns true for US, whatever its flow is read in
+ * Validity: every system.
+ * @throws nothing
+ * @source own convention
+ * @example isUs('us-gph') // => true
+ */
+export const isUs = (system: UnitSystem): boolean => system !== 'metric';
 
 export interface DimensionSpec {
   readonly name: string;
   readonly units: readonly Unit[];
   /** Symbol shown in each system. */
-  readonly shown: Readonly<Record<UnitSystem, string>>;
+  readonly shown: Readonly<Record<'us' | 'metric', string>> & Readonly<Partial<Record<UnitSystem, string>>>;
 }
 
 const INCH = 0.0254;
@@ -46,30 +61,34 @@ const plain = (name: string, symbol: string, decimals: number, aliases: string[]
   shown: { us: symbol, metric: symbol },
 });
 
+/** The shop’s vacuum gauge: inches of mercury at 0 °C (NIST SP 811). */
+export const INHG = 3386.389;
+
+const PRESSURE: readonly Unit[] = [
+  // A dial of a hundred psi is read to half a one, at its beginning to a tenth.
+  { ...unit('psi', PSI, 1, ['psig', 'lb/in2', 'lbs']), coarse: { above: 20, step: 0.5 } },
+  { ...unit('kPa', 1e3, 1, ['kpa']), coarse: { above: 140, step: 1 } },
+  unit('bar', 1e5, 2),
+  unit('Pa', 1, 0, ['pa']),
+  unit('inHg', INHG, 1, ['inhg', '"hg', 'in hg', 'in. hg']),
+];
+
 /** Exact factors: international foot and pound (1959), US gallon 231 in³, mechanical horsepower 550 ft·lbf/s. */
 export const DIMENSIONS = {
-  pressure: {
-    name: 'pressure',
-    units: [
-      unit('psi', PSI, 1, ['psig', 'lb/in2', 'lbs']),
-      unit('kPa', 1e3, 1, ['kpa']),
-      unit('bar', 1e5, 2),
-      unit('Pa', 1, 0, ['pa']),
-      unit('inHg', 3386.389, 1, ['inhg']),
-    ],
-    shown: { us: 'psi', metric: 'kPa' },
-  },
+  pressure: { name: 'pressure', units: PRESSURE, shown: { us: 'psi', metric: 'kPa' } },
+  /** In the intake manifold: above the air outside it is boost, below it vacuum, and a gauge shows that in inches of mercury. */
+  manifold: { name: 'manifold pressure', units: PRESSURE, shown: { us: 'psi', metric: 'kPa' } },
   flow: {
     name: 'flow',
     units: [
       unit('L/h', LPH, 0, ['lph', 'l/hr']),
-      unit('gal/h', GALLON / 3600, 1, ['gph', 'gal/hr']),
+      unit('gph', GALLON / 3600, 1, ['gal/h', 'gal/hr']),
       unit('gal/min', GALLON / 60, 2, ['gpm']),
       unit('cc/min', 1e-6 / 60, 0, ['cc', 'ml/min', 'cm3/min']),
       unit('L/min', 1e-3 / 60, 2, ['lpm']),
       unit('m³/s', 1, 8, ['m3/s']),
     ],
-    shown: { us: 'L/h', metric: 'L/h' },
+    shown: { us: 'L/h', 'us-gph': 'gph', metric: 'L/h' },
   },
   injectorFlow: {
     name: 'injector flow',
@@ -77,10 +96,10 @@ export const DIMENSIONS = {
       unit('cc/min', 1e-6 / 60, 0, ['cc', 'ml/min', 'cm3/min']),
       unit('L/h', LPH, 1, ['lph', 'l/hr']),
       // Injectors are sold by the pound an hour of gasoline: 10.5 cc/min each (common practice).
-      unit('lb/h', 10.5e-6 / 60, 1, ['lb/hr', 'lbs/h', 'lbs/hr', 'pph']),
+      unit('lb/hr', 10.5e-6 / 60, 1, ['lb/h', 'lbs/h', 'lbs/hr', 'pph']),
       unit('m³/s', 1, 8, ['m3/s']),
     ],
-    shown: { us: 'cc/min', metric: 'cc/min' },
+    shown: { us: 'lb/hr', metric: 'cc/min' },
   },
   length: {
     name: 'length',
@@ -97,6 +116,11 @@ export const DIMENSIONS = {
     name: 'bore',
     units: [unit('mm', 1e-3, 1), unit('in', INCH, 3, ['"', 'inch'])],
     shown: { us: 'in', metric: 'mm' },
+  },
+  speed: {
+    name: 'speed',
+    units: [unit('ft/s', 0.3048, 1, ['fps']), unit('m/s', 1, 1)],
+    shown: { us: 'ft/s', metric: 'm/s' },
   },
   power: {
     name: 'power',
@@ -204,7 +228,8 @@ export const dimensionSpec = (dimension: Dimension): DimensionSpec => DIMENSIONS
  */
 export const shownUnit = (dimension: Dimension, system: UnitSystem): Unit => {
   const spec = dimensionSpec(dimension);
-  return spec.units.find((u) => u.symbol === spec.shown[system]) ?? spec.units[0]!;
+  const symbol = spec.shown[system] ?? spec.shown.us;
+  return spec.units.find((u) => u.symbol === symbol) ?? spec.units[0]!;
 };
 
 export const toSi = (value: number, u: Unit): number => value * u.factor + (u.offset ?? 0);

@@ -1,6 +1,11 @@
+import { formatQuantity } from '../quantities/format.ts';
 import type { FixAction } from '../outcome/fix.ts';
 import type { Dimension } from '../quantities/units.ts';
 import type { Writer } from './words.ts';
+
+/** Injectors are sold by both figures, whatever somebody reads everything else in: “90 lb/hr (950 cc/min)”. */
+const soldBy = (flow: number): string =>
+  `${formatQuantity('injectorFlow', flow, 'us', 0).text} (${formatQuantity('injectorFlow', flow, 'metric').text})`;
 
 /** What a fix's button says: an action in the trade's words. */
 export function sayFix(does: FixAction, q: Writer): string {
@@ -9,7 +14,7 @@ export function sayFix(does: FixAction, q: Writer): string {
       return `Set the base to ${q('pressure', does.pressure)}`;
     case 'fit-injectors':
       // Sold by the pound an hour of gasoline as well: 10.5 cc/min each (common practice).
-      return `Fit ${does.count === 1 ? 'an injector' : `${does.count} injectors`} of ${q('injectorFlow', does.flow)} (${Math.round(does.flow / (10.5e-6 / 60))} lb/hr)`;
+      return `Fit ${does.count === 1 ? 'an injector' : `${does.count} injectors`} of ${soldBy(does.flow)}`;
     case 'connect-reference':
       return 'Connect its port to the manifold';
     case 'add-damper':

@@ -18,7 +18,7 @@ export function saySignal(signal: Signal, q: Writer): string {
 function words(signal: Signal, q: Writer): string {
   switch (signal.kind) {
     case 'boost':
-      return `boost ${q('pressure', signal.above)}`;
+      return `boost ${q('manifold', signal.above)}`;
     case 'throttle':
       return `throttle ${q('fraction', signal.above)}`;
     case 'rpm':

@@ -6,7 +6,7 @@ import type { LevelTerm } from './rule.ts';
 type LevelKind = LevelTerm['kind'];
 
 const LEVELS = {
-  boost: { dimension: 'pressure', unit: 'Pa gauge', min: -100e3, max: 500e3 },
+  boost: { dimension: 'manifold', unit: 'Pa gauge', min: -100e3, max: 500e3 },
   throttle: { dimension: 'fraction', unit: '', min: 0, max: 1 },
   rpm: { dimension: 'engineSpeed', unit: 'rpm', min: 0, max: 20_000 },
   'oil-pressure': { dimension: 'pressure', unit: 'Pa', min: 0, max: 1e6 },

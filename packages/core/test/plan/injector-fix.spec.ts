@@ -17,8 +17,8 @@ describe('injectors too small', () => {
       const finding = duty(doc);
       if (!finding) continue;
       const [fix] = finding.fixes;
-      expect(fix!.label).toMatch(/^Fit \d injectors of \d+ cc\/min \(\d+ lb\/hr\)$/);
-      const [, said, pounds] = /of (\d+) cc\/min \((\d+) lb/.exec(fix!.label)!.map(Number);
+      expect(fix!.label).toMatch(/^Fit \d injectors of \d+ lb\/hr \(\d+ cc\/min\)$/);
+      const [, pounds, said] = /of (\d+) lb\/hr \((\d+) cc/.exec(fix!.label)!.map(Number);
       expect(said! % 50).toBe(0);
       // 10.5 cc/min of gasoline to the pound an hour (common practice).
       expect(pounds).toBe(Math.round(said! / 10.5));
@@ -32,7 +32,7 @@ describe('injectors too small', () => {
   test('where no injector is that large none is offered', () => {
     const alone = (limit: number): JobDocument =>
       applied(small(600, limit), [{ op: 'replace', path: '/brief/injectors/count', value: 1 }]);
-    expect(duty(alone(0.85))!.fixes[0]!.label).toMatch(/^Fit an injector of 3\d[05]0 cc\/min/);
+    expect(duty(alone(0.85))!.fixes[0]!.label).toMatch(/^Fit an injector of \d+ lb\/hr \(3\d[05]0 cc\/min\)/);
     const doc = alone(0.4);
     const finding = duty(doc);
     expect(finding!.fixes).toEqual([]);

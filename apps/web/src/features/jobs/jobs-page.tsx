@@ -30,9 +30,9 @@ export function JobsPage() {
       <title>Jobs · Venula</title>
       <div className="mx-auto max-w-[1080px]">
         <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
-          <h2 className="headline text-[1.85rem]" data-testid="answer">
+          <h1 className="headline text-[1.85rem]" data-testid="answer">
             {jobs.data ? headline(jobs.data.total, archived, search) : 'Jobs'}
-          </h2>
+          </h1>
           {person && person.role !== 'viewer' && <NewJob />}
         </div>
         <div className="mt-4 flex flex-wrap items-center gap-3">

@@ -1,4 +1,5 @@
 import { PATTERNS, type Style } from '@venula/core/document';
+import { isUs } from '@venula/core/quantities';
 import { JOB_FILE_LIMIT, readJob } from '@venula/core/formats';
 import type { InputError } from '@venula/core/outcome';
 import { FileUp, Plus } from 'lucide-react';
@@ -113,7 +114,8 @@ export function NewJob() {
           disabled={create.isPending}
           onClick={() => {
             const title = named();
-            if (title !== null) create.mutate({ pattern: style, title, units }, go);
+            if (title !== null)
+              create.mutate({ pattern: style, title, units: isUs(units) ? 'us' : 'metric' }, go);
           }}
         >
           Start the job

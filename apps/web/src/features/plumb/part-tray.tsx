@@ -153,7 +153,7 @@ function StationFacts({ id }: { readonly id: string }) {
     ['flow', format('flow', station.flow)],
     ...(station.run
       ? ([
-          ['speed', `${station.run.velocity.toFixed(1)} m/s`],
+          ['speed', format('speed', station.run.velocity)],
           ['Re', station.run.reynolds.toFixed(0)],
           ['of the path', format('fraction', station.run.share)],
           ['fittings as hose', format('length', station.run.equivalentLength)],

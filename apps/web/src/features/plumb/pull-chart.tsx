@@ -109,7 +109,7 @@ function PullTable({ pull }: { readonly pull: readonly StateResult[] }) {
       onChoose={selectState}
       columns={[
         { name: 'rpm', strong: true, cell: (s) => s.state.rpm.toFixed(0) },
-        { name: 'Manifold', cell: (s) => format('pressure', s.state.manifold) },
+        { name: 'Manifold', cell: (s) => format('manifold', s.state.manifold) },
         { name: 'Takes', cell: (s) => flow(s.state.draw) },
         { name: 'Delivers', cell: (s) => flow(s.values?.available) },
         { name: 'To spare', strong: true, cell: (s) => share(s.values?.margin) },

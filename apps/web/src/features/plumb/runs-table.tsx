@@ -55,7 +55,7 @@ export function RunsTable({
               <td className="cell num">{format('pressure', s.pDown)}</td>
               <td className="cell num font-semibold">{format('pressure', s.pUp - s.pDown)}</td>
               <td className="cell num">{format('flow', s.flow)}</td>
-              <td className="cell num">{s.run ? `${s.run.velocity.toFixed(1)} m/s` : ''}</td>
+              <td className="cell num">{s.run ? format('speed', s.run.velocity) : ''}</td>
             </tr>
           ))}
         </tbody>

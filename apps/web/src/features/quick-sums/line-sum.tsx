@@ -2,7 +2,7 @@ import { LINE_SUM_FIELDS, lineChoices, type LineQuestion } from '@venula/core/ad
 import { BACK_PRESSURE_SHARE } from '@venula/core/judge';
 import { HOSE_KINDS, type HoseKindId } from '@venula/core/kinds';
 import { useState } from 'react';
-import { useFormat, useSettings } from '../../app/settings.ts';
+import { useFormat } from '../../app/settings.ts';
 import { choice, FieldList, type Asked } from '../../ui/field-list.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { ChoiceTable } from './choice-table.tsx';
@@ -47,7 +47,6 @@ const asked = (role: 'feed' | 'return'): readonly Asked<Known>[] => [
 /** What a line loses at a flow, size by size: a feed, or a return against a share of the rail. */
 export function LineSum({ role }: { readonly role: 'feed' | 'return' }) {
   const format = useFormat();
-  const { units } = useSettings();
   const [known, setKnown] = useState(START);
   const { flow, ethanol, hose, lengthM, bendDegrees, railPa } = known;
   const question: LineQuestion = {
@@ -99,7 +98,7 @@ export function LineSum({ role }: { readonly role: 'feed' | 'return' }) {
           cells: [
             [format('bore', r.bore)],
             [format('pressure', r.loss), r.loss > limit],
-            [units === 'us' ? `${(r.velocity / 0.3048).toFixed(1)} ft/s` : `${r.velocity.toFixed(1)} m/s`],
+            [format('speed', r.velocity)],
             [Math.round(r.reynolds).toLocaleString('en-US')],
           ],
         }))}

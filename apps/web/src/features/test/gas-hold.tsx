@@ -1,6 +1,6 @@
 import { newId } from '../../outbox/ids.ts';
 import { GAS_LIMITS, GAUGE_MOST_PA, provableAfter, storedEnergy, type DecayResult } from '@venula/core/prove';
-import { gauge, absolute, editText } from '@venula/core/quantities';
+import { gauge, absolute, editText, isUs } from '@venula/core/quantities';
 import { lineVolume } from '@venula/core/supply';
 import { useState } from 'react';
 import { useStartRun } from '../../api/queries.ts';
@@ -47,10 +47,10 @@ function SetUp({ again }: { readonly again: boolean }) {
   const start = useStartRun(id);
   const { units } = useSettings();
   // Round figures in the unit the gauge is read in: 10 psi and tenths, or 70 kPa and halves.
-  const [pressurePa, setPressure] = useState<number>(units === 'us' ? 10 * PSI : GAS_LIMITS.usual);
+  const [pressurePa, setPressure] = useState<number>(isUs(units) ? 10 * PSI : GAS_LIMITS.usual);
   const [volumeM3, setVolume] = useState(lineVolume(doc));
-  const [resolutionPa, setResolution] = useState(units === 'us' ? 0.1 * PSI : 500);
-  const [gaugeMaxPa, setGaugeMax] = useState(units === 'us' ? 30 * PSI : 200e3);
+  const [resolutionPa, setResolution] = useState(isUs(units) ? 0.1 * PSI : 500);
+  const [gaugeMaxPa, setGaugeMax] = useState(isUs(units) ? 30 * PSI : 200e3);
   const [limitM3s, setLimit] = useState(USUAL_LIMIT);
   if (readOnly) return null;
   const most = person.role === 'lead' ? GAS_LIMITS.lead : GAS_LIMITS.technician;

@@ -74,11 +74,11 @@ export function BaseAxis({ ticks, at, plot, unit }: Axis) {
     <g data-ticks>
       <line x1={plot.left} x2={plot.right} y1={plot.bottom} y2={plot.bottom} stroke="var(--soft)" />
       {ticks.map((t) => (
-        <text key={t} x={at(t)} y={plot.bottom + 14} textAnchor="middle" fontSize={12} style={soft}>
+        <text key={t} x={at(t)} y={plot.bottom + 19} textAnchor="middle" fontSize={12} style={soft}>
           {numeral(t)}
         </text>
       ))}
-      <text x={plot.right} y={plot.bottom + 27} textAnchor="end" fontSize={12} style={soft}>
+      <text x={plot.right} y={plot.bottom + 33} textAnchor="end" fontSize={12} style={soft}>
         {unit}
       </text>
     </g>

@@ -30,14 +30,14 @@ export interface Layout {
   readonly xOf: (junctionId: string) => number;
 }
 
-/** Two lines of a name stand above the first lane. */
-const FIRST_Y = 66;
+/** Three lines of a name stand above the first lane. */
+const FIRST_Y = 80;
 /** Ways home carry their names below, ways out above: two of those need more room between them. */
-const OUT_LANE = 98;
-const HOME_LANE = 80;
+const OUT_LANE = 116;
+const HOME_LANE = 100;
 const MARGIN = 46;
 /** Pixels a weight of one needs at least. */
-const LEAST = 56;
+const LEAST = 62;
 const HALF_WIDTH: Readonly<Record<TrackJunction['symbol'], number>> = {
   tank: 33,
   battery: 33,

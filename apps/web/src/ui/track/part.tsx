@@ -78,7 +78,7 @@ export function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onS
         fontWeight={selected ? 700 : 550}
         style={{ stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
       >
-        {wrapped(item.name, width + 8).map((text, i, all) => (
+        {wrapped(item.name, width).map((text, i, all) => (
           <tspan key={text} x={x} y={nameY + (above ? i - all.length + 1 : i) * LINE}>
             {text}
           </tspan>
@@ -86,13 +86,17 @@ export function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onS
       </text>
       <text
         x={x}
-        y={above ? y + 41 : nameY + LINE * wrapped(item.name, width + 8).length}
+        y={above ? y + 41 : nameY + LINE * wrapped(item.name, width).length}
         textAnchor="middle"
         className="label"
         fontSize={13}
         style={{ fill: 'var(--soft)', stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
       >
-        {clip(item.caption, width)}
+        {wrapped(item.caption, width).map((text, i) => (
+          <tspan key={text} x={x} dy={i === 0 ? 0 : LINE}>
+            {text}
+          </tspan>
+        ))}
       </text>
     </g>
   );
@@ -152,20 +156,28 @@ function Sleeve({
 /** Height of a line of a name. */
 const LINE = 15;
 
-/** A name in two lines at most, broken between words; the whole of it is in the title and the sheet. */
+/** Condensed letters take about this much at 13 px. */
+const LETTER = 5.8;
+/** A name longer than this many lines is shortened; the whole of it is in the title and the sheet. */
+const MOST_LINES = 3;
+
+/** A name in lines, broken between words. */
 export function wrapped(text: string, width: number): string[] {
-  const room = Math.max(4, Math.floor((width - 4) / 5.2));
-  if (text.length <= room) return [text];
-  const words = text.split(' ');
-  let first = words[0]!;
-  let at = 1;
-  while (at < words.length && `${first} ${words[at]!}`.length <= room) first += ` ${words[at++]!}`;
-  const rest = words.slice(at).join(' ');
-  return rest === '' ? [clip(first, width)] : [clip(first, width), clip(rest, width)];
+  const room = Math.max(4, Math.floor((width - 2) / LETTER));
+  const lines: string[] = [];
+  for (const word of text.split(' ')) {
+    const last = lines.at(-1);
+    const longer = last === undefined ? word : `${last} ${word}`;
+    if (last !== undefined && longer.length <= room) lines[lines.length - 1] = longer;
+    else lines.push(word);
+  }
+  const kept = lines.slice(0, MOST_LINES);
+  const rest = lines.slice(MOST_LINES - 1).join(' ');
+  return kept.map((line, i) => clip(i === MOST_LINES - 1 ? rest : line, width));
 }
 
-/** Condensed letters take about 5.2 px at 13 px; the whole name is in the title and the sheet. */
+/** What is shortened in a drawing says so. */
 export const clip = (text: string, width: number): string => {
-  const room = Math.max(4, Math.floor((width - 4) / 5.2));
+  const room = Math.max(4, Math.floor((width - 2) / LETTER));
   return text.length <= room ? text : `${text.slice(0, room - 1)}…`;
 };

@@ -11,7 +11,7 @@ export const speedLags: Words<SpeedLags> = ({ value: margin, place, figures: f }
   formula:
     f.fullAt === null
       ? `the sender never reaches the ${f.fullVolts} V that full speed asks for`
-      : `full speed at ${f.fullVolts} V is ${q('pressure', f.fullAt)}; the pull is at ${q('pressure', f.boost)} here`,
+      : `full speed at ${f.fullVolts} V is ${q('pressure', f.fullAt)}; the pull is at ${q('manifold', f.boost)} here`,
   source: 'controller map and joint solve at the speed it asks for',
 });
 
@@ -19,7 +19,7 @@ export const stagingLate: Words<StagingLate> = ({ code, value, place, figures: f
   const by = `${q('pressure', f.needed)} (${f.neededRpm.toFixed(0)} rpm)`;
   const cameIn = f.missed.cameIn;
   const comes = cameIn
-    ? `comes in at ${cameIn.rpm.toFixed(0)} rpm and ${q('pressure', cameIn.boost)}`
+    ? `comes in at ${cameIn.rpm.toFixed(0)} rpm and ${q('manifold', cameIn.boost)}`
     : 'does not come in along the pull';
   const title = {
     'never reached': `${place.name} waits for ${q('pressure', value)}; the pull reaches ${q('pressure', f.most)}.`,

@@ -78,8 +78,8 @@ export function SheetView() {
         <table className="w-full">
           <thead>
             <tr className="label border-b border-ink text-soft">
-              {['', 'Wire', 'Color', 'Size', 'Cut', 'One end', 'Other end'].map((h) => (
-                <th key={h || 'label'} scope="col" className="py-0.5 pr-2 text-left font-semibold">
+              {['Label', 'Wire', 'Color', 'Size', 'Cut', 'One end', 'Other end'].map((h) => (
+                <th key={h} scope="col" className="py-0.5 pr-2 text-left font-semibold">
                   {h}
                 </th>
               ))}

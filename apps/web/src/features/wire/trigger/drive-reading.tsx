@@ -21,7 +21,7 @@ export function DriveReading({
   const words = now
     ? [
         `${now.t.toFixed(1)} s`,
-        `boost ${format('pressure', now.boost)}`,
+        now.boost < 0 ? format('manifold', now.boost) : `boost ${format('manifold', now.boost)}`,
         rail &&
           (rail.rail === null
             ? `no rail pressure, ${format('pressure', rail.required)} wanted`

@@ -1,11 +1,12 @@
 import type { Threshold } from '@venula/core/document';
-import { shortened, shownUnit } from '@venula/core/quantities';
+import { shownUnit } from '@venula/core/quantities';
 import type { DriveMoment, Leg, RailMoment } from '@venula/core/replay';
 import { extent, line, scaleLinear, type ScaleLinear } from 'd3';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';
 import { ValueAxis } from '../../../ui/chart/axes.tsx';
 import { useCursor } from '../../../ui/chart/use-cursor.ts';
+import { wrapped } from '../../../ui/track/part.tsx';
 import { useWidth } from '../../../ui/use-size.ts';
 import type { Replay } from '../../../workers/plan-work.ts';
 import { DriveReading } from './drive-reading.tsx';
@@ -15,7 +16,7 @@ const LEFT = 132;
 const RIGHT = 12;
 const HEAD = 22;
 const BOOST = 84;
-const LANE = 26;
+const LANE = 32;
 const RAIL = 132;
 const GAP = 14;
 
@@ -118,7 +119,7 @@ function LegHeads({
     return (
       <g key={i}>
         <line x1={x(from)} x2={x(from)} y1={4} y2={height - 6} stroke="var(--rule)" />
-        {room > 12 && (
+        {room > (i < 9 ? 12 : 20) && (
           <text x={x(from) + 4} y={15} fontSize={13} className="label" style={{ fill: 'var(--soft)' }}>
             {room > word.length * 6.6 + 24 ? `${i + 1} ${word}` : i + 1}
           </text>
@@ -217,7 +218,7 @@ function DragThreshold({
       }}
       onPointerCancel={() => setHeld(null)}
     >
-      <rect x={LEFT - 4} y={y(value) - 14} width={width - LEFT - RIGHT + 4} height={28} fill="transparent" />
+      <rect x={LEFT - 4} y={y(value) - 22} width={width - LEFT - RIGHT + 4} height={44} fill="transparent" />
       <line
         x1={LEFT}
         x2={width - RIGHT}
@@ -256,8 +257,12 @@ function LaneRow({
   }
   return (
     <g>
-      <text x={8} y={y + 16} fontSize={13} fontWeight={650}>
-        {name.length > 17 ? `${shortened(name, 16)}…` : name}
+      <text fontSize={13} fontWeight={650}>
+        {wrapped(name, LEFT - 18).map((text, i, all) => (
+          <tspan key={text} x={8} y={y + 17 + (i - (all.length - 1) / 2) * 14}>
+            {text}
+          </tspan>
+        ))}
       </text>
       <line x1={LEFT} x2={width - RIGHT} y1={y + LANE - 6} y2={y + LANE - 6} stroke="var(--rule)" />
       {bars.map((b) => (

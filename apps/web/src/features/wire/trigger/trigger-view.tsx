@@ -70,7 +70,7 @@ function Answer({ replay, lines }: { readonly replay: Replay | null; readonly li
             ? `The rail dips ${format('pressure', dip.depth)} for ${(dip.to - dip.from).toFixed(1)} s.`
             : `Nothing feeds the engine for ${(dip.to - dip.from).toFixed(1)} s while it draws fuel.`
         }
-        second={`At ${dip.rpm.toFixed(0)} rpm and ${format('pressure', dip.boost)} of boost. ${
+        second={`At ${dip.rpm.toFixed(0)} rpm and ${format('manifold', dip.boost)} of boost. ${
           dip.cause === 'rules'
             ? 'Move the threshold down on the boost trace until the dip is gone, or change the rule.'
             : 'It dips with every pump on, too: pumps, lines or wiring are short there, not the trigger. See Plumb.'

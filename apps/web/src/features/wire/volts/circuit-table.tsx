@@ -58,7 +58,7 @@ export function CircuitTable({
               </td>
               <td className="cell num">{drop ? format('amps', drop.amps) : ''}</td>
               <td className="cell num">{drop ? format('resistance', drop.ohms) : ''}</td>
-              <td className="cell num font-semibold">{drop ? format('volts', drop.drop, 3) : ''}</td>
+              <td className="cell num font-semibold">{drop ? format('volts', drop.drop) : ''}</td>
             </tr>
           );
         })}
