@@ -41,7 +41,7 @@ test('a starved suction is found with what it lets through and mended by the off
   await type(page, 'Clogged', '95%');
   const vapor = finding(page, 'SUCTION_VAPOR');
   await expect(vapor).toContainText('lets no more than');
-  await vapor.getByRole('button', { name: /Clean or renew/ }).click();
+  await vapor.getByRole('button', { name: /Clean or replace/ }).click();
   await expect(vapor).toHaveCount(0);
   await saved(page);
 });
@@ -110,10 +110,10 @@ test('by touch only, on a tablet: the same edits', async ({ browser, baseURL }) 
   await pick(page, 'Branch after Check valve', 'another pump from the tank');
   await expect(part(page, 'pump-2')).toBeVisible();
   await part(page, 'pump-2').tap();
-  await page.getByRole('button', { name: /^Take the whole way out/ }).tap();
+  await page.getByRole('button', { name: /^Remove the whole line/ }).tap();
   await expect(part(page, 'pump-2')).toHaveCount(0);
   await part(page, 'sensor').tap();
-  await page.getByRole('button', { name: 'Take Ethanol sensor out' }).tap();
+  await page.getByRole('button', { name: 'Remove Ethanol sensor' }).tap();
   await expect(part(page, 'sensor')).toHaveCount(0);
   await junction(page, 'rail').tap();
   await type(page, 'Volume', '200 mL');
@@ -157,7 +157,7 @@ test('a brief from three numbers, a dyno sheet with bad rows, injectors from the
   await page.getByRole('button', { name: 'From a sheet…' }).first().click();
   const points = page.getByLabel('Points');
   await points.fill('rpm;kW;bar\n3000;120;0,5\n3000;130;0,6\n6000;many;1,1');
-  await expect(page.getByText('3000 rpm stands in line 2 too')).toBeVisible();
+  await expect(page.getByText('3000 rpm is in line 2 too')).toBeVisible();
   await expect(page.getByText('"many" is not a number in the power column')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Use this pull' })).toBeDisabled();
   await points.fill('rpm;kW;bar\n3000;120;0,5\n6000;280;1,1');

@@ -67,8 +67,8 @@ test('on a phone: the demo coupé is planned, wired and tried, by thumb alone', 
   const cautions = page.getByLabel('I have read the cautions and they hold here').first();
   await cautions.check();
   await tap(page.getByRole('button', { name: /^Start/ }).first());
-  await expect(page.getByRole('button', { name: 'OK', exact: true }).first()).toBeVisible();
-  await tap(page.getByRole('button', { name: 'OK', exact: true }).first());
+  await expect(page.getByRole('button', { name: /^OK:/ }).first()).toBeVisible();
+  await tap(page.getByRole('button', { name: /^OK:/ }).first());
   for (const name of ['Brief', 'Parts', 'Handover']) {
     await stage(page, name);
     await expect(page.getByTestId('answer').or(page.getByTestId('handover')).first()).toBeVisible();

@@ -36,7 +36,7 @@ test('a check valve that traps hot fuel and a second pump too late are mended by
   await pick(page, 'Add a part after Line forward', 'Check valve');
   const trapped = finding(page, 'TRAPPED_VOLUME');
   await expect(trapped).toContainText('closed in after shut-down');
-  await trapped.getByRole('button', { name: 'Take the check valve out' }).click();
+  await trapped.getByRole('button', { name: 'Remove the check valve' }).click();
   await expect(trapped).toHaveCount(0);
   await expect(part(page, 'check')).toHaveCount(0);
 
@@ -94,7 +94,7 @@ test('parts are added, moved, split and taken out on the track, by keyboard as w
   await page.getByRole('button', { name: 'Move Feed hose left' }).click();
   await pick(page, 'Add a part after Feed hose', 'Bulkhead');
   await expect(page.getByRole('row', { name: /Bulkhead/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Take Bulkhead out' }).click();
+  await page.getByRole('button', { name: 'Remove Bulkhead' }).click();
   await expect(page.getByRole('row', { name: /Bulkhead/ })).toHaveCount(0);
   await page.getByRole('tab', { name: 'Track' }).click();
   await expect(part(page, 'filter')).toBeVisible();

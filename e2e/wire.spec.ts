@@ -60,7 +60,7 @@ test('two pumps wired from rules: the dip found and dialed out, a switch on NC n
   await page.keyboard.press('Enter');
   await choose(page.getByLabel('Clamped inside'), 'yes');
   await pick(page, 'Add a part to the drawing', 'Splice');
-  await page.getByRole('button', { name: 'Take part and its wires out' }).click();
+  await page.getByRole('button', { name: 'Remove this part and its wires' }).click();
   await page
     .getByTestId('wires')
     .getByRole('row')
@@ -114,7 +114,7 @@ test('the dry test comes from the same truth table and is signed off', async ({ 
   await expect(rows).toHaveCount(4);
   await expect(rows.nth(1)).toContainText('Pump 2, staged runs');
   await expect(rows.nth(2)).toContainText('Key off');
-  for (let i = 0; i < 4; i++) await rows.nth(i).getByRole('button', { name: 'OK', exact: true }).click();
+  for (let i = 0; i < 4; i++) await rows.nth(i).getByRole('button', { name: /^OK:/ }).click();
   await expect(page.getByTestId('dry-progress')).toContainText('4 of 4 tried');
   await page.getByRole('button', { name: 'Sign off as Tess Varga' }).click();
   await expect(page.getByText('Passed')).toBeVisible();
@@ -173,7 +173,7 @@ test.describe('on a tablet', () => {
     await expect(answer(page)).toContainText('Cooling fan gets');
     await page.getByRole('button', { name: 'Circuit', exact: true }).tap();
     await type(page, 'Takes at 13.5 V', '24 A');
-    await choose(page.getByLabel('Feed branches off'), 'Pump 1 feed, behind Battery to relay 1');
+    await choose(page.getByLabel('Feed branches off'), 'Pump 1 feed, after Battery to relay 1');
     await expect(finding(page, 'FUSE_LOADED').first()).toBeVisible();
     await choose(page.getByLabel('Feed branches off'), 'its own supply');
     await page.getByRole('button', { name: 'Size it', exact: true }).tap();

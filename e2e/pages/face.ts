@@ -31,7 +31,7 @@ function measure(): string[] {
       const s = getComputedStyle(e);
       if (s.visibility === 'hidden' || s.display === 'none' || s.opacity === '0') return true;
       // Words for a screen reader stand in a box of one pixel.
-      if (s.position === 'absolute' && e.clientWidth <= 1 && e.clientHeight <= 1 && s.overflow === 'hidden')
+      if (s.position === 'absolute' && e.clientWidth <= 1 && e.clientHeight <= 1 && s.overflow !== 'visible')
         return true;
     }
     return false;

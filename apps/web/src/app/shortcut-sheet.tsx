@@ -10,15 +10,15 @@ const ROWS: readonly (readonly [string, string])[] = [
   ['/', 'search jobs'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['u', 'US or metric units'],
-  ['Enter on a part', 'open it in the tray'],
+  ['Enter on a part', 'open it'],
   ['arrow up, down on a part', 'one size larger, smaller'],
   ['Alt arrow left, right on a part', 'move it along the track'],
-  ['a on a part', 'add another behind it'],
-  ['b on a part', 'branch behind it'],
-  ['s on a run', 'split it in two'],
+  ['a on a part', 'add another after it'],
+  ['b on a part', 'branch after it'],
+  ['s on a line', 'split it in two'],
   ['arrow up, down on a threshold', 'a quarter psi; with Shift one psi'],
-  ['Delete on a part', 'take it out'],
-  ['Shift Delete on a part', 'take its whole way out'],
+  ['Delete on a part', 'remove it'],
+  ['Shift Delete on a part', 'remove its whole line'],
 ];
 
 export function ShortcutSheet({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {

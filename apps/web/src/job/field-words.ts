@@ -38,7 +38,45 @@ export function valueWords(
     return field ? format(field.dimension, value) : String(value);
   }
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (Array.isArray(value)) return `a list of ${value.length}`;
+  if (Array.isArray(value)) return listWords(value, format);
   if (typeof value === 'object' && 'name' in value) return 'there';
   return typeof value === 'string' ? value : shortened(JSON.stringify(value), 200);
+}
+
+type Write = (dimension: Dimension, value: number) => string;
+type Point = { readonly rpm: number; readonly powerW: number; readonly boostPa: number };
+const isPull = (value: readonly unknown[]): value is readonly Point[] =>
+  value.length > 0 && value.every((v) => typeof v === 'object' && v !== null && 'rpm' in v && 'powerW' in v);
+
+const pointWords = (p: Point, format: Write): string =>
+  `${format('power', p.powerW)} at ${format('manifold', p.boostPa)}`;
+
+/** A list in words: a pull by its points, anything else by how many there are. */
+function listWords(value: readonly unknown[], format: Write): string {
+  if (isPull(value)) return value.map((p) => `${p.rpm} rpm: ${pointWords(p, format)}`).join('; ');
+  return value.length === 1 ? '1 entry' : `${value.length} entries`;
+}
+
+/**
+ * What a change makes of a value: “60 psi → 58 psi”; of a pull only the points that differ, by rpm.
+ */
+export function changeWords(
+  before: { readonly doc: object; readonly value: unknown },
+  after: { readonly doc: object; readonly value: unknown },
+  pointer: string,
+  format: Write,
+): string {
+  const [was, is] = [before.value, after.value];
+  if (Array.isArray(was) && Array.isArray(is) && isPull(was) && isPull(is)) {
+    const speeds = [...new Set([...was, ...is].map((p) => p.rpm))].sort((a, b) => a - b);
+    return speeds
+      .flatMap((rpm) => {
+        const [a, b] = [was, is].map((pull) => pull.find((p) => p.rpm === rpm));
+        const [x, y] = [a, b].map((p) => (p ? pointWords(p, format) : 'no point'));
+        return x === y ? [] : [`${rpm} rpm: ${x!} → ${y!}`];
+      })
+      .join('; ');
+  }
+  const said = was === undefined ? 'not there' : valueWords(before.doc, pointer, was, format);
+  return `${said} → ${valueWords(after.doc, pointer, is, format)}`;
 }

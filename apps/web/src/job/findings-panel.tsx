@@ -47,7 +47,7 @@ export const FindingsPanel = memo(function FindingsPanel({
   if (fault !== null)
     return (
       <p role="alert" className="border-t-2 border-stop py-3">
-        <strong className="text-stop">This plan cannot be judged.</strong> What you enter is kept all the
+        <strong className="text-stop">This plan cannot be checked.</strong> What you enter is kept all the
         same. Undo the last change, or look for the part it was about.{' '}
         <span className="text-soft">({fault})</span>{' '}
         <button type="button" className="btn btn-small" onClick={solveAgain}>

@@ -55,7 +55,7 @@ describe('what stands against the plan', () => {
   test('a plan that cannot be judged says so, with a way to try again, and never “Checking” for good', () => {
     inJob(<FindingsPanel />, overrun(), { fault: 'no answer in 20 s' });
     const alert = screen.getByRole('alert');
-    expect(alert.textContent).toMatch(/cannot be judged.*kept.*no answer in 20 s/);
+    expect(alert.textContent).toMatch(/cannot be checked.*kept.*no answer in 20 s/);
     expect(within(alert).getByRole('button', { name: 'Try again' })).toBeTruthy();
     expect(screen.queryByText('Checking the plan…')).toBeNull();
   });

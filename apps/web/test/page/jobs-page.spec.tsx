@@ -72,7 +72,7 @@ describe('the list of jobs', () => {
     expect(screen.getByTestId('answer').textContent).toBe('4 open jobs');
     expect(rows()[0]).toContain('2 stops');
     expect(rows()[1]).toContain('3 to fix');
-    expect(rows()[2]).toContain('Cannot be judged. The path of the feed has no pump.');
+    expect(rows()[2]).toContain('Cannot be checked. The path of the feed has no pump.');
     expect(rows()[3]).toContain('checking the plan…');
   });
 

@@ -60,7 +60,7 @@ describe('a rule as a sentence with slots', () => {
     const { rule, user } = card();
     await choose(user, screen.getByLabelText('Pump 2, condition 1.1: what'), 'engine speed reaches');
     expect(rule().any[0]!.all[0]).toMatchObject({ kind: 'rpm', not: false });
-    await user.click(screen.getByRole('button', { name: 'Take out: Pump 2, condition 1.1' }));
+    await user.click(screen.getByRole('button', { name: 'Remove: Pump 2, condition 1.1' }));
     expect(rule().any).toEqual([{ all: [] }]);
     const sentence = screen.getByRole('region', { name: 'When Pump 2 runs' });
     expect(sentence.textContent).toMatch(/^Pump 2runsalways/);

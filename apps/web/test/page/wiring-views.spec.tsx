@@ -56,7 +56,7 @@ describe('the wiring, drawn and tried', () => {
     const before = Object.keys(doc().wiring.harness!.wires).length;
     await user.click(await screen.findByRole('button', { name: 'Add a wire' }));
     expect(Object.keys(doc().wiring.harness!.wires)).toHaveLength(before + 1);
-    await user.click(screen.getByRole('button', { name: 'Draw it anew from the rules' }));
+    await user.click(screen.getByRole('button', { name: 'Redraw it from the rules' }));
     expect(doc().wiring.harness).toBeUndefined();
   });
 

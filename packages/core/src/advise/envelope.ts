@@ -9,7 +9,7 @@ export interface EnvelopePoint {
   readonly boostPa: number;
   /** Flow the feed side delivers at the rail pressure that boost asks for, m³/s. */
   readonly available: number;
-  /** Power it feeds with the margin asked, on the basis the power is given in, W. */
+  /** Power it feeds with the margin wanted, on the basis the power is given in, W. */
   readonly powerW: number;
 }
 

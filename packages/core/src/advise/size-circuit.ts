@@ -99,11 +99,11 @@ export function sizeCircuit(
     }
     const relay = relayFor(candidate, circuitId, solution.amps, size);
     if (relay === null) {
-      fail(`no relay on offer takes ${amps(solution.amps)} and ${wireSizeName(size)} in its socket`);
+      fail(`no relay listed takes ${amps(solution.amps)} and ${wireSizeName(size)} in its socket`);
       continue;
     }
     if (stands < solution.amps) {
-      fail(`stands ${amps(stands)} where it runs, carries ${amps(solution.amps)}`);
+      fail(`good for ${amps(stands)} where it runs, carries ${amps(solution.amps)}`);
       continue;
     }
     const present = lastFuse(candidate, circuitId);
@@ -128,7 +128,7 @@ export function sizeCircuit(
     tried.push({ size, fails: null });
     const patch = wirePatch(doc, candidate, circuitId);
     const reasons = [
-      `${wireSizeName(size)} copper loses ${volts(solution.conductorDrop)} of the ${volts(limit)} allowed and stands ${amps(stands)} where it runs.`,
+      `${wireSizeName(size)} copper loses ${volts(solution.conductorDrop)} of the ${volts(limit)} allowed and is good for ${amps(stands)} where it runs.`,
     ];
     if (own && rating !== null) {
       if (own.segment.ratingA !== rating)

@@ -159,7 +159,7 @@ const electrical = withSources({
       max: 20,
       usual: 2,
       absent: 'not known',
-      why: 'both cables; where the chassis is the way back, the one from the battery',
+      why: 'both cables; where the chassis is the return, the one from the battery',
     }),
   ),
 });

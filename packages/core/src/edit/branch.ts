@@ -61,7 +61,7 @@ function teeAfter(doc: JobDocument, afterId: string): { tee: string; patch: Patc
       add('junctions', id, yFitting('Y', elevation)),
       setOrder(place.pathId, place.order.slice(0, place.at + 1)),
       { op: 'replace', path: `/plumbing/paths/${place.pathId}/to`, value: id },
-      ...(bare ? [add('elements', piece, run('Hose behind the Y', 8, 0.3, 'engine-bay', 45))] : []),
+      ...(bare ? [add('elements', piece, run('Hose after the Y', 8, 0.3, 'engine-bay', 45))] : []),
       add('paths', rest, {
         ...path,
         name: shortened(`${path.name}, on`, 80),

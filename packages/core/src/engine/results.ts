@@ -62,7 +62,7 @@ export interface RegulatorResult {
   readonly capacity: number;
   /** How far its inlet stands above what its diaphragm would hold at this flow, Pa: the overrun. */
   readonly over: number;
-  /** Id of a rising-rate unit behind it that rules instead: then it stands wide open on purpose. */
+  /** Id of a rising-rate unit behind it that rules instead: then it is wide open on purpose. */
   readonly raisedBy: string | null;
 }
 

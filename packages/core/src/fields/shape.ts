@@ -150,7 +150,7 @@ export const oneOf = <const T extends string | number>(
         at,
         'NOT_OFFERED',
         value,
-        'is not one of the values on offer',
+        'is not one of the values listed',
         `one of ${values.join(', ')}`,
       );
     }
@@ -165,9 +165,9 @@ export const list = <T>(item: Shape<T>, min: number, max: number): Shape<T[]> =>
   schema: { type: 'array', items: item.schema, minItems: min, maxItems: max },
   check(value, at, errors) {
     if (!Array.isArray(value))
-      return report(errors, at, 'NOT_A_LIST', value, 'must be a list', `a list of ${min} to ${max}`);
+      return report(errors, at, 'NOT_A_LIST', value, 'must be a list', `${min} to ${max} entries`);
     if (value.length < min || value.length > max) {
-      return report(errors, at, 'BAD_LENGTH', value, `holds ${value.length}`, `a list of ${min} to ${max}`);
+      return report(errors, at, 'BAD_LENGTH', value, `holds ${value.length}`, `${min} to ${max} entries`);
     }
     value.forEach((v, i) => item.check(v, `${at}/${i}`, errors));
   },
@@ -283,7 +283,7 @@ export const variant = <V extends Record<string, Shape<{ kind: string }>>>(
         `${at}/kind`,
         'NOT_OFFERED',
         kind,
-        'is not a kind on offer',
+        'is not a kind listed',
         `one of ${names.join(', ')}`,
       );
     }

@@ -34,7 +34,7 @@ export function readPull(table: Table, units: Readonly<Record<string, string>>):
     const rpm = r.values[0]!;
     const other = seen.get(rpm);
     if (r.problem === null && other !== undefined)
-      return { ...r, problem: `${rpm} rpm stands in line ${other} too: remove one of them` };
+      return { ...r, problem: `${rpm} rpm is in line ${other} too: remove one of them` };
     if (!seen.has(rpm)) seen.set(rpm, r.line);
     return r;
   });

@@ -60,7 +60,5 @@ export function readPumpCurve(
 function twin(row: SheetRow, before: readonly SheetRow[]): SheetRow {
   if (row.problem) return row;
   const other = before.find((b) => b.values[0] === row.values[0]);
-  return other
-    ? { ...row, problem: `the same pressure stands in line ${other.line}: remove one of them` }
-    : row;
+  return other ? { ...row, problem: `the same pressure is in line ${other.line}: remove one of them` } : row;
 }

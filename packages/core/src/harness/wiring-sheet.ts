@@ -100,7 +100,7 @@ export function wiringSheet(doc: JobDocument): WiringSheet {
 }
 
 const TAPPED = {
-  'behind-throttle': 'manifold, behind the throttle',
+  'behind-throttle': 'manifold, after the throttle',
   'before-throttle': 'charge pipe, ahead of the throttle',
 } as const;
 

@@ -27,6 +27,6 @@ export function sayEnding(ending: StateEnding): string {
     case 'closed-in':
       return 'fuel is closed in, its pressure follows the heat and not a flow; see the finding';
     case 'dry-rail':
-      return `no fuel reaches “${ending.name}”: everything on the way to it is shut or leads nowhere`;
+      return `no fuel reaches “${ending.name}”: everything upstream of it is closed or leads nowhere`;
   }
 }

@@ -28,7 +28,7 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'lead-outside':
       return 'Lead it outside, above the fuel';
     case 'take-vent-out':
-      return 'Take the vent line out';
+      return 'Remove the vent line';
     case 'fit-bulkhead':
       return 'Fit a sealed bulkhead';
     case 'live-in-crank':
@@ -72,7 +72,7 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'set-supplementary':
       return does.vent ? 'Set it 2 psi above and leave the vent open' : 'Set it 2 psi above the factory rail';
     case 'take-core-out':
-      return 'Take the core out';
+      return 'Pull the core';
     case 'come-in-at':
       return `Bring it in at ${q('pressure', does.pressure)}`;
     case 'boost-alone':
@@ -92,9 +92,9 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'under-body':
       return 'Move it under the body';
     case 'take-check-out':
-      return 'Take the check valve out';
+      return 'Remove the check valve';
     case 'clean':
-      return `Clean or renew ${does.name.toLowerCase()}`;
+      return `Clean or replace ${does.name.toLowerCase()}`;
     case 'several':
       return does.steps.map((step) => sayFix(step, q)).join(', ');
     case 'full-speed-at':
@@ -112,7 +112,7 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'prime':
       return `Prime it for ${does.seconds} s`;
     case 'tap-behind':
-      return `Branch it off ${does.circuit}, behind ${does.piece}`;
+      return `Branch it off ${does.circuit}, after ${does.piece}`;
     case 'tap-at':
       return `Ground it with ${does.circuit}, at ${does.piece}`;
     case 'own-supply':
@@ -120,7 +120,7 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'own-ground':
       return 'Give it a ground of its own';
     case 'redraw':
-      return 'Draw it anew from the rules';
+      return 'Redraw it from the rules';
     case 'repair':
       return does.words;
     case 'add-relay':

@@ -8,6 +8,8 @@ export interface Joint {
   /** Stable across edits that leave the joint in place. */
   readonly id: string;
   readonly pathId: string;
+  /** The line it is in, as a heading: “Feed, Fuel cell to Rail”. */
+  readonly line: string;
   readonly where: string;
   readonly what: string;
 }
@@ -25,7 +27,8 @@ export interface Joint {
 export function jointList(doc: JobDocument): Joint[] {
   const { junctions, elements, paths } = doc.plumbing;
   const out: Joint[] = [];
-  for (const [pathId, path] of Object.entries(paths)) {
+  for (const [pathId, path] of inFlowOrder(paths)) {
+    const line = `${path.role === 'feed' ? 'Feed' : 'Return'}, ${junctions[path.from]?.name ?? path.from} to ${junctions[path.to]?.name ?? path.to}`;
     const order = path.order.filter((id) => elements[id]);
     const nameAt = (i: number): string => {
       if (i < 0) return junctions[path.from]?.name ?? path.from;
@@ -38,6 +41,7 @@ export function jointList(doc: JobDocument): Joint[] {
       out.push({
         id: `${pathId}:${before ?? path.from}:${after ?? path.to}`,
         pathId,
+        line,
         where: `${nameAt(i - 1)} to ${nameAt(i)}`,
         what: 'port joint',
       });
@@ -47,6 +51,7 @@ export function jointList(doc: JobDocument): Joint[] {
           out.push({
             id: `${pathId}:${after}:end-${side + 1}`,
             pathId,
+            line,
             where: `${run.name}, ${side === 0 ? 'first' : 'second'} end`,
             what: end === 'open' ? 'clamped hose' : `${ENDS[end].name} end on its hose`,
           });
@@ -57,9 +62,33 @@ export function jointList(doc: JobDocument): Joint[] {
   // On a direct-injected engine they sit on the high side, which is not walked with a rag.
   const low = highPressurePumps(doc).length === 0;
   for (let n = 1; low && n <= doc.brief.injectors.count; n++) {
-    out.push({ id: `injector:${n}`, pathId: 'rail', where: `Injector ${n} in the rail`, what: 'O-ring' });
+    out.push({
+      id: `injector:${n}`,
+      pathId: 'rail',
+      line: 'Injectors',
+      where: `Injector ${n} in the rail`,
+      what: 'O-ring',
+    });
   }
   return out;
+}
+
+type Paths = JobDocument['plumbing']['paths'];
+
+/** Lines as the fuel meets them: feeds from where they set out, each after what fills it; then the returns. */
+function inFlowOrder(paths: Paths): readonly (readonly [string, Paths[string]])[] {
+  const feeds = Object.entries(paths).filter(([, p]) => p.role === 'feed');
+  const returns = Object.entries(paths).filter(([, p]) => p.role !== 'feed');
+  const placed: [string, Paths[string]][] = [];
+  const left = new Map(feeds);
+  while (left.size > 0) {
+    const waits = (p: Paths[string]) => [...left.values()].some((q) => q !== p && q.to === p.from);
+    // A ring waits on itself: the first of it begins.
+    const [next] = [...left].filter(([, p]) => !waits(p)).concat([...left]);
+    placed.push(next!);
+    left.delete(next![0]);
+  }
+  return [...placed, ...returns];
 }
 
 /**

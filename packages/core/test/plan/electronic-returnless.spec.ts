@@ -65,7 +65,7 @@ describe('a driven pump', () => {
     expect(least(0.8)).toBeLessThanOrEqual(least(1) + 1);
   });
 
-  test('in the heat its module lets swelling fuel home before injectors are held shut', () => {
+  test('in the heat its module lets swelling fuel back before injectors are held shut', () => {
     const soak = evaluateStates(base).find((s) => s.state.kind === 'hot-soak')!.values!;
     expect(soak.railGauge / 1e3).toBeGreaterThan(55 * 6.9 * 0.9);
     expect(soak.railGauge / 1e3).toBeLessThan(660);

@@ -292,6 +292,6 @@ describe('volts lost on the way to a pump', () => {
     const { drop } = at(9, margin + 0.005);
     expect(at(9, margin - 0.005).drop?.severity).toBe('note');
     expect(drop?.severity).toBe('fix');
-    expect(drop?.why.text).toContain('without it the margin asked for would be there');
+    expect(drop?.why.text).toContain('without it the margin wanted for would be there');
   });
 });

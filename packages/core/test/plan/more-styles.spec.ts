@@ -321,7 +321,7 @@ describe('a starved suction', () => {
     ]);
     const vapor = finding(doc, 'SUCTION_VAPOR')!;
     expect(vapor.severity).toBe('stop');
-    expect(vapor.fixes[0]!.label).toContain('Clean or renew');
+    expect(vapor.fixes[0]!.label).toContain('Clean or replace');
     expect(finding(applied(doc, vapor.fixes[0]!.patch), 'SUCTION_VAPOR')).toBeUndefined();
   });
 

@@ -43,7 +43,7 @@ describe.each(PATTERNS.map((p) => [p.id, p] as const))('pattern %s', (_id, patte
     }
   });
 
-  test('supplies its own pull with the margin asked', () => {
+  test('supplies its own pull with the margin wanted', () => {
     expect(found(plan.findings, 'SUPPLY_SHORT')).toBeUndefined();
     expect(plan.tightest).not.toBeNull();
     expect(jointList(doc).length).toBeGreaterThan(10);

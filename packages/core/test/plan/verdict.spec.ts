@@ -23,7 +23,7 @@ describe('the one verdict of a job', () => {
     expect(deaf.sentence).toMatch(/does not feel the boost/);
     expect(deaf.second).toMatch(/% to spare/);
     const low = answer('/plumbing/elements/regulator/setPa', 200e3);
-    expect([low.tone, low.sentence]).toEqual(['fix', expect.stringMatching(/^Rail stands [\d.]+ psi low/)]);
+    expect([low.tone, low.sentence]).toEqual(['fix', expect.stringMatching(/^The rail is [\d.]+ psi low/)]);
   });
 
   test('a stop comes before everything, a shortage before what is merely asked for', () => {

@@ -74,8 +74,8 @@ describe('the wiring sheet', () => {
 
   test('signal hoses: boost switches where the rule taps them, regulators behind the throttle', () => {
     expect(sheet.hoses).toEqual([
-      { name: 'Boost switch, Pump 2, staged', tapped: 'manifold, behind the throttle' },
-      { name: 'Regulator, reference', tapped: 'manifold, behind the throttle' },
+      { name: 'Boost switch, Pump 2, staged', tapped: 'manifold, after the throttle' },
+      { name: 'Regulator, reference', tapped: 'manifold, after the throttle' },
     ]);
   });
 

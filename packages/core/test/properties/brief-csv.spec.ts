@@ -26,7 +26,7 @@ describe('a pull from a sheet', () => {
     expect(bad.pull).toBeNull();
     expect(bad.rows.map((r) => r.problem)).toEqual([
       null,
-      expect.stringMatching(/3000 rpm stands in line 1 too/),
+      expect.stringMatching(/3000 rpm is in line 1 too/),
       expect.stringMatching(/"many" is not a number in the power column/),
       expect.stringMatching(/engine speed must be 500 to 20,000 rpm/),
     ]);

@@ -32,7 +32,7 @@ describe('a pump curve from a sheet', () => {
 
   test('each bad row is marked with its reason, and nothing is handed over until all are mended', () => {
     expect(problems('0,400,7\n300,410,12')[1]).toMatch(/rises from line 1/);
-    expect(problems('0,400,7\n0,390,8')[1]).toMatch(/same pressure stands in line 1/);
+    expect(problems('0,400,7\n0,390,8')[1]).toMatch(/same pressure is in line 1/);
     expect(problems('0,400,7\n300,lots,12')[1]).toMatch(/"lots" is not a number in the flow column/);
     expect(problems('0,400,7\n300')[1]).toMatch(/not a number/);
     expect(problems('0,400,7\n99999,300,12')[1]).toMatch(/check the unit/);

@@ -206,7 +206,7 @@ function NextStep({ job }: { readonly job: JobHead }) {
   if ('unjudged' in s)
     return (
       <span className="line-clamp-3 text-sm leading-tight font-semibold text-stop" title={s.unjudged}>
-        Cannot be judged. {s.unjudged}
+        Cannot be checked. {s.unjudged}
       </span>
     );
   const worst = s.stops > 0 ? ('stop' as const) : s.fixes > 0 ? ('fix' as const) : null;

@@ -135,7 +135,7 @@ function ProposedPlan({
       data-proposal={plan.style}
     >
       <div className="min-w-[220px] grow basis-0">
-        <h3 className="headline text-lg">{plan.name}</h3>
+        <h2 className="headline text-lg">{plan.name}</h2>
         <p className={`font-semibold ${TONES[plan.verdict.tone]}`}>{plan.verdict.sentence}</p>
         <p className="text-sm text-soft">
           {plan.verdict.second} {plan.items} items to get. Watch: {plan.watch}.

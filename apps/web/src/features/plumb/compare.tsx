@@ -5,7 +5,7 @@ import { useMemo } from 'react';
 import { useRevisions } from '../../api/queries.ts';
 import { useFormat } from '../../app/settings.ts';
 import { ChangeList } from '../../job/change-list.tsx';
-import { placeName, valueWords } from '../../job/field-words.ts';
+import { changeWords, placeName } from '../../job/field-words.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { JUDGE, RANK } from '../../workers/plan-client.ts';
@@ -102,8 +102,7 @@ function Differences({
             <li key={op.path} className="border-b border-rule py-1 text-sm leading-tight">
               <strong>{placeName(op.op === 'remove' ? before : doc, op.path)}</strong>
               <span className="block text-soft">
-                {was === undefined ? 'not there' : valueWords(before, op.path, was, format)} →{' '}
-                {valueWords(doc, op.path, is, format)}
+                {changeWords({ doc: before, value: was }, { doc, value: is }, op.path, format)}
               </span>
             </li>
           );

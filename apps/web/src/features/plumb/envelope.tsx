@@ -15,7 +15,7 @@ export function Envelope() {
   );
   return (
     <LineChart
-      title="Power fed with the margin asked, over boost"
+      title="Power this plan feeds with the margin wanted, by boost"
       rows={answer ?? []}
       id={(p) => String(p.boostPa)}
       x={{ dimension: 'pressure', of: (p) => p.boostPa }}

@@ -44,7 +44,7 @@ export function HowSure() {
             <p className="text-sm text-soft">
               that the demand is met at the tightest point
               {result.samples < SAMPLES
-                ? `, stopped after ${result.samples} of ${SAMPLES} plans: take it as rough`
+                ? `, stopped after ${result.samples} of ${SAMPLES} plans: a rough figure`
                 : `, of ${result.samples} plans solved`}
               . To spare: {pct(result.low)} on a bad day, {pct(result.middle)} in the middle,{' '}
               {pct(result.high)} on a good one.

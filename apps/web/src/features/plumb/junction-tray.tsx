@@ -48,7 +48,7 @@ function Vents({ tankId }: { readonly tankId: string }) {
               className="btn btn-small self-end"
               onClick={() => edit({ op: 'remove', path: `/plumbing/vents/${id}` })}
             >
-              Take this vent out
+              Remove this vent
             </button>
           )}
         </fieldset>

@@ -114,7 +114,7 @@ export function PartTools({
       <button
         type="button"
         className="btn px-2.5"
-        aria-label={`Take ${e.name} out`}
+        aria-label={`Remove ${e.name}`}
         onClick={() => {
           edit(...removePart(doc, id));
           onSelect(null);
@@ -126,8 +126,8 @@ export function PartTools({
         <button
           type="button"
           className="btn px-2.5"
-          aria-label={`Take the whole way out: ${path.name}`}
-          title={`Take the whole way out: ${path.name}`}
+          aria-label={`Remove the whole line: ${path.name}`}
+          title={`Remove the whole line: ${path.name}`}
           onClick={() => {
             edit(...removePath(doc, pathId));
             onSelect(null);

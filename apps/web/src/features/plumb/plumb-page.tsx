@@ -227,7 +227,7 @@ function Unsolved() {
       {shown.converged || shown.ending.how === 'dry-rail' ? 'Nothing flows at' : 'No steady state at'}{' '}
       {sayState(shown.state).toLowerCase()}: {sayEnding(shown.ending)}.
       {worstPlace && ` Look at “${worstPlace}”.`}
-      {others && ' The other states still stand.'}
+      {others && ' The other states are still good.'}
     </p>
   );
 }

@@ -79,7 +79,7 @@ export function SizeIt() {
       )}
       {found && found.answer.front.length === 0 && (
         <p className="mt-2 font-medium">
-          None of them does. {WAYS_OUT[found.answer.fails[0]?.[0] ?? ''] ?? WAY_OUT}
+          None of them works. {WAYS_OUT[found.answer.fails[0]?.[0] ?? ''] ?? WAY_OUT}
         </p>
       )}
     </section>

@@ -76,12 +76,12 @@ export function WireSum() {
     <SumFrame
       tone={best ? 'good' : 'fix'}
       sentence={
-        best ? `${wireSizeName(best.size)}, with a ${best.fuse} A fuse.` : 'No size on offer does it.'
+        best ? `${wireSizeName(best.size)}, with a ${best.fuse} A fuse.` : 'No size listed is big enough.'
       }
       second={
         best
-          ? `It loses ${format('volts', best.drop)} out and back and stands ${format('amps', best.stands)} there.`
-          : 'Shorten the way, split the load, or feed it nearer to the battery.'
+          ? `It loses ${format('volts', best.drop)} out and back and is good for ${format('amps', best.stands)} there.`
+          : 'Shorten the run, split the load, or feed it closer to the battery.'
       }
       known={<FieldList asked={ASKED} values={known} onChange={setKnown} />}
     >
@@ -98,7 +98,7 @@ export function WireSum() {
             value={best.drop}
             limit={limit}
             sense="at most"
-            limitLabel="half a volt less its joints,"
+            limitLabel="half a volt, less joints,"
           />
           <MarginBar
             label="Current in the wire"
@@ -106,13 +106,13 @@ export function WireSum() {
             value={amps}
             limit={best.stands}
             sense="at most"
-            limitLabel="stands"
+            limitLabel="good for"
           />
         </div>
       )}
       <ChoiceTable
         caption="Every size tried"
-        columns={['Size', 'Drop', 'Stands', 'Conductor at', 'Fuse']}
+        columns={['Size', 'Drop', 'Good for', 'Conductor at', 'Fuse']}
         rows={rows.map((r) => ({
           key: r.size,
           name: wireSizeName(r.size),
@@ -126,7 +126,7 @@ export function WireSum() {
         }))}
       />
       <p className="mt-2 max-w-[720px] text-sm text-soft">
-        For a pump take its running current; its start is checked against the fuse in a job. Fuse within 7 in
+        For a pump, use its running current; its start is checked against the fuse in a job. Fuse within 7 in
         (175 mm) of the source.
       </p>
       {best && <KeepInJob kept={{ kind: 'wire', size: best.size, conductor, fuse: best.fuse }} />}

@@ -13,6 +13,8 @@ import { Verdict } from './verdict.tsx';
 export interface CheckItem {
   readonly id: string;
   readonly what: string;
+  /** What it belongs to: items of one group stand under one heading. */
+  readonly group?: string;
   readonly more: ReactNode;
 }
 
@@ -87,14 +89,16 @@ export function Checklist<R extends string>(props: ChecklistProps<R>) {
         {props.progress.words(looked, wrong)}
       </h3>
       <ol className="mt-2">
-        {items.map((item) => {
+        {items.map((item, i) => {
           const result = of(item.id);
+          const begins = item.group !== undefined && item.group !== items[i - 1]?.group;
           return (
             <li
               key={item.id}
-              className={`flex min-h-[56px] flex-wrap items-center gap-3 border-t border-rule py-1 ${result === bad.result ? 'bg-stop/10' : ''}`}
+              className={`flex min-h-[56px] flex-wrap items-center gap-x-3 gap-y-2 border-t py-1 ${begins ? 'border-ink' : 'border-rule'} ${result === bad.result ? 'bg-stop/10' : ''}`}
               {...{ [props.rowAttribute]: item.id }}
             >
+              {begins && <h4 className="headline w-full pt-1 text-base">{item.group}</h4>}
               <span className="min-w-[220px] grow basis-0 leading-tight">
                 <span className="font-medium">{item.what}</span>
                 <span className="label block text-sm text-soft">{item.more}</span>
@@ -102,6 +106,7 @@ export function Checklist<R extends string>(props: ChecklistProps<R>) {
               <button
                 type="button"
                 className={`btn w-28 ${result === good.result ? 'btn-main' : ''}`}
+                aria-label={`${good.word}: ${item.what}`}
                 aria-pressed={result === good.result}
                 disabled={readOnly}
                 onClick={() => set(item.id, good.result)}
@@ -112,6 +117,7 @@ export function Checklist<R extends string>(props: ChecklistProps<R>) {
                 type="button"
                 className="btn w-28"
                 style={result === bad.result ? stop : {}}
+                aria-label={`${bad.word}: ${item.what}`}
                 aria-pressed={result === bad.result}
                 disabled={readOnly}
                 onClick={() => set(item.id, bad.result)}

@@ -54,7 +54,7 @@ export function DryTest({ run }: { readonly run: RunRow | undefined }) {
 function Expected({ row }: { readonly row: DryRow }) {
   const format = useFormat();
   const loads = row.loads.map(
-    (l) => `${l.name} ${l.wanted ? `runs, ${format('volts', l.volts, 1)} at it` : 'stands'}`,
+    (l) => `${l.name} ${l.wanted ? `runs, ${format('volts', l.volts, 1)} at it` : 'off'}`,
   );
   const coils = row.coils.map((c) => `${c.name} coil ${format('volts', c.volts, 1)}`);
   return [...loads, coils.join(', ')].join(' · ');

@@ -101,7 +101,7 @@ function WireBars({ solution }: { readonly solution: CircuitSolution }) {
   return (
     <div className="pb-2">
       <MarginBar
-        label="Lost from the battery’s posts and back"
+        label="Lost, battery to load and back"
         dimension="volts"
         value={wayDrop(solution)}
         limit={DROP_LIMITS.good}
@@ -110,13 +110,13 @@ function WireBars({ solution }: { readonly solution: CircuitSolution }) {
         limitLabel="good work"
       />
       <MarginBar
-        label="Of it in the wires"
+        label="Of that, in the wires"
         dimension="volts"
         value={solution.conductorDrop}
         limit={DROP_LIMITS.boat}
         bearable={Infinity}
         sense="at most"
-        limitLabel="on a boat 3%,"
+        limitLabel="on boats 3%,"
       />
       {fused && fuse?.kind === 'fuse' && (
         <MarginBar

@@ -92,7 +92,7 @@ function Drawn<R>({
   const across = shownUnit(over.dimension, units);
   const unit = shownUnit(up.dimension, units);
   const rightUnit = right && shownUnit(right.dimension, units);
-  const plot: Plot = { left: 46, right: size.width - (right ? 40 : 14), top: 18, bottom: size.height - 30 };
+  const plot: Plot = { left: 46, right: size.width - (right ? 40 : 14), top: 18, bottom: size.height - 38 };
 
   const valuesOf = (of: readonly Series<R>[]): number[] =>
     rows.flatMap((r) => of.flatMap((s) => s.of(r) ?? []));

@@ -29,7 +29,7 @@ export type RailHigh = Found<
 >;
 export type ReturnBackPressure = Found<'RETURN_BACK_PRESSURE', { readonly rail: number }>;
 
-/** The regulator stands wide open, and no rising-rate unit behind it means it to. */
+/** The regulator is wide open, and no rising-rate unit behind it means it to. */
 export const isOverrun = ({ regulator }: Pick<RailStanding, 'regulator'>): boolean =>
   regulator?.valve === 'overrun' && regulator.raisedBy === null;
 

@@ -30,7 +30,7 @@ interface WiringCost {
   /** Of what there would be. */
   readonly of: number;
   readonly state: StateName;
-  /** Without it the margin asked for would be there. */
+  /** Without it the margin wanted for would be there. */
   readonly restores: boolean;
 }
 export type WireOverloaded = Found<'WIRE_OVERLOADED', Record<string, never>>;

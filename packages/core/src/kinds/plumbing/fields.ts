@@ -9,5 +9,5 @@ export const ZONES = {
 
 /** Where a part that is no line stands. */
 export const stands = {
-  standsIn: optional(labelled('Stands in', choice(ZONES)), 'where its hoses run'),
+  standsIn: optional(labelled('Located in', choice(ZONES)), 'where its hoses run'),
 };

@@ -26,7 +26,7 @@ const WORDS: Readonly<Record<Miswired['code'], readonly [says: (name: string) =>
   ],
   WIRED_DEAD: [
     (n) => `As wired, ${n} does not run when it should.`,
-    'An open way, a missing ground, or a switch on the wrong contact.',
+    'An open circuit, a missing ground, or a switch on the wrong contact.',
   ],
   WIRED_BUZZING: [(n) => `As wired, ${n} chatters.`, 'Its coil is fed through its own contact.'],
 };
@@ -74,7 +74,7 @@ export const harnessBehind: Words<HarnessBehind> = ({ figures: { missing } }) =>
 
 export const driverUnclamped: Words<DriverUnclamped> = ({ value, place, figures }, q) => ({
   title: `${place.name} has nothing across its coil and hangs on ${figures.driver}, which has no clamp.`,
-  text: 'When the driver lets go the coil kicks back and kills it. A 680 Ω resistor holds it to about 100 V, a diode to 0.7 V (release 8–15 ms, mind polarity), a zener to 24–36 V (about 4 ms).',
+  text: 'When the driver switches off, the coil kicks back and kills it. A 680 Ω resistor holds it to about 100 V, a diode to 0.7 V (release 8–15 ms, mind polarity), a zener to 24–36 V (about 4 ms).',
   formula: `L·di/dt of ${q('amps', figures.coilAmps)} into an open contact: above ${value} V`,
   source: 'common practice',
 });

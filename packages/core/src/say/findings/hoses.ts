@@ -30,8 +30,8 @@ export const hoseWords: Words<HoseFound> = ({ code, value, limit, place, figures
       };
     case 'HOSE_HEAT':
       return {
-        title: `${place.name}: ${hose} stands ${q('temperature', limit)}; it runs in ${q('temperature', value)}.`,
-        text: 'Heat hardens and cracks a hose long before it bursts. Another kind, another way, or a sleeve and distance from what is hot.',
+        title: `${place.name}: ${hose} is good to ${q('temperature', limit)}; it runs in ${q('temperature', value)}.`,
+        text: 'Heat hardens and cracks a hose long before it bursts. Another kind, another route, or a sleeve and distance from what is hot.',
         formula: `${q('temperature', value)} round it against ${q('temperature', limit)}`,
         source,
       };
@@ -64,7 +64,7 @@ export const filterPlace: Words<FilterPlace> = ({ code, value, limit, place }) =
   switch (code) {
     case 'FILTER_MISSING':
       return {
-        title: `No filter behind ${place.name.toLowerCase()}.`,
+        title: `No filter after ${place.name.toLowerCase()}.`,
         text: 'A strainer keeps gravel out of the pump, not dust out of the injectors and the regulator’s seat.',
         formula: 'filters between pump and rail: none',
         source,
@@ -78,7 +78,7 @@ export const filterPlace: Words<FilterPlace> = ({ code, value, limit, place }) =
       };
     case 'FILTER_TOO_COARSE':
       return {
-        title: `${place.name} is the only filter behind the pump, and its ${value} µm let past what injectors block on.`,
+        title: `${place.name} is the only filter after the pump, and its ${value} µm let past what injectors block on.`,
         text: 'Fit a 10 µm element between pump and rail.',
         formula: `${value} µm against ${limit} µm`,
         source,
@@ -87,7 +87,7 @@ export const filterPlace: Words<FilterPlace> = ({ code, value, limit, place }) =
 };
 
 export const partInCabin: Words<PartInCabin> = ({ place }) => ({
-  title: `${place.name} stands in the cabin.`,
+  title: `${place.name} is in the cabin.`,
   text: 'A leak there is fuel beside people. Mount it outside, or behind a sealed bulkhead in a box that drains to the outside.',
   formula: 'place of the part',
   source: 'common practice; motorsport rulebooks come first',

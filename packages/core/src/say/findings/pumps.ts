@@ -60,14 +60,14 @@ export const driverLimit: Words<DriverLimit> = ({ value, limit, place, figures: 
   title: f.byAmps
     ? `${place.name} is held back by its driver: ${q('amps', limit)} is all it gives.`
     : `${place.name} is held back by its driver at ${percent(f.duty)} of the volts.`,
-  text: `The pump could do more than the factory driver lets it at ${inState(f.state)}. A driver of its own, or a relay that by-passes it, is a choice to be made; a larger pump behind the same driver is none.`,
+  text: `The pump could do more than the factory driver lets it at ${inState(f.state)}. A driver of its own, or a relay that bypasses it, would fix that; a larger pump on the same driver would not.`,
   formula: `${q('amps', value)} of ${q('amps', limit)} at ${percent(f.duty)} duty`,
   source: 'joint solve with the driver’s limits; the driver’s own figures win',
 });
 
 export const driverFought: Words<DriverFought> = ({ place }) => ({
   title: `${place.name} works against the controller that holds the rail.`,
-  text: 'The controller speeds the pump up until its sensor shows the pressure it wants; a bypass regulator lets that go again. One of the two holds the pressure, not both.',
+  text: 'The controller speeds the pump up until its sensor shows the pressure it wants; a bypass regulator bleeds that off again. One of the two holds the pressure, not both.',
   formula: 'a driven pump and a bypass regulator on one rail',
   source: 'common practice',
 });

@@ -15,7 +15,7 @@ export const returnOverrun: Words<ReturnOverrun> = ({ value: rail, figures: f },
   title: `The return is overrun at ${inState(f.state)}: the rail climbs to ${q('pressure', rail)}.`,
   text:
     `${q('flow', f.bypass)} must go back to the tank, but regulator seat and return line carry only ` +
-    `${q('flow', f.capacity)} at the set pressure. The regulator stands wide open and no longer regulates.` +
+    `${q('flow', f.capacity)} at the set pressure. The regulator is wide open and no longer regulates.` +
     (f.also.length > 0 ? ` The same at ${f.also.map(inState).join(', ')}.` : ''),
   formula:
     `P_rail = P_return + ΔP_seat = ${q('pressure', f.returnPressure)} + ` +
@@ -25,14 +25,14 @@ export const returnOverrun: Words<ReturnOverrun> = ({ value: rail, figures: f },
 });
 
 export const railHigh: Words<RailHigh> = ({ value: over, figures: f }, q) => ({
-  title: `${f.lowSide ? 'The low side stands' : 'Rail stands'} ${q('pressure', over)} above set at ${inState(f.state)}.`,
+  title: `${f.lowSide ? 'The low side is' : 'The rail is'} ${q('pressure', over)} above set at ${inState(f.state)}.`,
   text: 'The regulator rises with the flow it must bypass. A larger seat rises less.',
   formula: `${q('pressure', f.rail)} − ${q('pressure', f.required)} = ${q('pressure', over)}`,
   source,
 });
 
 export const railLow: Words<RailLow> = ({ value: short, figures: f }, q) => ({
-  title: `${f.lowSide ? 'The low side stands' : 'Rail stands'} ${q('pressure', short)} low at ${inState(f.state)}, with fuel to spare.`,
+  title: `${f.lowSide ? 'The low side is' : 'The rail is'} ${q('pressure', short)} low at ${inState(f.state)}, with fuel to spare.`,
   text:
     'Fuel goes back past the regulator, so this is no lack of supply: ' +
     (f.wanted - f.set > short / 2
@@ -70,7 +70,7 @@ export const regulatorsContradict: Words<RegulatorsContradict> = (
   f.blocking
     ? {
         title: `${place.name} passes at ${q('pressure', high)}, but ${f.lower} lets go at ${q('pressure', low)}.`,
-        text: 'The first never gets its pressure and stands wide open, the second bypasses all the pump gives: the first might as well not be there.',
+        text: 'The first never gets its pressure and is wide open, the second bypasses all the pump gives: the first might as well not be there.',
         formula: `${q('pressure', high)} > ${q('pressure', low)}`,
         source: 'common practice',
       }
@@ -107,8 +107,8 @@ export const valveCore: Words<ValveCore> = ({ value: k, place, figures: f }, q) 
 export const cappedRails: Words<CappedRails> = ({ severity, figures: f }, q) => ({
   title:
     severity === 'fix'
-      ? `Rails without a way out at ${q('power', f.power)}: lead the return from their far end.`
-      : `The ${f.rails.length > 1 ? 'rails have' : 'rail has'} no way out: pulsation, vapor and heat stay in ${f.rails.length > 1 ? 'them' : 'it'}.`,
+      ? `Rails without an outlet at ${q('power', f.power)}: lead the return from their far end.`
+      : `The ${f.rails.length > 1 ? 'rails have' : 'rail has'} no outlet: pulsation, vapor and heat stay in ${f.rails.length > 1 ? 'them' : 'it'}.`,
   text: 'The regulator sits ahead of them, so no flow sweeps through. Steady flow cannot predict pulsation: at high power one cylinder may run lean while the gauge looks right. Move the regulator behind the rails, or fit a damper.',
   formula: `${q('power', f.power)} and ${q('manifold', f.boost)} of boost; a word from ${q('power', f.from[0])} or under boost, fed through from ${q('power', f.from[1])}`,
   source: 'common practice; pulsation is not computed',

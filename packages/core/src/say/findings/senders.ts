@@ -11,7 +11,7 @@ export const senderRange: Words<SenderRange> = ({ code, value, limit, place, fig
   return {
     title:
       code === 'SENDER_PROOF'
-        ? `${place.name} stands ${q('pressure', limit)}; ${what.toLowerCase()} reaches ${q('pressure', value)}.`
+        ? `${place.name} is good to ${q('pressure', limit)}; ${what.toLowerCase()} reaches ${q('pressure', value)}.`
         : `${place.name} reads to ${q('pressure', limit)}; ${what.toLowerCase()} reaches ${q('pressure', value)}.`,
     text,
     formula: `${q('pressure', value)} at ${inState(f.state)} against ${q('pressure', limit)}`,

@@ -33,7 +33,7 @@ const TROUBLE: Readonly<Record<BrokenCode, (f: Broken) => readonly [title: strin
   ],
   NO_GROUND: ({ figures }) => [
     `${figures.part} has no ground.`,
-    'No current flows without a way back; computed as if it had one.',
+    'No current flows without a return path; computed as if it had one.',
   ],
 };
 

@@ -19,7 +19,7 @@ export const trappedFuel: Words<TrappedFuel> = ({ limit, figures: f }, q) => {
         ? ` and passes ${q('pressure', first.pa)} after ${warming(first.after)}.`
         : ` and rises to some ${reached} as the engine heats it.`),
     text:
-      'No open way leads from here back to a tank: check valves and blocking regulators do not relieve backward. ' +
+      'Nothing open leads from here back to a tank: check valves and blocking regulators do not relieve backward. ' +
       (soon.length > 0 ? `It passes ${soon.map(what).join('; ')}. ` : '') +
       `A hot engine warms what stands in its bay by some ${q('warming', limit)}. ` +
       (soon.some((p) => p.name === null)

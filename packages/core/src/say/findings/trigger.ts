@@ -47,8 +47,8 @@ export const chatters: Words<Chatters> = ({ value, limit, place, figures }, q) =
 });
 
 export const beforeThrottle: Words<BeforeThrottle> = ({ place }) => ({
-  title: `${place.name}: its switch is tapped ahead of the throttle.`,
-  text: 'There boost stands on after the throttle shuts, so the pump runs on for a moment at lift-off. A regulator’s reference always goes behind the throttle.',
+  title: `${place.name}: its switch is tapped at the charge pipe.`,
+  text: 'There boost lingers after the throttle closes, so the pump runs on for a moment at lift-off. A regulator’s reference always goes to the manifold, after the throttle.',
   formula: 'charge pipe empties in about a second, the manifold at once',
   source,
 });

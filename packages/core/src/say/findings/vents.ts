@@ -4,7 +4,7 @@ import type { Words } from '../words.ts';
 const WORDS: Readonly<Record<VentFound['code'], readonly [(name: string) => string, string, string]>> = {
   VENT_MISSING: [
     (name) => `${name} has no vent line.`,
-    'As the pump draws, the cell sucks itself in and the pump starves; as it warms, fuel is blown out of the filler. It wants a line with a rollover valve, led outside and above the fuel.',
+    'As the pump draws, the cell collapses and the pump starves; as it warms, fuel is blown out of the filler. It wants a line with a rollover valve, led outside and above the fuel.',
     'vent lines of this cell: none',
   ],
   VENT_NO_VALVE: [
@@ -24,7 +24,7 @@ const WORDS: Readonly<Record<VentFound['code'], readonly [(name: string) => stri
   ],
   VENT_LOST: [
     (name) => `${name} vents a tank that is no longer there.`,
-    'Say which tank it serves, or take it out.',
+    'Say which tank it serves, or remove it.',
     'one vent line, one tank',
   ],
   CELL_OPEN: [

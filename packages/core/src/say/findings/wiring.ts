@@ -84,7 +84,7 @@ export const tapLost: Words<TapLost> = ({ place, figures: f }) => ({
     f.side === 'feedFrom'
       ? 'It is computed on a supply of its own, which may have no fuse. Say where it gets its feed now.'
       : 'It is computed with a ground of its own. Say where it is grounded now.',
-  formula: 'each circuit needs one way from the source and one way back',
+  formula: 'each circuit needs one feed from the source and one ground back',
   source: 'common practice',
 });
 
@@ -101,7 +101,7 @@ export const fuseWords: Words<FuseFound> = ({ code, value, place: _place, figure
       return {
         title: `A ${f.rating} A fuse does not protect wire good for ${q('amps', f.wireA)}.`,
         text: `The fuse protects the wire. Rubbed through, “${f.wire}” burns before the fuse opens.`,
-        formula: `${f.rating} A > ${q('amps', f.wireA)}, the least of the wires behind it, branches included`,
+        formula: `${f.rating} A > ${q('amps', f.wireA)}, the least of the wires after it, branches included`,
         source: 'ABYC E-11; heat balance at the air around the wire',
       };
     case 'FUSE_LOADED':
@@ -129,7 +129,7 @@ export const fuseWords: Words<FuseFound> = ({ code, value, place: _place, figure
 };
 
 export const noFuse: Words<NoFuse> = ({ place, figures: f }, q, _labels, fixes) => {
-  const stands = `“${f.wire}” behind it stands ${q('amps', f.wireA)}`;
+  const stands = `“${f.wire}” after it is good for ${q('amps', f.wireA)}`;
   const fit =
     f.wire === null
       ? 'It has no wire to protect yet.'
@@ -162,7 +162,7 @@ export const copperClad: Words<CopperClad> = ({ place }) => ({
 
 export const wireDrop: Words<WireDrop> = ({ severity, value, limit, place, figures: f }, q) => {
   const cost = f.costs
-    ? ` Wiring costs ${q('flow', f.costs.flow)} of ${q('flow', f.costs.of)} (${inState(f.costs.state)})${f.costs.restores ? ', and without it the margin asked for would be there' : ''}.`
+    ? ` Wiring costs ${q('flow', f.costs.flow)} of ${q('flow', f.costs.of)} (${inState(f.costs.state)})${f.costs.restores ? ', and without it the margin wanted for would be there' : ''}.`
     : '';
   return {
     title:
@@ -182,7 +182,7 @@ export const wireDrop: Words<WireDrop> = ({ severity, value, limit, place, figur
 };
 
 export const wireOverloaded: Words<WireOverloaded> = ({ value, limit, place }, q) => ({
-  title: `${place.name} carries ${q('amps', value)}; ${q('amps', limit)} is what it stands there.`,
+  title: `${place.name} carries ${q('amps', value)}; ${q('amps', limit)} is what it is good for there.`,
   text: 'The smaller of the table and the heat balance at the air around it. A shared wire carries the sum.',
   formula: 'I²·r(T) = (T − T_air)/R_th at the insulation’s limit',
   source: 'ABYC E-11 table for 105 °C insulation (from memory); heat balance',

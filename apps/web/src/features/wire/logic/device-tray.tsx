@@ -33,7 +33,7 @@ export function DeviceTray({
       <div className="mb-2 flex flex-wrap items-center gap-2">
         {circuitId !== undefined && doc.wiring.circuits[circuitId] && (
           <button type="button" className="btn btn-small" onClick={() => onCircuit(circuitId)}>
-            Its figures come from {doc.wiring.circuits[circuitId].name}
+            Change it in {doc.wiring.circuits[circuitId].name}
           </button>
         )}
         {!drawn && circuitId === undefined && (
@@ -48,7 +48,7 @@ export function DeviceTray({
               onGone();
             }}
           >
-            <Trash2 size={16} aria-hidden /> Take part and its wires out
+            <Trash2 size={16} aria-hidden /> Remove this part and its wires
           </button>
         )}
       </div>

@@ -56,7 +56,7 @@ export function LogicView({
         }
         second={
           (logic?.signals.length ?? 0) > MOST_SIGNALS
-            ? `Only the first ${MOST_SIGNALS} of ${logic!.signals.length} signals were tried; the others stood off.`
+            ? `Only the first ${MOST_SIGNALS} of ${logic!.signals.length} signals were tried; the others were left off.`
             : wrong > 0 && logic
               ? `${wrong} of ${logic.total} combinations are wrong. ${first?.fixes[0] ? `Look first at: ${first.fixes[0].label}.` : ''}`
               : drawn
@@ -107,7 +107,7 @@ export function LogicView({
                 className="btn btn-small"
                 onClick={() => edit({ op: 'remove', path: '/wiring/harness' })}
               >
-                Draw it anew from the rules
+                Redraw it from the rules
               </button>
             </>
           ) : (

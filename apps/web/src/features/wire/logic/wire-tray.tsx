@@ -74,7 +74,7 @@ export function WireTray({
       <div className="mt-3 flex flex-wrap gap-2">
         {circuitId !== undefined && doc.wiring.circuits[circuitId] && (
           <button type="button" className="btn btn-small" onClick={() => onCircuit(circuitId)}>
-            Its figures come from {doc.wiring.circuits[circuitId].name}
+            Change it in {doc.wiring.circuits[circuitId].name}
           </button>
         )}
         {drawn && !readOnly && (
@@ -86,7 +86,7 @@ export function WireTray({
               onGone();
             }}
           >
-            <Trash2 size={16} aria-hidden /> Take {row.label} out
+            <Trash2 size={16} aria-hidden /> Remove {row.label}
           </button>
         )}
       </div>

@@ -168,7 +168,7 @@ export function SheetView() {
                 </th>
                 {r.loads.map((l) => (
                   <td key={l.id} className="py-0.5 pr-2">
-                    {l.wanted ? `runs, ${format('volts', l.volts, 1)}` : 'stands'}
+                    {l.wanted ? `runs, ${format('volts', l.volts, 1)}` : 'off'}
                   </td>
                 ))}
                 <td className="w-[90px] py-0.5">

@@ -57,7 +57,7 @@ export function LegStrip({
           <button
             type="button"
             className="btn btn-small px-2"
-            aria-label={`Take ${LEG_WORDS[leg.kind]} out of the drive`}
+            aria-label={`Remove ${LEG_WORDS[leg.kind]} from the drive`}
             disabled={legs.length < 2}
             onClick={() => {
               onChange(legs.filter((_, i) => i !== chosen));

@@ -193,7 +193,7 @@ function Advice({ advice }: { readonly advice: StagingAdvice }) {
     <p className="mt-1 text-sm text-soft">
       <strong className="text-ink">{psi(advice.set.above)}</strong> is a good setting: early rather than late.
       The others run out at {psi(advice.needed)}; less the switch’s tolerance and the pump’s start,{' '}
-      {psi(advice.latest)} is the latest that is in time. What lies between is yours to choose.
+      {psi(advice.latest)} is the latest that is in time. Anything in between is your call.
     </p>
   );
 }

@@ -67,8 +67,8 @@ export function TermSlot({
             value={term.point ?? 'behind-throttle'}
             disabled={readOnly}
             options={[
-              { value: 'behind-throttle', label: 'behind the throttle' },
-              { value: 'before-throttle', label: 'ahead of the throttle' },
+              { value: 'behind-throttle', label: 'at the manifold' },
+              { value: 'before-throttle', label: 'at the charge pipe' },
             ]}
             onChoose={(point) => onChange({ ...term, point })}
           />
@@ -85,7 +85,7 @@ export function TermSlot({
       <button
         type="button"
         className="grid size-[44px] place-items-center hover:bg-well"
-        aria-label={`Take out: ${of}`}
+        aria-label={`Remove: ${of}`}
         disabled={readOnly}
         onClick={onRemove}
       >

@@ -114,7 +114,7 @@ export function CircuitTray({
             onGone();
           }}
         >
-          <Trash2 size={16} aria-hidden /> Take circuit out
+          <Trash2 size={16} aria-hidden /> Remove the circuit
         </button>
       )}
     </div>
@@ -164,7 +164,7 @@ const pieces = (doc: JobDocument, circuitId: string, side: 'feedFrom' | 'groundI
         ? [
             {
               value: `${id}/${piece}`,
-              label: `${c.name}, ${side === 'feedFrom' ? 'behind' : 'at'} ${s.name}`,
+              label: `${c.name}, ${side === 'feedFrom' ? 'after' : 'at'} ${s.name}`,
             },
           ]
         : [];

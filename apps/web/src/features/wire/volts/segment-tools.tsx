@@ -71,7 +71,7 @@ export function SegmentTools({
           <button
             type="button"
             className="btn px-2.5"
-            aria-label={`Take ${name} out`}
+            aria-label={`Remove ${name}`}
             onClick={() => {
               edit(...removeSegment(doc, circuitId, id));
               onSelect(null);

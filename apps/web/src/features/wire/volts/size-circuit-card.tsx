@@ -27,8 +27,8 @@ export function SizeCircuitCard({ circuitId }: { readonly circuitId: string }) {
   if (!sized)
     return (
       <p className="font-medium">
-        No gauge on offer does it with a fuse that fits. Shorten the way, feed it nearer to the battery, or
-        split the load over two circuits.
+        No gauge listed works with a fuse that fits. Shorten the run, feed it closer to the battery, or split
+        the load over two circuits.
       </p>
     );
   return (

@@ -43,7 +43,7 @@ const shape = withSources({
     'where it draws, not where it is mounted',
   ),
   pickupBackM: length(
-    'Pick-up behind its middle',
+    'Pick-up rearward of its middle',
     { usual: 0.1524, min: -1, max: 1 },
     'in its middle',
     'negative: ahead of it',

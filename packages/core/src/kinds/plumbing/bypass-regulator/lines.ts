@@ -20,7 +20,7 @@ export const regulatorLines = (
           'Reference hose, vacuum and boost rated, with two clamps',
           1,
           'each',
-          'from the manifold behind the throttle',
+          'from the manifold, after the throttle',
         ),
       ]
     : []),

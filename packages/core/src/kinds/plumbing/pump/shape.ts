@@ -100,7 +100,7 @@ const DRIVER = {
     min: 300e3,
     max: 1.2e6,
     usual: 650e3,
-    why: 'the valve in the tank module that lets swelling fuel home; typical',
+    why: 'the valve in the tank module that lets swelling fuel back; typical',
   }),
 };
 const driverShape = object(DRIVER);

@@ -20,14 +20,7 @@ export function runLines(e: Run, site: BillSite): BillLine[] {
 
 function endLines(e: Run, end: Run['ends'][number], first: boolean, site: BillSite): BillLine[] {
   if (end === 'open') return [];
-  const kind = HOSE_KINDS[e.hose];
-  const hoseEnd = billLine(
-    'ends',
-    `Hose end -${e.dash}, ${ENDS[end].name}, for ${kind.ends === 'barb' ? 'barbed hose' : kind.name}`,
-    1,
-    'each',
-    `wrench ${DASH_WRENCHES[e.dash]} in`,
-  );
+  const hoseEnd = billLine('ends', endName(e, end), 1, 'each', `wrench ${DASH_WRENCHES[e.dash]} in`);
   if (end === 'quick') return [hoseEnd];
   const neighbour = first ? site.before : site.after;
   // Two runs meet at a union; everything else is taken as a boss port.
@@ -56,6 +49,17 @@ function endLines(e: Run, end: Run['ends'][number], first: boolean, site: BillSi
     ),
     billLine('seals', `O-ring -9${pad(e.dash)}, ${seal}`, 1, 'each', 'film of oil, new each time'),
   ];
+}
+
+/** A hard tube has no hose ends: it is flared behind a nut and sleeve, and turns by a bend or an elbow. */
+function endName(e: Run, end: Run['ends'][number]): string {
+  const kind = HOSE_KINDS[e.hose];
+  if (!e.hose.startsWith('hard-'))
+    return `Hose end -${e.dash}, ${ENDS[end].name}, for ${kind.ends === 'barb' ? 'barbed hose' : kind.name}`;
+  const turn = end === 'straight' || end === 'quick' ? '' : `, on a ${ENDS[end].name}`;
+  return end === 'quick'
+    ? `Quick connector -${e.dash}, for ${kind.name}`
+    : `Tube nut and sleeve -${e.dash}${turn}, for ${kind.name}`;
 }
 
 const pad = (dash: Dash): string => String(dash).padStart(2, '0');

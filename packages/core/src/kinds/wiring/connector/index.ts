@@ -44,7 +44,7 @@ export const connector: WiringKind<Infer<typeof segment>, Infer<typeof device>, 
     meets: {
       as: 'joint',
       ohms: (s) => s.ohms,
-      sound: { ohms: PIN_OHMS, field: 'ohms', mend: 'Renew the terminals of this plug' },
+      sound: { ohms: PIN_OHMS, field: 'ohms', mend: 'Replace the terminals of this plug' },
     },
     contact: (s) => s.pinA,
     drawn: {

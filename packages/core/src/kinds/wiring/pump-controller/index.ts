@@ -36,7 +36,7 @@ export const pumpController: WiringKind<Infer<typeof segment>, Infer<typeof devi
     meets: {
       as: 'joint',
       ohms: (s) => s.ohms,
-      sound: { ohms: POWER_OHMS, field: 'ohms', mend: 'Renew its power terminals' },
+      sound: { ohms: POWER_OHMS, field: 'ohms', mend: 'Replace its power terminals' },
     },
     contact: (s) => s.ratingA,
     drawn: {

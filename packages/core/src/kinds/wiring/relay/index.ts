@@ -69,7 +69,7 @@ export const relay: WiringKind<Infer<typeof segment>, Infer<typeof device>, neve
     meets: {
       as: 'joint',
       ohms: (s) => s.contactOhms,
-      sound: { ohms: CONTACT_OHMS, field: 'contactOhms', mend: 'Renew the relay and its socket terminals' },
+      sound: { ohms: CONTACT_OHMS, field: 'contactOhms', mend: 'Replace the relay and its socket terminals' },
     },
     contact: (s) => s.ratingA,
     drawn: {

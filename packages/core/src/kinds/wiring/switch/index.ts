@@ -30,7 +30,7 @@ export const panelSwitch: WiringKind<Infer<typeof segment>, Infer<typeof device>
     meets: {
       as: 'joint',
       ohms: (s) => s.ohms,
-      sound: { ohms: 0.02, field: 'ohms', mend: 'Renew the switch' },
+      sound: { ohms: 0.02, field: 'ohms', mend: 'Replace the switch' },
     },
     contact: (s) => s.ratingA,
     drawn: {
