@@ -44,7 +44,7 @@ test('from a new job to the printed page, and all of it is there after a reload'
     await expect(page.getByTestId('line-out')).not.toHaveAttribute('d', before!);
     await page.getByRole('button', { name: 'One size larger' }).click();
     await page.getByRole('tab', { name: 'Table' }).click();
-    await expect(page.getByRole('row', { name: /Feed hose/ })).toContainText('m/s');
+    await expect(page.getByRole('row', { name: /Feed hose/ })).toContainText('ft/s');
     await page.getByRole('tab', { name: 'Pull' }).click();
     await expect(page.getByRole('table', { name: 'The pull in numbers' })).toContainText('7000');
     await page.getByRole('tab', { name: 'How sure?' }).click();

@@ -45,8 +45,10 @@ export function valueWords(
 
 type Write = (dimension: Dimension, value: number) => string;
 type Point = { readonly rpm: number; readonly powerW: number; readonly boostPa: number };
-const isPull = (value: readonly unknown[]): value is readonly Point[] =>
-  value.length > 0 && value.every((v) => typeof v === 'object' && v !== null && 'rpm' in v && 'powerW' in v);
+const isPull = (value: unknown): value is readonly Point[] =>
+  Array.isArray(value) &&
+  value.length > 0 &&
+  value.every((v: unknown) => typeof v === 'object' && v !== null && 'rpm' in v && 'powerW' in v);
 
 const pointWords = (p: Point, format: Write): string =>
   `${format('power', p.powerW)} at ${format('manifold', p.boostPa)}`;
@@ -67,7 +69,7 @@ export function changeWords(
   format: Write,
 ): string {
   const [was, is] = [before.value, after.value];
-  if (Array.isArray(was) && Array.isArray(is) && isPull(was) && isPull(is)) {
+  if (isPull(was) && isPull(is)) {
     const speeds = [...new Set([...was, ...is].map((p) => p.rpm))].sort((a, b) => a - b);
     return speeds
       .flatMap((rpm) => {

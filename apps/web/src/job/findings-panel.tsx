@@ -57,7 +57,7 @@ export const FindingsPanel = memo(function FindingsPanel({
     );
   if (!plan) return <p className="py-4 text-soft">Checking the plan…</p>;
   return (
-    <section aria-label="Findings" aria-busy={!judged}>
+    <section aria-label="Findings" aria-busy={!judged} tabIndex={-1} data-findings className="outline-none">
       {findings.length === 0 && (
         <p className="border-t-2 border-good py-3 font-semibold text-good">
           {stages ? 'No issues here.' : 'No issues in this plan.'}
@@ -130,7 +130,11 @@ const FindingCard = memo(function FindingCard({
               <button
                 type="button"
                 className={`btn w-full ${i === 0 ? 'btn-main' : ''}`}
-                onClick={() => edit(...fix.patch)}
+                onClick={(e) => {
+                  // Its card goes with what it mends: the focus stays in the list.
+                  e.currentTarget.closest<HTMLElement>('[data-findings]')?.focus({ preventScroll: true });
+                  edit(...fix.patch);
+                }}
               >
                 {fix.label}
               </button>

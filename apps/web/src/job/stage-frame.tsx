@@ -42,16 +42,21 @@ export function StageFrame({
     if (sheet) sheet.onClose();
     else show('none');
   };
+  const shuts = useRef<() => void>(undefined);
   const beside = sheet ? 'sheet' : aside && (width === 'wide' || panel === 'findings') ? 'findings' : null;
+  // Wherever the focus is: what was pressed may be gone. What lies above it (a list, a dialog) takes Escape first.
+  useEffect(() => {
+    shuts.current = beside === null || (width === 'wide' && !sheet) ? undefined : close;
+  });
+  useEffect(() => {
+    const key = (e: KeyboardEvent) => {
+      if (e.key === 'Escape' && !e.defaultPrevented) shuts.current?.();
+    };
+    document.addEventListener('keydown', key);
+    return () => document.removeEventListener('keydown', key);
+  }, []);
   return (
-    <div
-      className="relative flex h-full min-h-0 print:block"
-      onKeyDown={(e) => {
-        if (e.key !== 'Escape' || e.defaultPrevented || beside === null || (width === 'wide' && !sheet))
-          return;
-        close();
-      }}
-    >
+    <div className="relative flex h-full min-h-0 print:block">
       <div className="flex min-h-0 min-w-0 grow flex-col">
         {views && <div className="no-print shrink-0 overflow-x-auto px-3 md:px-5">{views}</div>}
         <div
