@@ -16,6 +16,7 @@ import { SEVERITY_NAME, SeverityMark, TONE } from '../ui/severity.tsx';
 import type { FixPreview } from '../workers/plan-work.ts';
 import { JUDGE, RANK } from '../workers/plan-client.ts';
 import { useJob, useJudgement, useOpenJob } from './job-context.ts';
+import { Explained } from '../ui/explained.tsx';
 
 /** Acceptance that stands for the finding's present numbers; an older one has lapsed. */
 export const standingFor = (finding: Finding, rows: readonly AcceptanceRow[]): AcceptanceRow | undefined =>
@@ -113,7 +114,9 @@ const FindingCard = memo(function FindingCard({
         <summary className="inline-flex min-h-[44px] min-w-[44px] cursor-pointer items-center font-semibold text-feed underline underline-offset-2">
           Why
         </summary>
-        <p className="mt-1 leading-snug">{said.why.text}</p>
+        <p className="mt-1 leading-snug">
+          <Explained text={said.why.text} />
+        </p>
         <p className="mt-1 rounded-sm bg-well px-2 py-1 leading-snug">{said.why.formula}</p>
         {said.why.grounds !== '' && <p className="mt-1 leading-snug text-soft">{said.why.grounds}</p>}
         <p className="mt-1 text-xs text-soft">Source: {said.why.source}</p>

@@ -1,6 +1,7 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { Select } from 'radix-ui';
 import { useId, useState } from 'react';
+import { FieldLabel } from './explained.tsx';
 
 export interface ChoiceProps<T extends string | number> {
   readonly label: string;
@@ -32,9 +33,7 @@ export function Choice<T extends string | number>({
   const now = options.find((o) => o.value === value);
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className={bare ? 'sr-only' : 'label mb-0.5 block text-sm text-soft'}>
-        {label}
-      </label>
+      <FieldLabel htmlFor={id} text={label} bare={bare} />
       <Select.Root
         value={keyOf(value)}
         disabled={disabled}

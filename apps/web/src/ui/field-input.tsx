@@ -1,4 +1,5 @@
 import { useId, type KeyboardEvent } from 'react';
+import { FieldLabel } from './explained.tsx';
 
 /** A labelled line of text with what is wrong with it, or a hint, beneath: what every field for a quantity looks like. */
 export function FieldInput({
@@ -38,9 +39,7 @@ export function FieldInput({
   const more = error || hint;
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className={bare ? 'sr-only' : 'label mb-0.5 block text-sm text-soft'}>
-        {label}
-      </label>
+      <FieldLabel htmlFor={id} text={label} bare={bare} />
       <input
         id={id}
         className="field"

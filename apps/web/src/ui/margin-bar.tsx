@@ -1,5 +1,6 @@
 import type { Dimension } from '@venula/core/quantities';
 import { useFormat } from '../app/settings.ts';
+import { Explained } from './explained.tsx';
 
 export interface MarginBarProps {
   readonly label: string;
@@ -39,7 +40,9 @@ export function MarginBar({
       aria-label={`${label}: ${format(dimension, value, decimals)}, ${limitLabel} ${format(dimension, limit, decimals)}`}
     >
       <div className="flex items-baseline justify-between gap-2">
-        <span className="label text-[0.95rem] font-medium">{label}</span>
+        <span className="label text-[0.95rem] font-medium">
+          <Explained text={label} />
+        </span>
         <span className="font-semibold" style={{ color: tone }}>
           {format(dimension, value, decimals)}
         </span>

@@ -3,4 +3,5 @@ export { type SaidFinding, sayAgain } from '../say/finding.ts';
 export { sayOrigin } from '../say/origin.ts';
 export { sayPumpFault } from '../say/pump-fault.ts';
 export { saySignal } from '../say/signal.ts';
+export { explained, TERMS, type TextPart } from '../say/terms.ts';
 export { sayState } from '../say/state.ts';
