@@ -45,6 +45,7 @@ test('two pumps wired from rules: the dip found and dialed out, a switch on NC n
   const first = page.getByRole('region', { name: 'When Pump 1 runs' });
   await expect(first.getByLabel('Pump 1, condition 1.1: what')).toHaveText('the engine turns');
   await expect(finding(page, 'NO_PRIME')).toBeVisible();
+  await first.getByRole('button', { name: 'Add a time' }).click();
   await first.getByLabel('Primes for').fill('2');
   await first.getByLabel('Primes for').press('Enter');
   await expect(finding(page, 'NO_PRIME')).toBeHidden();

@@ -52,7 +52,7 @@ function TermWord({
     <Popover.Root>
       {/* Higher than its line without moving it: what lies above and below keeps its place. */}
       <Popover.Trigger
-        className="relative -mx-2 -my-[14px] inline-block min-w-[44px] px-2 py-[14px] text-left align-baseline leading-none underline decoration-dotted underline-offset-4"
+        className="relative -mx-2 -my-[16px] inline-block min-w-[44px] px-2 py-[16px] text-left align-baseline leading-none underline decoration-dotted underline-offset-4"
         {...(name ? { 'aria-label': name } : { 'aria-description': 'What is it?' })}
         onClick={(e) => e.stopPropagation()}
       >

@@ -24,6 +24,9 @@ describe('a rule as a sentence with slots', () => {
     const { rule, user } = card();
     const sentence = screen.getByRole('region', { name: 'When Pump 2 runs' });
     expect(sentence.textContent).toMatch(/Pump 2runswhen/);
+    // A time that is not used is not shown until it is wanted.
+    expect(screen.queryByLabelText('Primes for')).toBeNull();
+    await user.click(screen.getByRole('button', { name: 'Add a time' }));
     await retype(user, 'Primes for', '2.5 s');
     expect(rule().primeS).toBe(2.5);
     await retype(user, 'Override at most', '600 s');

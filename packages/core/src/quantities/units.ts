@@ -101,6 +101,16 @@ export const DIMENSIONS = {
     ],
     shown: { us: 'lb/hr', metric: 'cc/min' },
   },
+  /** What comes out of a joint: by the minute, or by the drop. */
+  leak: {
+    name: 'leak',
+    units: [
+      unit('mL/min', 1e-6 / 60, 2, ['cc/min', 'cc', 'ml/min']),
+      unit('mL/h', 1e-6 / 3600, 1, ['ml/h', 'cc/h']),
+      unit('m³/s', 1, 10, ['m3/s']),
+    ],
+    shown: { us: 'mL/min', metric: 'mL/min' },
+  },
   length: {
     name: 'length',
     units: [

@@ -41,7 +41,7 @@ export function plumbTrack(
           way: path.role === 'feed' ? 'out' : 'home',
           line,
           items: order.map((e, i) =>
-            trackItem(doc, e, stations.get(e), lineOf(order, i, path, doc), findings, units),
+            trackItem(doc, e, stations.get(e), lineOf(order, i, path, doc), findings, units, values),
           ),
         };
       }),
@@ -99,13 +99,17 @@ function trackItem(
   line: LineKind,
   findings: readonly Finding[],
   units: UnitSystem,
+  values: StateResult['values'] | undefined,
 ): TrackItem {
   const e = doc.plumbing.elements[id]!;
+  const stopped =
+    e.kind === 'pump' && values != null && !values.pumps.some((p) => p.id === id && p.speed > 0);
   return {
     id,
     symbol: e.kind,
     name: e.name,
-    caption: captionOf(doc, id, units),
+    caption: stopped ? 'off' : captionOf(doc, id, units),
+    ...(stopped ? { stopped } : {}),
     line: e.kind === 'pump' ? 'feed' : line,
     weight: e.kind === 'run' ? 1.5 : 1,
     before: station?.pUp ?? 0,

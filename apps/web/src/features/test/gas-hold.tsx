@@ -113,7 +113,7 @@ function SetUp({ again }: { readonly again: boolean }) {
         />
         <QuantityField
           label="Allowable leak"
-          dimension="injectorFlow"
+          dimension="leak"
           value={limitM3s}
           range={{ min: 1e-11, max: 1e-4 }}
           onCommit={setLimit}
@@ -148,8 +148,8 @@ function Hold({ run }: { readonly run: RunRow }) {
       </p>
       {points.length > 1 && (
         <p className="text-sm text-soft">
-          Leak {format('injectorFlow', result.leak, 3)} ± {format('injectorFlow', 2 * result.uncertainty, 3)};
-          limit {format('injectorFlow', setupOf(run).limit, 3)}. Drop with temperature taken out{' '}
+          Leak {format('leak', result.leak, 3)} ± {format('leak', 2 * result.uncertainty, 3)}; limit{' '}
+          {format('leak', setupOf(run).limit, 3)}. Drop with temperature taken out{' '}
           {format('pressure', result.correctedDrop, 2)}.
         </p>
       )}

@@ -143,20 +143,61 @@ export function FallingLines({
           />
         );
       })}
-      {stepLabels(layout, track, units, y).map((label) => (
-        <text
-          key={label.id}
-          x={label.x}
-          y={label.y}
-          textAnchor={label.anchor}
-          fontSize={13}
-          fontWeight={700}
-          style={{ fill: label.color, stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
-        >
-          {label.text}
-        </text>
-      ))}
+      {marked && <EndReadings slot={marked} track={track} y={y} />}
+      {stepLabels(layout, track, units, y)
+        .filter((label) => label.id !== marked?.item.id)
+        .map((label) => (
+          <text
+            key={label.id}
+            x={label.x}
+            y={label.y}
+            textAnchor={label.anchor}
+            fontSize={13}
+            fontWeight={700}
+            style={{ fill: label.color, stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
+          >
+            {label.text}
+          </text>
+        ))}
     </g>
+  );
+}
+
+/** What a gauge would read at both ends of the part that is looked at. */
+function EndReadings({
+  slot: { item, x0, x1 },
+  track,
+  y,
+}: {
+  readonly slot: Slot;
+  readonly track: Track;
+  readonly y: (si: number) => number;
+}) {
+  const { units } = useSettings();
+  // Beside each other where they are far enough apart; otherwise the one above the line, the other below it.
+  const near = Math.abs(x1 - x0) < 96;
+  const ends = [
+    { key: 'before', x: x0, value: item.before, anchor: near ? 'end' : 'middle' },
+    { key: 'after', x: x1, value: item.after, anchor: near ? 'start' : 'middle' },
+  ] as const;
+  return (
+    <>
+      {ends.map(({ key, x, value, anchor }) => (
+        <g key={key}>
+          <circle cx={x} cy={y(value)} r={5} fill="var(--board)" stroke="var(--ink)" strokeWidth={2.5} />
+          <text
+            x={x + (near ? (anchor === 'end' ? -9 : 9) * Math.sign(x1 - x0) : 0)}
+            y={y(value) + (near ? 5 : -12)}
+            textAnchor={near && x1 < x0 ? (anchor === 'end' ? 'start' : 'end') : anchor}
+            fontSize={14}
+            fontWeight={700}
+            style={{ stroke: 'var(--board)', strokeWidth: 5, paintOrder: 'stroke' }}
+          >
+            {formatQuantity(track.dimension, value, units).text}
+          </text>
+        </g>
+      ))}
+    </>
   );
 }
 

@@ -31,10 +31,10 @@ export interface Layout {
 }
 
 /** Three lines of a name stand above the first lane. */
-const FIRST_Y = 80;
+const FIRST_Y = 72;
 /** Ways home carry their names below, ways out above: two of those need more room between them. */
-const OUT_LANE = 116;
-const HOME_LANE = 100;
+const OUT_LANE = 106;
+const HOME_LANE = 86;
 const MARGIN = 46;
 /** Pixels a weight of one needs at least. */
 const LEAST = 62;

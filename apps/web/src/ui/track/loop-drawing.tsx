@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { LINES } from '../lines.ts';
 import { useLayoutWidth } from '../use-layout.ts';
 import { useWidth } from '../use-size.ts';
@@ -46,6 +46,7 @@ function WideTrack({
   const layout = useMemo(() => layOut(track, available), [track, available]);
   const high = track.paths.some((p) => p.items.some((i) => i.heights));
   const { units } = useSettings();
+  const [looked, setLooked] = useState<string | null>(null);
   // What a gauge or a meter across it would show where somebody would put one; a tank's is the air's.
   const reading = (j: TrackJunction): string =>
     track.unsolved || j.symbol === 'tank' || j.symbol === 'tee'
@@ -66,7 +67,7 @@ function WideTrack({
             Not solved: there is no pressure to show.
           </text>
         ) : (
-          <FallingLines track={track} layout={layout} selected={selected} />
+          <FallingLines track={track} layout={layout} selected={looked ?? selected} />
         )}
         {high && <HeightLine layout={layout} top={layout.height + 18 + CHART_HEIGHT + 6} />}
         <TeeBars layout={layout} />
@@ -80,6 +81,7 @@ function WideTrack({
               above={p.path.way === 'out'}
               selected={selected === slot.item.id}
               onSelect={onSelect}
+              onLook={setLooked}
               {...(onStep ? { onStep } : {})}
               {...(onKey ? { onKey } : {})}
             />

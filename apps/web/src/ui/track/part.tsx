@@ -16,12 +16,23 @@ interface PartProps {
   readonly selected: boolean;
   readonly above?: boolean;
   readonly onSelect: (id: string) => void;
+  /** Pointed at or focused, or no longer. */
+  readonly onLook?: (id: string | null) => void;
   readonly onStep?: (id: string, by: 1 | -1) => void;
   /** Any other key; true when it was used. */
   readonly onKey?: (id: string, key: string, held: KeysHeld) => boolean;
 }
 
-export function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onStep, onKey }: PartProps) {
+export function Part({
+  slot: { item, x0, x1 },
+  y,
+  selected,
+  above,
+  onSelect,
+  onLook,
+  onStep,
+  onKey,
+}: PartProps) {
   const x = (x0 + x1) / 2;
   const width = Math.abs(x1 - x0);
   const plain = item.symbol === 'run' || item.symbol === 'wire';
@@ -49,6 +60,10 @@ export function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onS
       className="cursor-pointer"
       onClick={() => onSelect(item.id)}
       onKeyDown={keys}
+      onFocus={() => onLook?.(item.id)}
+      onBlur={() => onLook?.(null)}
+      onPointerEnter={() => onLook?.(item.id)}
+      onPointerLeave={() => onLook?.(null)}
     >
       <title>{`${item.name}, ${item.caption}`}</title>
       <rect
@@ -65,7 +80,7 @@ export function Part({ slot: { item, x0, x1 }, y, selected, above, onSelect, onS
       {plain ? (
         <Sleeve x={x} y={y} half={half - 6} color={LINES[item.line].color} wire={item.symbol === 'wire'} />
       ) : (
-        <g transform={`translate(${x} ${y})`}>
+        <g transform={`translate(${x} ${y})`} opacity={item.stopped ? 0.4 : 1}>
           <PartSymbol kind={item.symbol} tone={LINES[item.line].color} />
         </g>
       )}

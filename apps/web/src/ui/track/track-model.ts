@@ -17,6 +17,8 @@ export interface TrackItem {
   /** Height at its two ends, m; drawn as a faint line where the track has heights. */
   readonly heights?: readonly [number, number];
   readonly severity?: Severity;
+  /** It does not turn in this state: drawn faint, and said so. */
+  readonly stopped?: boolean;
 }
 
 /** A point where paths meet. */

@@ -30,6 +30,8 @@ export function RuleCard({
 }) {
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
+  /** Times that are not used are not shown until somebody wants one. */
+  const [timed, setTimed] = useState(false);
   const [menu, setMenu] = useState('');
   const { id, rule } = ruleOf(doc, loadId);
   const change = (next: PumpTrigger) => edit(...ruleChange(doc, rule, next));
@@ -99,7 +101,7 @@ export function RuleCard({
         )}
       </div>
       <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-1">
-        {TIMES.map(([field, info]) => (
+        {TIMES.filter(([field]) => timed || rule[field] !== 0).map(([field, info]) => (
           <div key={field} className="w-[112px]">
             <QuantityField
               label={info.label}
@@ -111,6 +113,11 @@ export function RuleCard({
             />
           </div>
         ))}
+        {!timed && TIMES.some(([field]) => rule[field] === 0) && !readOnly && (
+          <button type="button" className="btn btn-small" onClick={() => setTimed(true)}>
+            Add a time
+          </button>
+        )}
         <Tick
           label="stops with the key"
           on={rule.needsIgnition}
