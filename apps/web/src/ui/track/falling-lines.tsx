@@ -145,7 +145,7 @@ export function FallingLines({
       })}
       {marked && <EndReadings slot={marked} track={track} y={y} />}
       {stepLabels(layout, track, units, y)
-        .filter((label) => label.id !== marked?.item.id)
+        .filter((label) => !marked || clearOf(label, marked, y))
         .map((label) => (
           <text
             key={label.id}
@@ -200,6 +200,14 @@ function EndReadings({
     </>
   );
 }
+
+/** The numbers of the part that is looked at come first: a step's own number gives way to them. */
+const clearOf = (label: StepLabel, { item, x0, x1 }: Slot, y: (si: number) => number): boolean =>
+  label.id !== item.id &&
+  [
+    [x0, item.before],
+    [x1, item.after],
+  ].every(([x, value]) => Math.abs(label.x - x!) > 96 || Math.abs(label.y - y(value!)) > 34);
 
 interface StepLabel {
   readonly id: string;
