@@ -41,7 +41,9 @@ describe('the wiring, drawn and tried', () => {
     // Followed from end to end: what is not on its way steps back, and its sheet says where it runs.
     const sheet = screen.getByRole('complementary', { name: `Wire ${wires[0]!.label}` });
     expect(sheet.textContent).toContain(wires[0]!.toName);
-    const faint = within(drawn).getAllByRole('button').filter((b) => Number(b.getAttribute('opacity')) < 1);
+    const faint = within(drawn)
+      .getAllByRole('button')
+      .filter((b) => Number(b.getAttribute('opacity')) < 1);
     expect(faint.length).toBeGreaterThan(wires.length / 2);
     await waitFor(() =>
       expect(screen.getByTestId('answer').textContent).toMatch(/does what the rules say, at all \d+/),
