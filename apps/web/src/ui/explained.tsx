@@ -32,7 +32,7 @@ export function FieldLabel({
         {text}
       </label>
       {terms.slice(0, 1).map((id) => (
-        <TermWord key={id} id={id} word="?" name={`What is ${TERMS[id]!.words[0]}?`} />
+        <TermWord key={id} id={id} word="?" name="What is that?" />
       ))}
     </div>
   );
