@@ -58,5 +58,21 @@ test('a tablet by touch: targets are large enough and the pull can be dragged', 
   await expect(page.getByTestId('state-now')).toContainText('3000 rpm');
   await page.touchscreen.tap(box.x + box.width - 6, box.y + 20);
   await expect(page.getByTestId('state-now')).toContainText('7400 rpm');
+
+  // Two fingers make the wiring larger.
+  await page.goto(page.url().replace(/[^/]*$/, 'wire?view=logic'));
+  const frame = page.getByRole('group', { name: /^Wiring drawing/ });
+  const drawn = (await frame.locator('svg').boundingBox())!.width;
+  const place = (await frame.boundingBox())!;
+  const [cx, cy] = [place.x + place.width / 2, place.y + place.height / 2];
+  const touch = await context.newCDPSession(page);
+  const at = (apart: number) => [-1, 1].map((side, id) => ({ x: cx + side * apart, y: cy, id }));
+  await touch.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: at(40) });
+  for (const apart of [60, 80, 100])
+    await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(apart) });
+  await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  await expect
+    .poll(async () => (await frame.locator('svg').boundingBox())!.width)
+    .toBeGreaterThan(1.5 * drawn);
   await context.close();
 });

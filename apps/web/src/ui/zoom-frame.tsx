@@ -85,7 +85,6 @@ function usePinch(
   useEffect(() => {
     const el = frame.current;
     if (!el) return;
-    const fingers = new Map<number, { readonly x: number; readonly y: number }>();
     let apart = 0;
     const zoom = (by: number, x: number, y: number) => {
       const next = Math.min(MOST, Math.max(LEAST, now.current * by));
@@ -97,44 +96,36 @@ function usePinch(
       setScale(next);
       requestAnimationFrame(() => el.scrollTo(left, top));
     };
-    const span = () => {
-      const [a, b] = [...fingers.values()];
-      return a && b
-        ? { far: Math.hypot(a.x - b.x, a.y - b.y), x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }
+    // Touches and not pointers: a browser that begins to move the page takes pointers away, two touches can be kept from it.
+    const span = ({ touches: [a, b] }: TouchEvent) =>
+      a && b
+        ? {
+            far: Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY),
+            x: (a.clientX + b.clientX) / 2,
+            y: (a.clientY + b.clientY) / 2,
+          }
         : null;
+    const begin = (e: TouchEvent) => {
+      apart = span(e)?.far ?? 0;
     };
-    const down = (e: PointerEvent) => {
-      if (e.pointerType !== 'touch') return;
-      fingers.set(e.pointerId, { x: e.clientX, y: e.clientY });
-      apart = span()?.far ?? 0;
-    };
-    const move = (e: PointerEvent) => {
-      if (!fingers.has(e.pointerId)) return;
-      fingers.set(e.pointerId, { x: e.clientX, y: e.clientY });
-      const s = span();
+    const move = (e: TouchEvent) => {
+      const s = span(e);
       if (!s || apart === 0) return;
+      e.preventDefault();
       zoom(s.far / apart, s.x, s.y);
       apart = s.far;
-    };
-    const up = (e: PointerEvent) => {
-      fingers.delete(e.pointerId);
-      apart = 0;
     };
     const wheel = (e: WheelEvent) => {
       if (!e.ctrlKey) return;
       e.preventDefault();
       zoom(Math.exp(-e.deltaY / 300), e.clientX, e.clientY);
     };
-    el.addEventListener('pointerdown', down);
-    el.addEventListener('pointermove', move);
-    el.addEventListener('pointerup', up);
-    el.addEventListener('pointercancel', up);
+    el.addEventListener('touchstart', begin, { passive: true });
+    el.addEventListener('touchmove', move, { passive: false });
     el.addEventListener('wheel', wheel, { passive: false });
     return () => {
-      el.removeEventListener('pointerdown', down);
-      el.removeEventListener('pointermove', move);
-      el.removeEventListener('pointerup', up);
-      el.removeEventListener('pointercancel', up);
+      el.removeEventListener('touchstart', begin);
+      el.removeEventListener('touchmove', move);
       el.removeEventListener('wheel', wheel);
     };
   }, [frame, setScale]);

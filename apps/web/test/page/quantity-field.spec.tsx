@@ -33,6 +33,15 @@ describe('a field for a quantity', () => {
     expect(given.map((v) => Number(v.toPrecision(6)))).toEqual([3.5052, 2.5]);
   });
 
+  test('what was probably meant is a tap, and the tap takes it', async () => {
+    const { given, input, user } = field();
+    await user.clear(input);
+    await user.type(input, '11 6{Enter}');
+    await user.click(screen.getByRole('button', { name: '11 ft 6 in' }));
+    expect(given.map((v) => Number(v.toPrecision(6)))).toEqual([3.5052]);
+    expect(screen.queryByRole('alert')).toBeNull();
+  });
+
   test('what is not understood, or out of range, stays in the field with what to do, and is not handed over', async () => {
     const { given, input, user } = field();
     await user.clear(input);

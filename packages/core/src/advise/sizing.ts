@@ -283,7 +283,7 @@ function earlier(doc: JobDocument, units: UnitSystem, words: string[], patch: Pa
     drawn = next.value;
     patch.push(...moved);
     words.push(
-      `${doc.plumbing.elements[id]!.name.toLowerCase()} on from ${formatQuantity('pressure', set.above, units).text}`,
+      `${doc.plumbing.elements[id]!.name.toLowerCase()} on from ${formatQuantity('manifold', set.above, units).text}`,
     );
   }
   return drawn;

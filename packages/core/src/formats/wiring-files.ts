@@ -4,6 +4,7 @@ import type { JobDocument } from '../document/job-document.ts';
 import { HarnessModel, type Inputs } from '../harness/behave.ts';
 import { layOutHarness, type HarnessLayout } from '../harness/layout.ts';
 import { deviceSymbol } from '../harness/symbols.ts';
+import { inLines } from '../quantities/text.ts';
 import { wiringSheet, type WireRow } from '../harness/wiring-sheet.ts';
 import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
 
@@ -190,19 +191,8 @@ const LETTER = 6.3;
  * @source own convention
  * @example nameLines('Fuse at the battery', 120) // => ['Fuse at the', 'battery']
  */
-export function nameLines(name: string, width: number): string[] {
-  const room = Math.floor((width - 10) / LETTER);
-  const lines: string[] = [];
-  for (const word of name.split(' ')) {
-    const last = lines.at(-1);
-    if (last !== undefined && `${last} ${word}`.length <= room) lines[lines.length - 1] = `${last} ${word}`;
-    else lines.push(word);
-  }
-  const [first = '', ...rest] = lines;
-  const second = rest.join(' ');
-  const fit = (text: string): string => (text.length <= room ? text : `${text.slice(0, room - 1)}…`);
-  return second === '' ? [fit(first)] : [fit(first), fit(second)];
-}
+export const nameLines = (name: string, width: number): string[] =>
+  inLines(name, Math.floor((width - 10) / LETTER), 2);
 
 /**
  * What is written at a terminal in the drawing: what its symbol does not say already.

@@ -31,7 +31,6 @@ const WORD = 34;
 const to = (a: Point, b: Point): string => `M${a.x} ${a.y} L${b.x} ${b.y}`;
 const dot = ({ x, y }: Point, r: number): string =>
   `M${x - r} ${y} a${r} ${r} 0 1 0 ${2 * r} 0 a${r} ${r} 0 1 0 ${-2 * r} 0 Z`;
-const ring = dot;
 const box = ({ x, y }: Point, w: number, h: number): string =>
   `M${x - w / 2} ${y - h / 2} h${w} v${h} h${-w} Z`;
 /** Ground: a stem and three bars that get shorter. */
@@ -142,7 +141,7 @@ const SYMBOLS: { readonly [K in Device['kind']]: Symbol<Extract<Device, { kind: 
     const m = { x: middle.x, y: ((plus?.y ?? middle.y) + (minus?.y ?? middle.y)) / 2 };
     return {
       line: [
-        ring(m, 11),
+        dot(m, 11),
         `M${m.x - 4.5} ${m.y + 5} v-10 l4.5 6 l4.5 -6 v10`,
         plus ? to(plus, { x: m.x + Math.sign(plus.x - m.x) * 11, y: m.y }) : '',
         minus ? to(minus, { x: m.x + Math.sign(minus.x - m.x) * 11, y: m.y }) : '',
@@ -170,7 +169,7 @@ const SYMBOLS: { readonly [K in Device['kind']]: Symbol<Extract<Device, { kind: 
         pin ? to(pin, near) : '',
         to(near, { x: far.x - (low ? 3 : -3), y: y - 10 }),
         low
-          ? `M${far.x} ${y} h10 v2 ${ground({ x: far.x + 10, y: y + 8 }).slice(0)}`
+          ? `M${far.x} ${y} h10 v2 ${ground({ x: far.x + 10, y: y + 8 })}`
           : `M${far.x} ${y} h-10 v-5 M${far.x - 15} ${y - 5} h10 l-5 -7 Z`,
       ].join(' '),
       solid: `${dot(near, 2.6)} ${dot(far, 2.6)}`,
@@ -183,7 +182,7 @@ const SYMBOLS: { readonly [K in Device['kind']]: Symbol<Extract<Device, { kind: 
     const pin = at('out');
     const y = pin?.y ?? middle.y;
     return {
-      line: `${ring({ x: middle.x, y }, 7)} ${pin ? to({ x: middle.x + 7, y }, pin) : ''}`,
+      line: `${dot({ x: middle.x, y }, 7)} ${pin ? to({ x: middle.x + 7, y }, pin) : ''}`,
       solid: dot({ x: middle.x, y }, 3),
     };
   },

@@ -1,4 +1,3 @@
-import { terminalKey } from '../kinds/wiring/fields.ts';
 import type { Harness } from '../document/job-document.ts';
 
 /**
@@ -17,7 +16,6 @@ export function tracedWire(
 ): { readonly wires: readonly string[]; readonly ends: readonly string[] } {
   const wires = new Set<string>();
   const ends = new Set<string>();
-  const seen = new Set<string>();
   const follow = (id: string): void => {
     const wire = harness.wires[id];
     if (!wire || wires.has(id)) return;
@@ -29,8 +27,6 @@ export function tracedWire(
         ends.add(end.device);
         continue;
       }
-      if (seen.has(terminalKey(end))) continue;
-      seen.add(terminalKey(end));
       for (const [next, w] of Object.entries(harness.wires))
         if (w.from.device === end.device || w.to.device === end.device) follow(next);
     }

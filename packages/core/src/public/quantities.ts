@@ -1,7 +1,7 @@
 export { editText, formatQuantity } from '../quantities/format.ts';
 export { type Range, parseQuantity } from '../quantities/parse.ts';
 export { absolute, gauge } from '../quantities/pressure.ts';
-export { shortened, storable } from '../quantities/text.ts';
+export { inLines, shortened, storable } from '../quantities/text.ts';
 export {
   DIMENSIONS,
   type Dimension,

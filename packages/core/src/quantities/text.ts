@@ -29,3 +29,28 @@ export function shortened(text: string, most: number): string {
   const cut = text.slice(0, most);
   return /[\uD800-\uDBFF]$/.test(cut) ? cut.slice(0, -1) : cut;
 }
+
+/**
+ * Breaks a name into lines between words, for a drawing.
+ * @param text name
+ * @param room characters a line takes
+ * @param most lines at most; what is longer is shortened in the last one and says so
+ * @returns lines, none of them longer than the room
+ * Validity: room of at least 2.
+ * @throws nothing
+ * @source own convention
+ * @example inLines('Fuse at the battery', 12, 2) // => ['Fuse at the', 'battery']
+ */
+export function inLines(text: string, room: number, most: number): string[] {
+  const lines: string[] = [];
+  for (const word of text.split(' ')) {
+    const last = lines.at(-1);
+    if (last !== undefined && `${last} ${word}`.length <= room) lines[lines.length - 1] = `${last} ${word}`;
+    else lines.push(word);
+  }
+  const kept = [
+    ...lines.slice(0, most - 1),
+    ...(lines.length >= most ? [lines.slice(most - 1).join(' ')] : []),
+  ];
+  return kept.map((line) => (line.length <= room ? line : `${shortened(line, room - 1)}…`));
+}

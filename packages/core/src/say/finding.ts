@@ -5,6 +5,7 @@ import { WORDS } from './findings/all.ts';
 import { sayFix } from './fixes.ts';
 import { sayGrounds } from './origin.ts';
 import { sayState } from './state.ts';
+import type { Dimension } from '../quantities/units.ts';
 import { writer, type Units, type Words } from './words.ts';
 
 /** A finding in words, with what it was said from beside: another system of units says it anew. */
@@ -32,7 +33,11 @@ export function sayFinding(
   units: Units = 'both',
   grounds: readonly KnownFigure[] = [],
 ): SaidFinding {
-  const q = writer(units);
+  // A dial is read in steps: where what is found and its limit fall on one mark, both are told more finely.
+  const { value, limit } = found;
+  const dimension = found.dimension as Dimension;
+  const dial = writer(units);
+  const q = writer(units, value !== limit && dial(dimension, value) === dial(dimension, limit));
   const labels = remedies.map((fix) => sayFix(fix.does, q));
   const { title, text, formula, source } = (WORDS[found.code] as Words<AnyFound>)(found, q, labels, remedies);
   const { figures: _figures, ...head } = found;

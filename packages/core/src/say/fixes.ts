@@ -74,9 +74,9 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'take-core-out':
       return 'Pull the core';
     case 'come-in-at':
-      return `Bring it in at ${q('pressure', does.pressure)}`;
+      return `Bring it in at ${q('manifold', does.pressure)}`;
     case 'boost-alone':
-      return `Bring it in at ${q('pressure', does.pressure)}, by boost alone`;
+      return `Bring it in at ${q('manifold', does.pressure)}, by boost alone`;
     case 'come-in-at-rpm':
       return `Bring it in at ${does.rpm} rpm instead`;
     case 'glass-fiber':

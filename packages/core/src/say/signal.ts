@@ -18,7 +18,7 @@ export function saySignal(signal: Signal, q: Writer): string {
 function words(signal: Signal, q: Writer): string {
   switch (signal.kind) {
     case 'boost':
-      return `boost ${q('manifold', signal.above)}`;
+      return `${signal.above < 0 ? 'manifold' : 'boost'} ${q('manifold', signal.above)}`;
     case 'throttle':
       return `throttle ${q('fraction', signal.above)}`;
     case 'rpm':

@@ -1,6 +1,6 @@
 import type { Fix, Found } from '../outcome/finding.ts';
 import { formatQuantity } from '../quantities/format.ts';
-import type { Dimension, UnitSystem } from '../quantities/units.ts';
+import { shownUnit, type Dimension, type UnitSystem } from '../quantities/units.ts';
 
 /** How numbers are written: one system, or both, so that a printed record reads anywhere. */
 export type Units = UnitSystem | 'both';
@@ -8,15 +8,30 @@ export type Units = UnitSystem | 'both';
 /** Writes a quantity. */
 export type Writer = (dimension: Dimension, value: number) => string;
 
-/** US first, metric in brackets where it differs. */
+/** US first, metric in brackets where it differs. Fine: by a unit’s own decimals, not by the marks of a dial. */
 export const writer =
-  (units: Units): Writer =>
+  (units: Units, fine = false): Writer =>
   (dimension, value) => {
-    if (units !== 'both') return formatQuantity(dimension, value, units).text;
-    const us = formatQuantity(dimension, value, 'us').text;
-    const metric = formatQuantity(dimension, value, 'metric').text;
+    const one = (system: UnitSystem): string =>
+      formatQuantity(dimension, value, system, fine ? shownUnit(dimension, system).decimals : undefined).text;
+    if (units !== 'both') return one(units);
+    const us = one('us');
+    const metric = one('metric');
     return us === metric ? us : `${us} (${metric})`;
   };
+
+/**
+ * How hard the manifold blows or sucks, in the middle of a sentence.
+ * @param q writes a quantity
+ * @param pressure over the air outside, Pa
+ * @returns “15.0 psi of boost”, “20 inHg vacuum”
+ * Validity: any pressure.
+ * @throws nothing
+ * @source common practice
+ * @example manifoldWords(() => '20 inHg vacuum', -67e3) // => '20 inHg vacuum'
+ */
+export const manifoldWords = (q: Writer, pressure: number): string =>
+  `${q('manifold', pressure)}${pressure < 0 ? '' : ' of boost'}`;
 
 export interface Said {
   readonly title: string;

@@ -84,9 +84,9 @@ function inFlowOrder(paths: Paths): readonly (readonly [string, Paths[string]])[
   while (left.size > 0) {
     const waits = (p: Paths[string]) => [...left.values()].some((q) => q !== p && q.to === p.from);
     // A ring waits on itself: the first of it begins.
-    const [next] = [...left].filter(([, p]) => !waits(p)).concat([...left]);
-    placed.push(next!);
-    left.delete(next![0]);
+    const next = [...left].find(([, p]) => !waits(p)) ?? [...left][0]!;
+    placed.push(next);
+    left.delete(next[0]);
   }
   return [...placed, ...returns];
 }

@@ -124,5 +124,5 @@ export function captionOf(doc: JobDocument, id: string, units: UnitSystem): stri
   const stagedAbove = stagingThreshold(doc, id)?.term.above;
   return stagedAbove === undefined
     ? plumbingKind(e).caption(e, units)
-    : `on above ${formatQuantity('pressure', stagedAbove, units).text}`;
+    : `on above ${formatQuantity('manifold', stagedAbove, units).text}`;
 }

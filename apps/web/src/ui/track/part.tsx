@@ -1,3 +1,4 @@
+import { inLines } from '@venula/core/quantities';
 import type { KeyboardEvent } from 'react';
 import { LINES } from '../lines.ts';
 import { TONE } from '../severity.tsx';
@@ -173,26 +174,9 @@ const LINE = 15;
 
 /** Condensed letters take about this much at 13 px. */
 const LETTER = 5.8;
-/** A name longer than this many lines is shortened; the whole of it is in the title and the sheet. */
-const MOST_LINES = 3;
 
-/** A name in lines, broken between words. */
-export function wrapped(text: string, width: number): string[] {
-  const room = Math.max(4, Math.floor((width - 2) / LETTER));
-  const lines: string[] = [];
-  for (const word of text.split(' ')) {
-    const last = lines.at(-1);
-    const longer = last === undefined ? word : `${last} ${word}`;
-    if (last !== undefined && longer.length <= room) lines[lines.length - 1] = longer;
-    else lines.push(word);
-  }
-  const kept = lines.slice(0, MOST_LINES);
-  const rest = lines.slice(MOST_LINES - 1).join(' ');
-  return kept.map((line, i) => clip(i === MOST_LINES - 1 ? rest : line, width));
-}
-
-/** What is shortened in a drawing says so. */
-export const clip = (text: string, width: number): string => {
-  const room = Math.max(4, Math.floor((width - 2) / LETTER));
-  return text.length <= room ? text : `${text.slice(0, room - 1)}…`;
-};
+/**
+ * A name or a caption in lines as wide as there is room, three at most; the whole of it is in the title and the sheet.
+ */
+export const wrapped = (text: string, width: number, most = 3): string[] =>
+  inLines(text, Math.max(4, Math.floor((width - 2) / LETTER)), most);

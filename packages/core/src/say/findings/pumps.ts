@@ -11,24 +11,24 @@ export const speedLags: Words<SpeedLags> = ({ value: margin, place, figures: f }
   formula:
     f.fullAt === null
       ? `the sender never reaches the ${f.fullVolts} V that full speed asks for`
-      : `full speed at ${f.fullVolts} V is ${q('pressure', f.fullAt)}; the pull is at ${q('manifold', f.boost)} here`,
+      : `full speed at ${f.fullVolts} V is ${q('manifold', f.fullAt)}; the pull is at ${q('manifold', f.boost)} here`,
   source: 'controller map and joint solve at the speed it asks for',
 });
 
 export const stagingLate: Words<StagingLate> = ({ code, value, place, figures: f }, q) => {
-  const by = `${q('pressure', f.needed)} (${f.neededRpm.toFixed(0)} rpm)`;
+  const by = `${q('manifold', f.needed)} (${f.neededRpm.toFixed(0)} rpm)`;
   const cameIn = f.missed.cameIn;
   const comes = cameIn
     ? `comes in at ${cameIn.rpm.toFixed(0)} rpm and ${q('manifold', cameIn.boost)}`
     : 'does not come in along the pull';
   const title = {
-    'never reached': `${place.name} waits for ${q('pressure', value)}; the pull reaches ${q('pressure', f.most)}.`,
+    'never reached': `${place.name} waits for ${q('manifold', value)}; the pull reaches ${q('manifold', f.most)}.`,
     'needed at cruise': `${place.name} is needed at cruise already; its rule keeps it off there.`,
     'another condition': `${place.name} ${comes}; it must be on before ${by}.`,
     'no boost condition': `${place.name} ${comes}; it must be on before ${by}.`,
     threshold: f.tooLate
-      ? `${place.name} comes in at ${q('pressure', value)}; it must be on before ${by}.`
-      : `${place.name} is set to ${q('pressure', value)}; with the switch’s tolerance and its start it is on full only after ${by}.`,
+      ? `${place.name} comes in at ${q('manifold', value)}; it must be on before ${by}.`
+      : `${place.name} is set to ${q('manifold', value)}; with the switch’s tolerance and its start it is on full only after ${by}.`,
   }[f.blames];
   const text = {
     'needed at cruise':

@@ -7,6 +7,7 @@ import type { SupplementarySet } from '../../judge/regulation/supplementary.ts';
 import type { ValveCore } from '../../judge/regulation/valve-core.ts';
 import { inState } from '../state.ts';
 import type { Words } from '../words.ts';
+import { manifoldWords } from '../words.ts';
 
 const source =
   'Darcy–Weisbach with Colebrook; seat by its Cv (ISA 75.01); 35% back-pressure limit: common practice';
@@ -110,6 +111,6 @@ export const cappedRails: Words<CappedRails> = ({ severity, figures: f }, q) => 
       ? `Rails without an outlet at ${q('power', f.power)}: lead the return from their far end.`
       : `The ${f.rails.length > 1 ? 'rails have' : 'rail has'} no outlet: pulsation, vapor and heat stay in ${f.rails.length > 1 ? 'them' : 'it'}.`,
   text: 'The regulator sits ahead of them, so no flow sweeps through. Steady flow cannot predict pulsation: at high power one cylinder may run lean while the gauge looks right. Move the regulator behind the rails, or fit a damper.',
-  formula: `${q('power', f.power)} and ${q('manifold', f.boost)} of boost; a word from ${q('power', f.from[0])} or under boost, fed through from ${q('power', f.from[1])}`,
+  formula: `${q('power', f.power)} and ${manifoldWords(q, f.boost)}; a word from ${q('power', f.from[0])} or under boost, fed through from ${q('power', f.from[1])}`,
   source: 'common practice; pulsation is not computed',
 });

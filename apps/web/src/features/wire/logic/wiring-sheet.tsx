@@ -1,4 +1,5 @@
 import { harnessOf, wiringSheet } from '@venula/core/harness';
+import { useMemo } from 'react';
 import { useDoc } from '../../../job/job-context.ts';
 import type { Sheet } from '../../../job/stage-frame.tsx';
 import { DeviceTray } from './device-tray.tsx';
@@ -12,10 +13,13 @@ export function useWiringSheet(
   onCircuit: (circuitId: string) => void,
 ): Sheet | null {
   const doc = useDoc();
+  const of = open?.of;
+  // Made when something is opened or the plan changes, not at every drawing of the page.
+  const sheet = useMemo(() => (of === 'wire' ? wiringSheet(doc) : null), [doc, of]);
+  const harness = useMemo(() => (of === 'device' ? harnessOf(doc) : null), [doc, of]);
   if (!open) return null;
   const onClose = () => onOpen(null);
-  if (open.of === 'wire') {
-    const sheet = wiringSheet(doc);
+  if (sheet) {
     const row = sheet.wires.find((w) => w.id === open.id);
     return row
       ? {
@@ -27,9 +31,8 @@ export function useWiringSheet(
         }
       : null;
   }
-  const harness = harnessOf(doc);
-  const device = harness.devices[open.id];
-  return device
+  const device = harness?.devices[open.id];
+  return harness && device
     ? {
         title: device.name,
         content: (

@@ -201,7 +201,7 @@ function DragThreshold({
       aria-valuemin={-100e3}
       aria-valuemax={500e3}
       aria-valuenow={Math.round(value)}
-      aria-valuetext={format('pressure', value)}
+      aria-valuetext={format('manifold', value)}
       className="cursor-ns-resize touch-none"
       onKeyDown={key}
       onPointerDown={(e) => {
@@ -229,7 +229,7 @@ function DragThreshold({
         strokeDasharray="10 5"
       />
       <text x={width - RIGHT - 4} y={y(value) - 6} fontSize={13} fontWeight={700} textAnchor="end">
-        {l.name.split(',')[0]} in at {format('pressure', value)}
+        {l.name.split(',')[0]} in at {format('manifold', value)}
       </text>
     </g>
   );
@@ -258,7 +258,7 @@ function LaneRow({
   return (
     <g>
       <text fontSize={13} fontWeight={650}>
-        {wrapped(name, LEFT - 18).map((text, i, all) => (
+        {wrapped(name, LEFT - 18, 2).map((text, i, all) => (
           <tspan key={text} x={8} y={y + 17 + (i - (all.length - 1) / 2) * 14}>
             {text}
           </tspan>

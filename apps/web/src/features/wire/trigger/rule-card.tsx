@@ -181,7 +181,7 @@ function Tick({
 /** What the plumbing says about this threshold. */
 function Advice({ advice }: { readonly advice: StagingAdvice }) {
   const format = useFormat();
-  const psi = (v: number) => format('pressure', v);
+  const psi = (v: number) => format('manifold', v);
   if (advice.needed === null)
     return (
       <p className="mt-1 text-sm text-soft">

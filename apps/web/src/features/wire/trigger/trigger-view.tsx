@@ -1,3 +1,4 @@
+import { manifoldWords } from '@venula/core/say';
 import { moveThreshold, rulesOf, stagingThreshold } from '@venula/core/document';
 import { standardDrive, type Leg } from '@venula/core/replay';
 import type { LaneStep } from '@venula/core/trigger';
@@ -70,7 +71,7 @@ function Answer({ replay, lines }: { readonly replay: Replay | null; readonly li
             ? `The rail dips ${format('pressure', dip.depth)} for ${(dip.to - dip.from).toFixed(1)} s.`
             : `Nothing feeds the engine for ${(dip.to - dip.from).toFixed(1)} s while it draws fuel.`
         }
-        second={`At ${dip.rpm.toFixed(0)} rpm and ${format('manifold', dip.boost)} of boost. ${
+        second={`At ${dip.rpm.toFixed(0)} rpm and ${manifoldWords(format, dip.boost)}. ${
           dip.cause === 'rules'
             ? 'Move the threshold down on the boost trace until the dip is gone, or change the rule.'
             : 'It dips with every pump on, too: pumps, lines or wiring are short there, not the trigger. See Plumb.'
@@ -80,11 +81,11 @@ function Answer({ replay, lines }: { readonly replay: Replay | null; readonly li
   const staged = lines[0];
   const advice = staged && Object.values(replay.advice)[0];
   const sentence = staged
-    ? `${staged.name.split(',')[0]} comes in at ${format('pressure', staged.at.term.above)}: the rail holds all along the drive.`
+    ? `${staged.name.split(',')[0]} comes in at ${format('manifold', staged.at.term.above)}: the rail holds all along the drive.`
     : 'The rail holds all along the drive.';
   const second =
     advice?.needed != null
-      ? `It must be on before ${format('pressure', advice.needed)}.`
+      ? `It must be on before ${format('manifold', advice.needed)}.`
       : 'Start, idle, pull, lift, stall, crash and key-off are replayed on the rules below.';
   return <Headline tone="good" sentence={sentence} second={second} />;
 }
