@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { finding, part, saved, signIn } from './pages/shop.ts';
+import { demoCoupe, finding, part, saved, signIn } from './pages/shop.ts';
 
 /**
  * The demo coupé planned, wired and tested, the same way three times: by mouse at a desk, by touch on a tablet, by the keyboard
@@ -80,15 +80,17 @@ for (const { name, viewport, touch, press, goTo } of HANDS)
       await signIn(page);
       // A copy under a name of its own: whoever comes next finds the demo job as it was.
       const title = `Coupé ${name}`;
-      const made = await page.getByRole('link', { name: /Hill-climb/ }).evaluate(async (link, called) => {
-        const copyOf = /jobs\/([^/]+)/.exec((link as HTMLAnchorElement).href)![1];
-        const { ok } = await fetch('/api/v1/jobs', {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify({ copyOf, title: called }),
-        });
-        return ok;
-      }, title);
+      const made = await demoCoupe(page)
+        .getByRole('link')
+        .evaluate(async (link, called) => {
+          const copyOf = /jobs\/([^/]+)/.exec((link as HTMLAnchorElement).href)![1];
+          const { ok } = await fetch('/api/v1/jobs', {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify({ copyOf, title: called }),
+          });
+          return ok;
+        }, title);
       expect(made).toBe(true);
       await page.reload();
       await press(page.getByRole('link', { name: title }));

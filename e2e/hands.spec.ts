@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { finding, newJob, part, saved, signIn } from './pages/shop.ts';
+import { demoCoupe, finding, newJob, part, saved, signIn } from './pages/shop.ts';
 
 test('the keyboard alone sizes a line, moves the state, fixes a stop and takes it back', async ({ page }) => {
   await signIn(page);
@@ -45,7 +45,7 @@ test('a tablet by touch: targets are large enough and the pull can be dragged', 
   });
   const page = await context.newPage();
   await signIn(page);
-  await page.getByText('Hill-climb coupé').first().tap();
+  await demoCoupe(page).getByRole('link').tap();
   await part(page, 'feed').tap();
   await expect(page.getByTestId('size-feed')).toBeVisible();
   for (const name of ['One size larger', 'Idle, hot']) {

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { part, signIn, stage } from './pages/shop.ts';
+import { demoCoupe, part, signIn, stage } from './pages/shop.ts';
 
 // A trace takes a snapshot of the page at every step, which would be measured along.
 test.use({ trace: 'off' });
@@ -8,8 +8,7 @@ test('edit to line: the median is reported', async ({ page }) => {
   await signIn(page);
   // A copy of the demo job: the demo stays as it is. Looked for, since others may have started many jobs since.
   await page.getByRole('searchbox', { name: 'Search jobs' }).fill('Hill-climb');
-  const jobs = page.getByRole('listitem').filter({ hasText: 'Hill-climb coupé' });
-  await jobs.last().getByRole('button', { name: 'Duplicate' }).click();
+  await demoCoupe(page).getByRole('button', { name: 'Duplicate' }).click();
   await page.getByText('Copy of Hill-climb coupé').first().click();
   await stage(page, 'Plumb');
   await part(page, 'feed').click();

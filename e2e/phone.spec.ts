@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { finding, part, saved, signIn } from './pages/shop.ts';
+import { demoCoupe, finding, part, saved, signIn } from './pages/shop.ts';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -24,7 +24,7 @@ test('on a phone: the demo coupé is planned, wired and tried, by thumb alone', 
   await fits(page, 'jobs');
   // Found by searching: the list has pages, and other journeys have left jobs on the first.
   await page.goto('/jobs?q=Hill-climb');
-  await tap(page.getByRole('link', { name: /Hill-climb/ }));
+  await tap(demoCoupe(page).getByRole('link'));
   await expect(page.getByTestId('answer')).toContainText(/The rail climbs|Enough/);
   await fits(page, 'plumb');
 

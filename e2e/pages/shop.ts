@@ -23,6 +23,10 @@ export async function newJob(
   await expect(page.getByRole('heading', { level: 1 })).toContainText(title);
 }
 
+/** The demo coupé's line in the list of jobs: by its whole title, since copies of it carry the same vehicle. */
+export const demoCoupe = (page: Page): Locator =>
+  page.getByRole('listitem').filter({ has: page.getByText('Hill-climb coupé, 2.4 turbo', { exact: true }) });
+
 export const stage = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
 

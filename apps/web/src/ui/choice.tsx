@@ -51,7 +51,7 @@ export function Choice<T extends string | number>({
           <span className="min-w-0 grow [overflow-wrap:anywhere]">
             <Select.Value>{now?.label ?? String(value)}</Select.Value>
           </span>
-          <ChevronDown size={16} className="shrink-0 text-soft" aria-hidden />
+          {!disabled && <ChevronDown size={16} className="shrink-0 text-soft" aria-hidden />}
         </Select.Trigger>
         {open && (
           <Select.Portal>

@@ -1,4 +1,4 @@
-import { editText, parseQuantity, type Dimension, type Range } from '@venula/core/quantities';
+import { fieldText, parseQuantity, type Dimension, type Range } from '@venula/core/quantities';
 import type { InputError } from '@venula/core/outcome';
 import { useState } from 'react';
 import { useSettings } from '../app/settings.ts';
@@ -33,8 +33,8 @@ export function QuantityField({
   const { units } = useSettings();
   const [typed, setTyped] = useState<string | null>(null);
   const [refused, setRefused] = useState<InputError | null>(null);
-  // Five figures to look at; the value itself is untouched until something else is typed.
-  const atRest = editText(dimension, value, units, 5);
+  // As typed, or as an instrument reads it; the value itself is untouched until something else is typed.
+  const atRest = fieldText(dimension, value, units);
   const shown = typed ?? atRest;
 
   const commit = () => {

@@ -107,3 +107,29 @@ export function editText(dimension: Dimension, value: number, system: UnitSystem
   const number = Number(fromSi(value, unit).toPrecision(figures));
   return unit.symbol === '' || unit.symbol === '%' ? `${number}${unit.symbol}` : `${number} ${unit.symbol}`;
 }
+
+/**
+ * A value as a field at rest shows it: a figure of up to five digits as it was typed; one that comes from a conversion or from
+ * a sum to what a tape, a gauge or a meter reads. The value itself stays beside the text.
+ * @param dimension what kind of quantity it is
+ * @param value SI value
+ * @param system unit system to write it in
+ * @returns text that parseQuantity reads
+ * Validity: finite figures; others give their name.
+ * @throws nothing
+ * @source own convention
+ * @example fieldText('pressure', 400000, 'us') // => '58 psi'
+ */
+export function fieldText(dimension: Dimension, value: number, system: UnitSystem): string {
+  const typed = editText(dimension, value, system, 5);
+  const figure = fromSi(value, shownUnit(dimension, system));
+  const asTyped = Number(figure.toPrecision(5)) === Number(figure.toPrecision(10));
+  if (asTyped || (dimension === 'length' && isUs(system))) return typed;
+  if (dimension === 'manifold' && value < -VACUUM_FROM) return vacuum(value, system).text;
+  const { unit } = formatQuantity(dimension, value, system);
+  const read = formatQuantity(dimension, value, system).number.replace('−', '-');
+  // What an instrument would show as next to nothing keeps its figures.
+  if (Math.abs(Number(read) - figure) > 0.02 * Math.abs(figure)) return editText(dimension, value, system, 3);
+  const gap = unit === '' || unit === '%' ? '' : ' ';
+  return `${Number(read)}${gap}${unit}`;
+}

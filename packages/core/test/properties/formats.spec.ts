@@ -13,6 +13,7 @@ import {
   diffDocuments,
   DIMENSIONS,
   editText,
+  fieldText,
   formatQuantity,
   fullReturnJob,
   harnessOf,
@@ -24,6 +25,7 @@ import {
   rulesOf,
   sourceOf,
   truthTable,
+  UNIT_SYSTEMS,
   upgradeJob,
   valueAt,
   writeJob,
@@ -57,6 +59,45 @@ describe('units', () => {
         },
       ),
     );
+  });
+
+  // A length is told to the eighth of an inch at best, a bore to the thousandth.
+  test('a field at rest reads what was typed, or what an instrument would show of it, never next to nothing', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...dimensions),
+        fc.constantFrom(...UNIT_SYSTEMS),
+        fc.double({ min: 1e-4, max: 1e6, noNaN: true }),
+        (dimension, system, value) => {
+          const back = parseQuantity(dimension, fieldText(dimension, value, system), system);
+          const step =
+            { length: 0.0254 / 8, bore: 0.0254 / 2000, temperature: 0.5 }[dimension as string] ?? 0;
+          expect(back.ok && Math.abs(back.value - value)).toBeLessThanOrEqual(Math.max(0.021 * value, step));
+        },
+      ),
+    );
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 99_999 }), fc.integer({ min: 0, max: 4 }), (n, places) => {
+        const typed = `${n / 10 ** places} psi`;
+        const read = parseQuantity('pressure', typed, 'us');
+        expect(read.ok && fieldText('pressure', read.value, 'us')).toBe(typed);
+      }),
+    );
+  });
+
+  test.each([
+    ['pressure', 400e3, 'us', '58 psi'],
+    ['pressure', 402e3, 'us', '58.5 psi'],
+    ['pressure', 91.2e3, 'us', '13.2 psi'],
+    ['pressure', 402e3, 'metric', '402 kPa'],
+    ['manifold', -68_000, 'us', '20 inHg vacuum'],
+    ['length', 4.5, 'us', '14 ft 9 1/4 in'],
+    ['temperature', 313.15, 'us', '104 °F'],
+    ['volts', 13.456_789, 'us', '13.46 V'],
+    ['amps', 12.345_678, 'us', '12.3 A'],
+    ['pressure', 20, 'us', '0.0029 psi'],
+  ] as const)('%s %d in %s at rest: %s', (dimension, value, system, text) => {
+    expect(fieldText(dimension, value, system)).toBe(text);
   });
 
   test.each([
