@@ -107,7 +107,7 @@ test('by touch only, on a tablet: the same edits', async ({ browser, baseURL }) 
   await expect(page.getByTestId('size-feed-2')).toHaveText('-10');
   await page.getByRole('button', { name: /^Move .* left$/ }).tap();
   await part(page, 'check').tap();
-  await pick(page, 'Branch after Check valve', 'another pump from the tank');
+  await pick(page, 'Branch after Check valve', 'another pump from the same tank');
   await expect(part(page, 'pump-2')).toBeVisible();
   await part(page, 'pump-2').tap();
   await page.getByRole('button', { name: /^Remove the whole line/ }).tap();

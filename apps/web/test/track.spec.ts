@@ -1,5 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
+import { rangesOf } from '../src/ui/track/axis-ranges.ts';
 import { layOut } from '../src/ui/track/lay-out.ts';
+import { wrapped } from '../src/ui/track/names.ts';
+import { stillFits } from '../src/ui/chart/use-held.ts';
 import type { Track, TrackItem, TrackJunction, TrackPath } from '../src/ui/track/track-model.ts';
 
 const item = (id: string, weight = 1): TrackItem => ({
@@ -104,5 +107,82 @@ describe('the track lays itself out', () => {
     const { paths, width } = layOut(odd, 800);
     for (const p of paths) for (const x of [p.x0, p.x1]) expect(x >= 0 && x <= width).toBe(true);
     expect(layOut(track([], []), 300).paths).toEqual([]);
+  });
+
+  test('rows that carry the same line beside each other are told apart; what follows one after the other is not', () => {
+    const rank = (id: string) => layOut(twin, 820).paths.find((p) => p.path.id === id)!.rank;
+    expect(['one', 'two', 'feed', 'return'].map(rank)).toEqual([0, 1, 0, 0]);
+  });
+
+  test('however long names are, no word of them is lost and no lane runs into another', () => {
+    const named = (way: string) => `${way} hose with a very long name that somebody typed for ${way}`;
+    const long = {
+      ...twin,
+      paths: twin.paths.map((p) => ({
+        ...p,
+        items: p.items.map((i) => ({ ...i, name: named(i.id), caption: named(i.id) })),
+      })),
+    };
+    const { paths, height } = layOut(long, 820);
+    const boxes = paths.flatMap((p) =>
+      p.slots.map((s) => {
+        const width = Math.abs(s.x1 - s.x0);
+        const [name, caption] = [wrapped(s.item.name, width), wrapped(s.item.caption, width)];
+        expect(name.join(' ')).toBe(s.item.name);
+        const out = p.path.way === 'out';
+        return {
+          left: Math.min(s.x0, s.x1),
+          right: Math.max(s.x0, s.x1),
+          top: p.y - (out ? 32 + 15 * name.length - 4 : 27),
+          bottom: p.y + 41 + 15 * (caption.length - 1 + (out ? 0 : name.length)),
+        };
+      }),
+    );
+    for (const a of boxes) {
+      expect(a.top).toBeGreaterThanOrEqual(0);
+      expect(a.bottom).toBeLessThanOrEqual(height);
+      for (const b of boxes)
+        if (a !== b && a.left < b.right - 1 && b.left < a.right - 1)
+          expect(a.bottom <= b.top || b.bottom <= a.top).toBe(true);
+    }
+  });
+
+  test('words step aside where an upright bar would run through them', () => {
+    const crossed = track(
+      [
+        junction('tank', 'tank'),
+        junction('other', 'factory'),
+        junction('y', 'tee'),
+        junction('rail', 'rail'),
+      ],
+      [
+        path('feed', 'tank', 'y', 'out', 'a', 'b'),
+        path('on', 'y', 'rail', 'out', 'c', 'd'),
+        path('factory', 'other', 'rail', 'out', 'factory line'),
+        path('return', 'y', 'tank', 'home', 'reg'),
+      ],
+    );
+    const { paths, xOf } = layOut(crossed, 820);
+    const { textX, x0, x1 } = paths.find((p) => p.path.id === 'factory')!.slots[0]!;
+    expect(Math.abs(textX - xOf('y'))).toBeGreaterThan(30);
+    expect(textX > x0 && textX < x1).toBe(true);
+  });
+});
+
+describe('the axis under the track', () => {
+  test('breaks where small drops near the top could not be read, and only there', () => {
+    expect(rangesOf([0, 0.2, 57, 57.5, 58.4, 59], 3)).toHaveLength(2);
+    // Large drops can be read without a break, small pressures too.
+    expect(rangesOf([0, 0.2, 40, 45, 52, 59], 3)).toHaveLength(1);
+    expect(rangesOf([0, 1, 5, 6], 3)).toHaveLength(1);
+    expect(rangesOf([NaN, 4], 3)).toHaveLength(1);
+    expect(rangesOf([], 3)).toHaveLength(1);
+  });
+
+  test('stands still while the values fit on it and are not a thin stripe of it', () => {
+    expect(stillFits([0, 10], [1, 9])).toBe(true);
+    expect(stillFits([0, 10], [-1, 9])).toBe(false);
+    expect(stillFits([0, 10], [4, 5])).toBe(false);
+    expect(stillFits([0, 10], [0, 10])).toBe(true);
   });
 });

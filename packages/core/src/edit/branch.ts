@@ -21,7 +21,7 @@ export const BRANCH_ENDS = [
   { key: 'new-rail', name: 'a new rail', way: 'out' },
   { key: 'new-high-pressure', name: 'a high-pressure pump', way: 'out' },
   { key: 'new-tank', name: 'a new tank', way: 'out' },
-  { key: 'new-pump', name: 'another pump from the tank', way: 'in' },
+  { key: 'new-pump', name: 'another pump from the same tank', way: 'in' },
   { key: 'new-factory', name: 'the factory supply', way: 'in' },
 ] as const;
 export type BranchEnd = (typeof BRANCH_ENDS)[number]['key'];
@@ -105,7 +105,7 @@ export function branchAt(doc: JobDocument, afterId: string, end: string): Branch
     return lead(freeId(junctions, 'high-pressure'), makeHighPressurePump('Second high-pressure pump'));
   if (end === 'new-tank') return lead(freeId(junctions, 'tank'), { ...tank(), name: 'Second tank' });
   if (end === 'new-pump') {
-    const from = Object.keys(junctions).find((id) => junctions[id]!.kind === 'tank');
+    const from = tankBehind(doc, afterId);
     return from === undefined
       ? NOTHING
       : { pathId, patch: [...patch, ...pumpFrom(doc, from, cut.tee, pathId)] };
@@ -135,6 +135,19 @@ export function branchAt(doc: JobDocument, afterId: string, end: string): Branch
     return { pathId, patch };
   }
   return junctions[end] ? lead(end, undefined) : NOTHING;
+}
+
+/** The tank or surge tank a part's line draws from; the first tank where its line begins elsewhere. */
+function tankBehind({ plumbing: { junctions, paths } }: JobDocument, afterId: string): string | undefined {
+  const holds = (id: string): boolean => ['tank', 'surge'].includes(junctions[id]?.kind ?? '');
+  let at = Object.values(paths).find((p) => p.order.includes(afterId))?.from;
+  for (let turn = 0; at !== undefined && !holds(at) && turn < Object.keys(paths).length; turn++) {
+    const here = at;
+    at = Object.values(paths).find((p) => p.role === 'feed' && p.to === here)?.from;
+  }
+  return at !== undefined && holds(at)
+    ? at
+    : Object.keys(junctions).find((id) => junctions[id]!.kind === 'tank');
 }
 
 /** A strainer, a pump with its own check valve and its circuit, from a tank to a tee. */

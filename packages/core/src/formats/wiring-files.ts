@@ -130,7 +130,7 @@ export function wiringSvg(doc: JobDocument): string {
     ].join('');
   });
   const devices = layout.devices.map((d) => {
-    const { line, solid, dashed } = deviceSymbol(d);
+    const { line, solid, dashed } = deviceSymbol(d, sheet.motors.includes(d.id));
     const stroke = 'fill="none" stroke="#17211f" stroke-width="1.6"';
     return [
       `<rect x="${d.x}" y="${d.y}" width="${d.width}" height="${d.height}" fill="#fff" stroke="#17211f" stroke-width="1.5"/>`,

@@ -21,6 +21,8 @@ interface Sight<D extends Device> {
   readonly device: D;
   readonly at: (terminal: string) => Point | undefined;
   readonly middle: Point;
+  /** A motor, where it is a load. */
+  readonly turns: boolean;
 }
 
 type Symbol<D extends Device> = (sight: Sight<D>) => DeviceSymbol;
@@ -136,15 +138,15 @@ const SYMBOLS: { readonly [K in Device['kind']]: Symbol<Extract<Device, { kind: 
     const y = pin?.y ?? middle.y;
     return { line: `${pin ? to(pin, { x: middle.x, y }) : ''} ${ground({ x: middle.x, y: y + 2 })}` };
   },
-  load: ({ at, middle }) => {
+  load: ({ at, middle, turns }) => {
     const [plus, minus] = [at('plus'), at('minus')];
     const m = { x: middle.x, y: ((plus?.y ?? middle.y) + (minus?.y ?? middle.y)) / 2 };
+    const half = turns ? 11 : 15;
     return {
       line: [
-        dot(m, 11),
-        `M${m.x - 4.5} ${m.y + 5} v-10 l4.5 6 l4.5 -6 v10`,
-        plus ? to(plus, { x: m.x + Math.sign(plus.x - m.x) * 11, y: m.y }) : '',
-        minus ? to(minus, { x: m.x + Math.sign(minus.x - m.x) * 11, y: m.y }) : '',
+        turns ? `${dot(m, 11)} M${m.x - 4.5} ${m.y + 5} v-10 l4.5 6 l4.5 -6 v10` : box(m, 2 * half, 12),
+        plus ? to(plus, { x: m.x + Math.sign(plus.x - m.x) * half, y: m.y }) : '',
+        minus ? to(minus, { x: m.x + Math.sign(minus.x - m.x) * half, y: m.y }) : '',
       ].join(' '),
     };
   },
@@ -205,13 +207,14 @@ const SYMBOLS: { readonly [K in Device['kind']]: Symbol<Extract<Device, { kind: 
 /**
  * The symbol of a placed part: coil and contact, fuse, switch with its contacts as they rest, plug halves, ground.
  * @param placed part with its terminals, as laid out
+ * @param turns whether a load is a motor
  * @returns SVG path data in drawing units
  * Validity: any kind of drawn part, wired or not.
  * @throws nothing
  * @source IEC 60617 (general kind of symbol)
  * @example deviceSymbol(layOutHarness(harnessOf(fullReturnJob('x'))).devices[0]).line.includes('M') // => true
  */
-export function deviceSymbol(placed: PlacedDevice): DeviceSymbol {
+export function deviceSymbol(placed: PlacedDevice, turns = true): DeviceSymbol {
   const at = (name: string): Point | undefined => placed.terminals.find((t) => t.terminal.terminal === name);
   const words = { left: 0, right: 0 };
   for (const t of placed.terminals) words[t.side] = WORD;
@@ -221,5 +224,5 @@ export function deviceSymbol(placed: PlacedDevice): DeviceSymbol {
     y: ys.length > 0 ? (Math.min(...ys) + Math.max(...ys)) / 2 : placed.y + placed.height / 2,
   };
   const draw = SYMBOLS[placed.device.kind] as Symbol<Device>;
-  return draw({ device: placed.device, at, middle });
+  return draw({ device: placed.device, at, middle, turns });
 }

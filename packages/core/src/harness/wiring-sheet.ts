@@ -52,6 +52,8 @@ export interface WiringSheet {
   readonly harness: Harness;
   readonly wires: readonly WireRow[];
   readonly pins: readonly PinTable[];
+  /** Drawn loads that turn: pumps and fans. The others are drawn as what takes a current. */
+  readonly motors: readonly string[];
 }
 
 const crimped = (terminal: string): WireEnd => ({ terminal, joint: 'crimp', shrink: true });
@@ -96,7 +98,20 @@ export function wiringSheet(doc: JobDocument): WiringSheet {
       toLabel: `${label} from ${fromName}`,
     };
   });
-  return { harness, wires, pins: pinTables(doc, harness, wires), hoses: signalHoses(doc) };
+  return {
+    harness,
+    wires,
+    pins: pinTables(doc, harness, wires),
+    hoses: signalHoses(doc),
+    motors: Object.keys(harness.devices).filter((id) => turns(doc, harness.devices[id]!)),
+  };
+}
+
+/** Loads outside the plumbing have a kind; what has none there is a pump. */
+function turns(doc: JobDocument, device: Device): boolean {
+  if (device.kind !== 'load') return false;
+  const load = doc.wiring.loads?.[device.loadId];
+  return load === undefined || load.kind === 'fan';
 }
 
 const TAPPED = {

@@ -31,7 +31,7 @@ export function shortened(text: string, most: number): string {
 }
 
 /**
- * Breaks a name into lines between words, for a drawing.
+ * Breaks a name into lines, for a drawing: between words, a word longer than a line within itself.
  * @param text name
  * @param room characters a line takes
  * @param most lines at most; what is longer is shortened in the last one and says so
@@ -43,7 +43,15 @@ export function shortened(text: string, most: number): string {
  */
 export function inLines(text: string, room: number, most: number): string[] {
   const lines: string[] = [];
-  for (const word of text.split(' ')) {
+  const pieces = text.split(' ').flatMap((word) => {
+    const letters = [...word];
+    return letters.length <= room
+      ? [word]
+      : Array.from({ length: Math.ceil(letters.length / room) }, (_, i) =>
+          letters.slice(i * room, (i + 1) * room).join(''),
+        );
+  });
+  for (const word of pieces) {
     const last = lines.at(-1);
     if (last !== undefined && `${last} ${word}`.length <= room) lines[lines.length - 1] = `${last} ${word}`;
     else lines.push(word);

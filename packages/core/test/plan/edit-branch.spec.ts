@@ -38,6 +38,17 @@ describe('branches', () => {
     expect(Object.values(three.plumbing.junctions).filter((j) => j.kind === 'tee')).toHaveLength(1);
   });
 
+  test('behind a surge tank the other pump draws from the surge tank', () => {
+    const surge = PATTERNS.find((p) => p.id === 'surge-tank')!.job('x');
+    const { patch, pathId } = branchAt(surge, 'check', 'new-pump');
+    const two = applied(surge, patch);
+    expect(two.plumbing.paths[pathId]!.from).toBe('surge');
+    const third = branchAt(two, two.plumbing.paths[pathId]!.order.at(-1)!, 'new-pump');
+    expect(applied(two, third.patch).plumbing.paths[third.pathId]!.from).toBe('surge');
+    const fed = evaluateStates(two).find((s) => s.state.id === 'pull-3')!.values!;
+    expect(fed.pumps.filter((p) => p.flow > 1e-5)).toHaveLength(3);
+  });
+
   test('the factory supply and a second return are branches too', () => {
     const both = applied(doc, branchAt(doc, 'feed', 'new-factory').patch);
     expect(Object.values(both.plumbing.junctions).some((j) => j.kind === 'factory')).toBe(true);

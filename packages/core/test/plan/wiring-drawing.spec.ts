@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  addLoad,
   deviceSymbol,
   harnessOf,
   inLines,
@@ -7,11 +8,14 @@ import {
   layOutHarness,
   nameLines,
   NEW_DEVICES,
+  NEW_LOADS,
   PATTERNS,
   tracedWire,
+  wiringSheet,
   wiringSvg,
   type JobDocument,
 } from '../support/core.ts';
+import { applied } from '../support/examples.ts';
 import type { Harness } from '../../src/document/job-document.ts';
 
 const job = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.job('Drawn');
@@ -42,6 +46,17 @@ describe('the wiring drawing', () => {
     },
   );
 
+  test('a pump and a fan are drawn as motors, what only takes a current is not', () => {
+    const doc = job('twin-pump');
+    const withLoads = NEW_LOADS.reduce((d, l) => applied(d, addLoad(d, l.kind).patch), doc);
+    const sheet = wiringSheet(withLoads);
+    const name = (id: string) => sheet.harness.devices[id]!.name;
+    const turning = sheet.motors.map(name);
+    expect([...turning].sort()).toEqual(['Cooling fan', 'Pump 1, always on', 'Pump 2, staged']);
+    const gauge = layOutHarness(sheet.harness).devices.find((d) => d.device.name === 'Gauge')!;
+    expect(deviceSymbol(gauge, false).line).not.toBe(deviceSymbol(gauge, true).line);
+  });
+
   test('a relay at rest: 30 stays off 87 and lies on 87a', () => {
     const relay = NEW_DEVICES.find((d) => d.name === 'Relay')!.make();
     const placed = layOutHarness({
@@ -60,7 +75,8 @@ describe('the wiring drawing', () => {
   test('a name longer than its box is told in two lines; the exported drawing has no name cut that fits', () => {
     expect(nameLines('Fuse at the battery', 120)).toEqual(['Fuse at the', 'battery']);
     expect(inLines('one two three four five', 9, 2)).toEqual(['one two', 'three fo…']);
-    expect(inLines('Unbreakablename', 8, 3)).toEqual(['Unbreak…']);
+    expect(inLines('Unbreakablename', 8, 3)).toEqual(['Unbreaka', 'blename']);
+    expect(inLines('Unbreakablename', 8, 1)).toEqual(['Unbreak…']);
     expect(inLines('a', 4, 2)).toEqual(['a']);
     expect(wiringSvg(job('twin-pump'))).toContain('>Pump 2, staged<');
   });

@@ -5,6 +5,7 @@ import { LaneFaultNote } from '../lane-fault-note.tsx';
 import { BaseAxis, RightAxis, ValueAxis, type Plot } from './axes.tsx';
 import { ChartTable, type Column } from './chart-table.tsx';
 import { domainOf, type Reach } from './domain.ts';
+import { stillFits, useHeld, type Ends } from './use-held.ts';
 import { useCursor } from './use-cursor.ts';
 
 export interface Series<R> {
@@ -100,13 +101,18 @@ function Drawn<R>({
   const endX = Math.max(lastX, firstX + (over.least ?? 0), firstX + Number.EPSILON);
   const x = scaleLinear([fromSi(firstX, across), fromSi(endX, across)], [plot.left, plot.right]);
   const mine = [...valuesOf(series.filter((s) => !s.right)), ...(marks?.at.map((m) => m.y) ?? [])];
-  const ends = (values: readonly number[], reach: Reach, shown: ReturnType<typeof shownUnit>) =>
-    domainOf(values, reach).map((v) => fromSi(v, shown));
-  const y = scaleLinear(ends(mine, up, unit), [plot.bottom, plot.top]);
-  const other =
-    right && rightUnit
-      ? scaleLinear(ends(valuesOf(series.filter((s) => s.right)), right, rightUnit), [plot.bottom, plot.top])
-      : null;
+  const ends = useHeldEnds(mine, up);
+  const rightEnds = useHeldEnds(valuesOf(series.filter((s) => s.right)), right ?? {});
+  const y = scaleLinear(
+    ends.map((v) => fromSi(v, unit)),
+    [plot.bottom, plot.top],
+  );
+  const other = rightUnit
+    ? scaleLinear(
+        rightEnds.map((v) => fromSi(v, rightUnit)),
+        [plot.bottom, plot.top],
+      )
+    : null;
   const xOf = (row: R): number => x(fromSi(over.of(row), across));
   const yOf = (s: Series<R>, value: number): number =>
     s.right && other && rightUnit ? other(fromSi(value, rightUnit)) : y(fromSi(value, unit));
@@ -252,4 +258,10 @@ function Drawn<R>({
       )}
     </figure>
   );
+}
+
+/** The ends of a value axis in SI, held while the values still fit. */
+function useHeldEnds(values: readonly number[], reach: Reach): Ends {
+  const wanted = domainOf(values, reach);
+  return useHeld(wanted, (held) => stillFits(held, wanted));
 }

@@ -2,8 +2,9 @@ import { formatQuantity, shownUnit, type UnitSystem } from '@venula/core/quantit
 import { useSettings } from '../../app/settings.ts';
 import { ValueAxis } from '../chart/axes.tsx';
 import { LINES } from '../lines.ts';
-import { brokenScale } from './broken-scale.ts';
+import { useBrokenScale } from './use-broken-scale.ts';
 import type { Layout, PlacedPath, Slot } from './lay-out.ts';
+import { RowCore } from './row-core.tsx';
 import type { Track } from './track-model.ts';
 
 export const CHART_HEIGHT = 156;
@@ -62,7 +63,7 @@ export function FallingLines({
   const earlier = before ? layout.paths.map((p) => ({ p, points: earlierPoints(before, layout, p) })) : [];
   const values = [...lines, ...earlier].flatMap(({ points }) => points.map(([, v]) => v / unit.factor));
   if (track.limit) values.push(track.limit.value / unit.factor);
-  const scale = brokenScale(values, CHART_HEIGHT, track.dimension === 'volts' ? 0.4 : 20e3 / unit.factor);
+  const scale = useBrokenScale(values, CHART_HEIGHT, track.dimension === 'volts' ? 0.4 : 20e3 / unit.factor);
   const y = (si: number) => top + scale(si / unit.factor);
   const marked = layout.paths.flatMap((p) => p.slots).find((s) => s.item.id === selected);
   const d = (points: readonly Point[]) =>
@@ -143,6 +144,9 @@ export function FallingLines({
           />
         );
       })}
+      {lines.map(({ p, points }) => (
+        <RowCore key={p.path.id} rank={p.rank} d={d(points)} />
+      ))}
       {marked && <EndReadings slot={marked} track={track} y={y} />}
       {stepLabels(layout, track, units, y)
         .filter((label) => !marked || clearOf(label, marked, y))

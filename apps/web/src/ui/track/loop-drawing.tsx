@@ -6,8 +6,10 @@ import { formatQuantity } from '@venula/core/quantities';
 import { useSettings } from '../../app/settings.ts';
 import { FallingLines, CHART_HEIGHT } from './falling-lines.tsx';
 import { HEIGHT_STRIP, HeightLine } from './height-line.tsx';
-import { layOut, type Layout, type PlacedJunction, type PlacedPath } from './lay-out.ts';
-import { Part, wrapped, type KeysHeld } from './part.tsx';
+import { JUNCTION_NAME, layOut, type Layout, type PlacedJunction, type PlacedPath } from './lay-out.ts';
+import { NAME_LINE, wrapped } from './names.ts';
+import { Part, type KeysHeld } from './part.tsx';
+import { RowCore } from './row-core.tsx';
 import { EndSymbol } from './symbols.tsx';
 import { UprightTrack } from './upright-track.tsx';
 import type { Track, TrackJunction } from './track-model.ts';
@@ -47,9 +49,12 @@ function WideTrack({
   const high = track.paths.some((p) => p.items.some((i) => i.heights));
   const { units } = useSettings();
   const [looked, setLooked] = useState<string | null>(null);
-  // What a gauge or a meter across it would show where somebody would put one; a tank's is the air's.
+  // What a gauge or a meter across it would show: always where somebody would put one, at a Y while it is looked at; a tank's is
+  // the air's.
   const reading = (j: TrackJunction): string =>
-    track.unsolved || j.symbol === 'tank' || j.symbol === 'tee'
+    track.unsolved ||
+    j.symbol === 'tank' ||
+    (j.symbol === 'tee' && looked !== j.id && selectedJunction !== j.id)
       ? ''
       : formatQuantity(track.dimension, j.value - (j.homeValue ?? 0), units).text;
   const height = layout.height + 18 + CHART_HEIGHT + 12 + (high ? HEIGHT_STRIP : 0);
@@ -78,6 +83,7 @@ function WideTrack({
               key={slot.item.id}
               slot={slot}
               y={p.y}
+              rank={p.rank}
               above={p.path.way === 'out'}
               selected={selected === slot.item.id}
               onSelect={onSelect}
@@ -93,6 +99,7 @@ function WideTrack({
             placed={j}
             reading={reading(j.junction)}
             selected={selectedJunction === j.junction.id}
+            onLook={setLooked}
             {...(onJunction ? { onJunction } : {})}
           />
         ))}
@@ -139,16 +146,18 @@ function Ways({ layout }: { readonly layout: Layout }) {
         return all.map((piece) => {
           const style = LINES[piece.line];
           return (
-            <line
-              key={`${p.path.id}-${piece.key}`}
-              x1={piece.x0}
-              x2={piece.x1}
-              y1={p.y}
-              y2={p.y}
-              stroke={style.color}
-              strokeWidth={style.width}
-              strokeDasharray={'dash' in style ? style.dash : undefined}
-            />
+            <g key={`${p.path.id}-${piece.key}`}>
+              <line
+                x1={piece.x0}
+                x2={piece.x1}
+                y1={p.y}
+                y2={p.y}
+                stroke={style.color}
+                strokeWidth={style.width}
+                strokeDasharray={'dash' in style ? style.dash : undefined}
+              />
+              {piece.line !== 'suction' && <RowCore rank={p.rank} d={`M${piece.x0} ${p.y} H${piece.x1}`} />}
+            </g>
           );
         });
       })}
@@ -160,11 +169,14 @@ function JunctionMark({
   placed,
   reading,
   selected,
+  onLook,
   onJunction,
 }: {
   readonly placed: PlacedJunction;
   readonly reading: string;
   readonly selected: boolean;
+  /** Pointed at or focused, or no longer. */
+  readonly onLook: (id: string | null) => void;
   readonly onJunction?: (id: string) => void;
 }) {
   const { junction, x, top, bottom } = placed;
@@ -180,6 +192,10 @@ function JunctionMark({
       data-junction={junction.id}
       className="cursor-pointer"
       onClick={() => onJunction(junction.id)}
+      onFocus={() => onLook(junction.id)}
+      onBlur={() => onLook(null)}
+      onPointerEnter={() => onLook(junction.id)}
+      onPointerLeave={() => onLook(null)}
       onKeyDown={(e) => {
         if (e.key !== 'Enter' && e.key !== ' ') return;
         onJunction(junction.id);
@@ -216,6 +232,7 @@ function JunctionShape({
         <title>{junction.name}</title>
         <circle cx={x} cy={top} r={7} fill="var(--paper)" stroke="var(--ink)" strokeWidth={3} />
         <circle cx={x} cy={bottom} r={7} fill="var(--paper)" stroke="var(--ink)" strokeWidth={3} />
+        <Reading x={x} y={top - 16} text={reading} />
       </g>
     );
   }
@@ -226,24 +243,29 @@ function JunctionShape({
         <EndSymbol kind={junction.symbol} height={bottom - top} />
       </g>
       <text textAnchor="middle" className="label" fontSize={13} fontWeight={600}>
-        {wrapped(junction.name, 84).map((text, i, all) => (
-          <tspan key={text} x={x} y={Math.max(13 * all.length, top - 34) + (i - all.length + 1) * 15}>
+        {wrapped(junction.name, JUNCTION_NAME).map((text, i, all) => (
+          <tspan key={i} x={x} y={top - 32 + (i - all.length + 1) * NAME_LINE}>
             {text}
           </tspan>
         ))}
       </text>
-      {reading && (
-        <text
-          x={x}
-          y={bottom + 42}
-          textAnchor="middle"
-          className="headline"
-          fontSize={17}
-          style={{ stroke: 'var(--board)', strokeWidth: 5, paintOrder: 'stroke' }}
-        >
-          {reading}
-        </text>
-      )}
+      <Reading x={x} y={bottom + 42} text={reading} />
     </g>
+  );
+}
+
+function Reading({ x, y, text }: { readonly x: number; readonly y: number; readonly text: string }) {
+  if (text === '') return null;
+  return (
+    <text
+      x={x}
+      y={y}
+      textAnchor="middle"
+      className="headline"
+      fontSize={17}
+      style={{ stroke: 'var(--board)', strokeWidth: 5, paintOrder: 'stroke' }}
+    >
+      {text}
+    </text>
   );
 }

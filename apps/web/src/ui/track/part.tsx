@@ -1,8 +1,9 @@
-import { inLines } from '@venula/core/quantities';
 import type { KeyboardEvent } from 'react';
 import { LINES } from '../lines.ts';
 import { TONE } from '../severity.tsx';
 import type { Slot } from './lay-out.ts';
+import { NAME_LINE, wrapped } from './names.ts';
+import { RowCore } from './row-core.tsx';
 import { PartSymbol } from './symbols.tsx';
 
 /** Keys held down beside the one pressed. */
@@ -14,6 +15,7 @@ export interface KeysHeld {
 interface PartProps {
   readonly slot: Slot;
   readonly y: number;
+  readonly rank: number;
   readonly selected: boolean;
   readonly above?: boolean;
   readonly onSelect: (id: string) => void;
@@ -25,8 +27,9 @@ interface PartProps {
 }
 
 export function Part({
-  slot: { item, x0, x1 },
+  slot: { item, x0, x1, textX },
   y,
+  rank,
   selected,
   above,
   onSelect,
@@ -79,14 +82,17 @@ export function Part({
         strokeWidth={3}
       />
       {plain ? (
-        <Sleeve x={x} y={y} half={half - 6} color={LINES[item.line].color} wire={item.symbol === 'wire'} />
+        <>
+          <Sleeve x={x} y={y} half={half - 6} color={LINES[item.line].color} wire={item.symbol === 'wire'} />
+          <RowCore rank={rank} d={`M${x - half + 12} ${y} H${x + half - 12}`} />
+        </>
       ) : (
         <g transform={`translate(${x} ${y})`} opacity={item.stopped ? 0.4 : 1}>
           <PartSymbol kind={item.symbol} tone={LINES[item.line].color} />
         </g>
       )}
       <text
-        x={x}
+        x={textX}
         y={nameY}
         textAnchor="middle"
         className="label"
@@ -95,21 +101,21 @@ export function Part({
         style={{ stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
       >
         {wrapped(item.name, width).map((text, i, all) => (
-          <tspan key={text} x={x} y={nameY + (above ? i - all.length + 1 : i) * LINE}>
+          <tspan key={i} x={textX} y={nameY + (above ? i - all.length + 1 : i) * NAME_LINE}>
             {text}
           </tspan>
         ))}
       </text>
       <text
-        x={x}
-        y={above ? y + 41 : nameY + LINE * wrapped(item.name, width).length}
+        x={textX}
+        y={above ? y + 41 : nameY + NAME_LINE * wrapped(item.name, width).length}
         textAnchor="middle"
         className="label"
         fontSize={13}
         style={{ fill: 'var(--soft)', stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
       >
         {wrapped(item.caption, width).map((text, i) => (
-          <tspan key={text} x={x} dy={i === 0 ? 0 : LINE}>
+          <tspan key={i} x={textX} dy={i === 0 ? 0 : NAME_LINE}>
             {text}
           </tspan>
         ))}
@@ -168,15 +174,3 @@ function Sleeve({
     </>
   );
 }
-
-/** Height of a line of a name. */
-const LINE = 15;
-
-/** Condensed letters take about this much at 13 px. */
-const LETTER = 5.8;
-
-/**
- * A name or a caption in lines as wide as there is room, three at most; the whole of it is in the title and the sheet.
- */
-export const wrapped = (text: string, width: number, most = 3): string[] =>
-  inLines(text, Math.max(4, Math.floor((width - 2) / LETTER)), most);

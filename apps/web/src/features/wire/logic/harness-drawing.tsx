@@ -86,6 +86,7 @@ export function HarnessDrawing({
         <DeviceBox
           key={d.id}
           placed={d}
+          turns={sheet.motors.includes(d.id)}
           tags={tags}
           tone={findings.find((f) => f.place.id === d.id)?.severity}
           selected={open?.of === 'device' && open.id === d.id}
@@ -106,6 +107,7 @@ const touches = (wire: Wiring['sheet']['harness']['wires'][string], device: stri
 
 function DeviceBox({
   placed,
+  turns,
   tags,
   tone,
   selected,
@@ -113,6 +115,7 @@ function DeviceBox({
   onTouch,
 }: {
   readonly placed: PlacedDevice;
+  readonly turns: boolean;
   readonly tags: ReadonlyMap<string, string>;
   readonly tone: Finding['severity'] | undefined;
   readonly selected: boolean;
@@ -120,7 +123,7 @@ function DeviceBox({
   readonly onTouch: () => void;
 }) {
   const { device, x, y, width, height, terminals } = placed;
-  const { line, solid, dashed } = deviceSymbol(placed);
+  const { line, solid, dashed } = deviceSymbol(placed, turns);
   return (
     <g
       className="cursor-pointer"

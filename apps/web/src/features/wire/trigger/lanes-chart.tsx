@@ -6,7 +6,7 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';
 import { ValueAxis } from '../../../ui/chart/axes.tsx';
 import { useCursor } from '../../../ui/chart/use-cursor.ts';
-import { wrapped } from '../../../ui/track/part.tsx';
+import { wrapped } from '../../../ui/track/names.ts';
 import { useWidth } from '../../../ui/use-size.ts';
 import type { Replay } from '../../../workers/plan-work.ts';
 import { DriveReading } from './drive-reading.tsx';
