@@ -12,10 +12,11 @@ export async function axeOf(page: Page): Promise<string[]> {
 
 /**
  * Runs in the page. Measures what a person would see: text cut by the box it stands in, text set too small, text on text in a
- * drawing, targets too small for a glove, a page that scrolls sideways. What only a screen reader reads is left out.
+ * drawing, targets too small or too close for a glove, a page that scrolls sideways. What only a screen reader reads is left out.
  */
 function measure(): string[] {
   const SMALLEST_TARGET = 44;
+  const SMALLEST_GAP = 8;
   const SMALLEST_TEXT = 13;
   /** Ticks of a chart and the wiring drawing say so themselves. */
   const SMALLEST_TICK = 11;
@@ -35,6 +36,14 @@ function measure(): string[] {
         return true;
     }
     return false;
+  };
+  /** What moves on its own: what stands in another lies under it or over it, not beside. */
+  const frameOf = (el: Element): Element | null => {
+    for (let e = el.parentElement; e; e = e.parentElement) {
+      const s = getComputedStyle(e);
+      if (['auto', 'scroll'].includes(s.overflowY) || ['fixed', 'sticky'].includes(s.position)) return e;
+    }
+    return null;
   };
   const scaleOf = (el: Element): number => {
     const m = el instanceof SVGGraphicsElement ? el.getScreenCTM() : null;
@@ -121,9 +130,12 @@ function measure(): string[] {
 
   const TARGETS =
     'a[href], button, input:not([type=hidden]), select, textarea, summary, [role=button], [role=tab], [role=slider], [tabindex="0"]';
+  const targets: { el: Element; box: DOMRect }[] = [];
   for (const el of document.querySelectorAll(TARGETS)) {
     if (el.getAttribute('tabindex') === '-1' && hiddenTo(el)) continue;
     if (hiddenTo(el) && !(el instanceof HTMLInputElement && el.labels?.length)) continue;
+    // What is folded away has a box and cannot be pressed.
+    if (!el.checkVisibility({ contentVisibilityAuto: true })) continue;
     if (
       el.closest('[data-repeats]') ||
       el.classList.contains('skip-link') ||
@@ -146,7 +158,28 @@ function measure(): string[] {
     if (el.getAttribute('role') === 'tabpanel') continue;
     if (Math.min(box.width, box.height) < SMALLEST_TARGET - 0.5)
       flaws.add(`small target ${box.width.toFixed(0)} × ${box.height.toFixed(0)}: ${words(el)}`);
+    // A frame takes the focus so that it can be scrolled; it is not pressed.
+    if (!['auto', 'scroll'].includes(getComputedStyle(el).overflowX)) targets.push({ el, box });
   }
+  targets.forEach((a, i) => {
+    for (const b of targets.slice(i + 1)) {
+      if (a.el.contains(b.el) || b.el.contains(a.el) || frameOf(a.el) !== frameOf(b.el)) continue;
+      const apart = (['x', 'y'] as const).map((axis) => {
+        const [size, from] = axis === 'x' ? (['width', 'left'] as const) : (['height', 'top'] as const);
+        const gap =
+          Math.max(a.box[from], b.box[from]) - Math.min(a.box[from] + a.box[size], b.box[from] + b.box[size]);
+        const middles = Math.abs(a.box[from] + a.box[size] / 2 - b.box[from] - b.box[size] / 2);
+        return gap < -SLACK ? -Infinity : Math.max(gap, middles - SMALLEST_TARGET);
+      });
+      const least = Math.max(...apart);
+      if (least < SMALLEST_GAP - SLACK)
+        flaws.add(
+          Number.isFinite(least)
+            ? `targets ${least.toFixed(0)} px apart: ${words(a.el)} | ${words(b.el)}`
+            : `target on target: ${words(a.el)} | ${words(b.el)}`,
+        );
+    }
+  });
 
   const over = document.documentElement.scrollWidth - innerWidth;
   if (over > 0) flaws.add(`page scrolls sideways by ${over} px`);

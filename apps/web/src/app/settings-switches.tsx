@@ -21,7 +21,7 @@ export function SettingsSwitches() {
   const signOut = useSignOut();
   const navigate = useNavigate();
   return (
-    <div className="flex items-center gap-1">
+    <div className="flex items-center gap-2">
       <NewVersion />
       <PickMenu
         label={`Units, now ${UNITS[units].said}`}

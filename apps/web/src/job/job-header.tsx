@@ -112,7 +112,7 @@ function StepButtons() {
   const back = useJob((job) => job.state.undo.length > 0);
   const forward = useJob((job) => job.state.redo.length > 0);
   return (
-    <div className="flex gap-1">
+    <div className="flex gap-2">
       <button type="button" className="btn px-2.5" aria-label="Undo" disabled={!back} onClick={undo}>
         <Undo2 size={18} />
       </button>

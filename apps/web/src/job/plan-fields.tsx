@@ -192,7 +192,7 @@ export function PlanOptional({
     );
   }
   return (
-    <div className="flex items-end gap-1">
+    <div className="flex items-end gap-2">
       <div className="grow">
         <PlanQuantity path={path} label={words} />
       </div>

@@ -37,7 +37,7 @@ export function StateStrip({ upright = false }: { readonly upright?: boolean }) 
       role="group"
       aria-label="Operating state"
     >
-      <div className="flex h-full items-center gap-1.5 overflow-x-auto px-2">
+      <div className="flex h-full items-center gap-2 overflow-x-auto px-2">
         {before.map(button)}
         <PullCurve pull={pull} />
         {after.map(button)}

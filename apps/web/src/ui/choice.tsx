@@ -1,7 +1,7 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { Select } from 'radix-ui';
 import { useId, useState } from 'react';
-import { FieldLabel } from './explained.tsx';
+import { LabelledField } from './explained.tsx';
 
 export interface ChoiceProps<T extends string | number> {
   readonly label: string;
@@ -33,54 +33,55 @@ export function Choice<T extends string | number>({
   const now = options.find((o) => o.value === value);
   return (
     <div className="min-w-0">
-      <FieldLabel htmlFor={id} text={label} bare={bare} />
-      <Select.Root
-        value={keyOf(value)}
-        disabled={disabled}
-        open={open}
-        onOpenChange={setOpen}
-        onValueChange={(key) => {
-          const chosen = options.find((o) => keyOf(o.value) === key);
-          if (chosen) onChoose(chosen.value);
-        }}
-      >
-        <Select.Trigger
-          id={id}
-          className="field flex items-center justify-between gap-1.5 py-1 text-left leading-tight"
+      <LabelledField htmlFor={id} text={label} bare={bare}>
+        <Select.Root
+          value={keyOf(value)}
+          disabled={disabled}
+          open={open}
+          onOpenChange={setOpen}
+          onValueChange={(key) => {
+            const chosen = options.find((o) => keyOf(o.value) === key);
+            if (chosen) onChoose(chosen.value);
+          }}
         >
-          <span className="min-w-0 grow [overflow-wrap:anywhere]">
-            <Select.Value>{now?.label ?? String(value)}</Select.Value>
-          </span>
-          {!disabled && <ChevronDown size={16} className="shrink-0 text-soft" aria-hidden />}
-        </Select.Trigger>
-        {open && (
-          <Select.Portal>
-            <Select.Content
-              position="popper"
-              sideOffset={4}
-              collisionPadding={8}
-              className="z-50 max-h-[var(--radix-select-content-available-height)] max-w-[var(--radix-select-content-available-width)] min-w-[var(--radix-select-trigger-width)] overflow-hidden border-2 border-ink bg-paper"
-            >
-              <Select.Viewport className="max-h-[var(--radix-select-content-available-height)]">
-                {options.map((o) => (
-                  <Select.Item
-                    key={keyOf(o.value)}
-                    value={keyOf(o.value)}
-                    className="flex min-h-[44px] cursor-pointer items-center gap-2 px-3 py-1 leading-tight outline-none select-none data-[highlighted]:bg-mark/40"
-                  >
-                    <span className="w-4 shrink-0">
-                      <Select.ItemIndicator>
-                        <Check size={16} aria-hidden />
-                      </Select.ItemIndicator>
-                    </span>
-                    <Select.ItemText>{o.label}</Select.ItemText>
-                  </Select.Item>
-                ))}
-              </Select.Viewport>
-            </Select.Content>
-          </Select.Portal>
-        )}
-      </Select.Root>
+          <Select.Trigger
+            id={id}
+            className="field flex items-center justify-between gap-1.5 py-1 text-left leading-tight"
+          >
+            <span className="min-w-0 grow [overflow-wrap:anywhere]">
+              <Select.Value>{now?.label ?? String(value)}</Select.Value>
+            </span>
+            {!disabled && <ChevronDown size={16} className="shrink-0 text-soft" aria-hidden />}
+          </Select.Trigger>
+          {open && (
+            <Select.Portal>
+              <Select.Content
+                position="popper"
+                sideOffset={4}
+                collisionPadding={8}
+                className="z-50 max-h-[var(--radix-select-content-available-height)] max-w-[var(--radix-select-content-available-width)] min-w-[var(--radix-select-trigger-width)] overflow-hidden border-2 border-ink bg-paper"
+              >
+                <Select.Viewport className="max-h-[var(--radix-select-content-available-height)]">
+                  {options.map((o) => (
+                    <Select.Item
+                      key={keyOf(o.value)}
+                      value={keyOf(o.value)}
+                      className="flex min-h-[44px] cursor-pointer items-center gap-2 px-3 py-1 leading-tight outline-none select-none data-[highlighted]:bg-mark/40"
+                    >
+                      <span className="w-4 shrink-0">
+                        <Select.ItemIndicator>
+                          <Check size={16} aria-hidden />
+                        </Select.ItemIndicator>
+                      </span>
+                      <Select.ItemText>{o.label}</Select.ItemText>
+                    </Select.Item>
+                  ))}
+                </Select.Viewport>
+              </Select.Content>
+            </Select.Portal>
+          )}
+        </Select.Root>
+      </LabelledField>
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import { useId, type KeyboardEvent } from 'react';
-import { FieldLabel } from './explained.tsx';
+import { LabelledField } from './explained.tsx';
 
 /** A labelled line of text with what is wrong with it, or a hint, beneath: what every field for a quantity looks like. */
 export function FieldInput({
@@ -39,25 +39,26 @@ export function FieldInput({
   const more = error || hint;
   return (
     <div className="min-w-0">
-      <FieldLabel htmlFor={id} text={label} bare={bare} />
-      <input
-        id={id}
-        className="field"
-        inputMode="text"
-        autoComplete="off"
-        spellCheck={false}
-        disabled={disabled}
-        value={text}
-        placeholder={placeholder}
-        aria-invalid={invalid}
-        aria-describedby={more ? `${id}-more` : undefined}
-        onFocus={(e) => {
-          if (selectAll) e.target.select();
-        }}
-        onChange={(e) => onText(e.target.value)}
-        onBlur={onLeave}
-        onKeyDown={(e: KeyboardEvent) => onKey?.(e.key)}
-      />
+      <LabelledField htmlFor={id} text={label} bare={bare}>
+        <input
+          id={id}
+          className="field"
+          inputMode="text"
+          autoComplete="off"
+          spellCheck={false}
+          disabled={disabled}
+          value={text}
+          placeholder={placeholder}
+          aria-invalid={invalid}
+          aria-describedby={more ? `${id}-more` : undefined}
+          onFocus={(e) => {
+            if (selectAll) e.target.select();
+          }}
+          onChange={(e) => onText(e.target.value)}
+          onBlur={onLeave}
+          onKeyDown={(e: KeyboardEvent) => onKey?.(e.key)}
+        />
+      </LabelledField>
       {more && (
         <p
           id={`${id}-more`}

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { changeWords } from '../../src/job/field-words.ts';
-import { Explained, FieldLabel } from '../../src/ui/explained.tsx';
+import { Explained, LabelledField } from '../../src/ui/explained.tsx';
 
 describe('a word of the field', () => {
   test('is explained one tap away, in the text and behind a label, and the label still names its field', async () => {
@@ -12,8 +12,9 @@ describe('a word of the field', () => {
         <p>
           <Explained text="The seat has a Cv of 2.6." />
         </p>
-        <FieldLabel htmlFor="rvp" text="Vapor pressure (RVP)" />
-        <input id="rvp" />
+        <LabelledField htmlFor="rvp" text="Vapor pressure (RVP)">
+          <input id="rvp" />
+        </LabelledField>
       </>,
     );
     await user.click(screen.getByRole('button', { name: 'Cv' }));
@@ -26,7 +27,11 @@ describe('a word of the field', () => {
   });
 
   test('a label nobody sees has nothing to press', () => {
-    render(<FieldLabel htmlFor="x" text="Base pressure" bare />);
+    render(
+      <LabelledField htmlFor="x" text="Base pressure" bare>
+        <input id="x" />
+      </LabelledField>,
+    );
     expect(screen.queryByRole('button')).toBeNull();
   });
 });

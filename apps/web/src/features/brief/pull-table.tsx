@@ -35,7 +35,7 @@ export function PullTable() {
         {pull.map((point, i) => (
           <tr key={`${point.rpm}-${i}`}>
             {columns.map((f) => (
-              <td key={f.key} className="py-0.5 pr-1.5 align-top">
+              <td key={f.key} className="py-1 pr-2 align-top">
                 <QuantityField
                   bare
                   label={`${f.field.label}, point ${i + 1}`}
@@ -51,7 +51,7 @@ export function PullTable() {
                 />
               </td>
             ))}
-            <td className="w-10 align-top">
+            <td className="w-10 py-1 align-top">
               <button
                 type="button"
                 className="btn btn-small border-0 px-2"
@@ -67,7 +67,7 @@ export function PullTable() {
       </tbody>
       <tfoot>
         <tr>
-          <td colSpan={4} className="pt-1">
+          <td colSpan={4} className="pt-2">
             <div className="flex gap-2 whitespace-nowrap">
               <button
                 type="button"

@@ -111,7 +111,7 @@ function SizeStepper({ id, run }: { readonly id: string; readonly run: ElementOf
   return (
     <div role="group" aria-label="Size">
       <span className="label mb-0.5 block text-sm text-soft">Size</span>
-      <div className="flex items-stretch gap-1">
+      <div className="flex items-stretch gap-2">
         <button
           type="button"
           className="btn px-3"

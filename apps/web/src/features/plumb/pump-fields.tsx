@@ -45,7 +45,7 @@ export function PumpFields({ id, pump }: { readonly id: string; readonly pump: E
             });
         }}
       />
-      <div className="flex gap-1">
+      <div className="flex gap-2">
         <CurveDialog id={id} pump={pump} />
         <OnePointDialog id={id} pump={pump} />
       </div>

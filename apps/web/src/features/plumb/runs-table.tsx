@@ -42,7 +42,7 @@ export function RunsTable({
               <th scope="row" className="cell py-0 font-medium">
                 <button
                   type="button"
-                  className="min-h-[44px] min-w-[44px] text-left underline decoration-rule underline-offset-4"
+                  className="min-h-[52px] min-w-[44px] text-left underline decoration-rule underline-offset-4"
                   onClick={() => onSelect(s.elementId)}
                 >
                   {s.name}
@@ -72,7 +72,7 @@ function What({ id }: { readonly id: string }) {
   if (e.kind !== 'run' || e.boreM !== undefined) return captionOf(doc, id, units);
   const sizes = sizesOf(HOSE_KINDS[e.hose]);
   return (
-    <span className="grid w-[190px] grid-cols-[76px_1fr] gap-1">
+    <span className="grid w-[190px] grid-cols-[76px_1fr] gap-2">
       <PlanChoice
         bare
         path={elementPath(id, 'dash')}

@@ -40,7 +40,7 @@ export function QuickSumsPage() {
           value={sum}
           onValueChange={(v) => setSearch({ sum: v }, { replace: true })}
         >
-          <Tabs.List className="mb-3 flex flex-wrap gap-1 border-b-2 border-ink" aria-label="Sums">
+          <Tabs.List className="mb-3 flex flex-wrap gap-2 border-b-2 border-ink" aria-label="Sums">
             {SUMS.map(([k, name]) => (
               <Tabs.Trigger
                 key={k}

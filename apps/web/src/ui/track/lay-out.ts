@@ -47,7 +47,8 @@ const MARGIN = 46;
 export const JUNCTION_NAME = 84;
 /** Pixels a weight of one needs at least. */
 const LEAST = 62;
-const HALF_WIDTH: Readonly<Record<TrackJunction['symbol'], number>> = {
+/** Half of what a junction takes of the lines that meet there, px. */
+export const HALF_WIDTH: Readonly<Record<TrackJunction['symbol'], number>> = {
   tank: 33,
   battery: 33,
   motor: 33,
@@ -55,7 +56,7 @@ const HALF_WIDTH: Readonly<Record<TrackJunction['symbol'], number>> = {
   factory: 33,
   'high-pressure-pump': 33,
   rail: 20,
-  tee: 10,
+  tee: 26,
 };
 /** A second source stands this many weights to the right of the first, so that neither hides the other. */
 const SOURCE_STEP = 1.4;

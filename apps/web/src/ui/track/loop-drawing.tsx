@@ -6,7 +6,14 @@ import { formatQuantity } from '@venula/core/quantities';
 import { useSettings } from '../../app/settings.ts';
 import { FallingLines, CHART_HEIGHT } from './falling-lines.tsx';
 import { HEIGHT_STRIP, HeightLine } from './height-line.tsx';
-import { JUNCTION_NAME, layOut, type Layout, type PlacedJunction, type PlacedPath } from './lay-out.ts';
+import {
+  HALF_WIDTH,
+  JUNCTION_NAME,
+  layOut,
+  type Layout,
+  type PlacedJunction,
+  type PlacedPath,
+} from './lay-out.ts';
 import { NAME_LINE, wrapped } from './names.ts';
 import { Part, type KeysHeld } from './part.tsx';
 import { RowCore } from './row-core.tsx';
@@ -182,7 +189,8 @@ function JunctionMark({
   const { junction, x, top, bottom } = placed;
   const mark = <JunctionShape placed={placed} reading={reading} />;
   if (!onJunction) return <g>{mark}</g>;
-  const half = junction.symbol === 'tee' ? 22 : 32;
+  // A glove’s width at least, and clear of the parts beside it.
+  const half = junction.symbol === 'tee' ? 22 : Math.max(22, HALF_WIDTH[junction.symbol] - 1);
   return (
     <g
       role="button"

@@ -40,7 +40,7 @@ export function Part({
   const x = (x0 + x1) / 2;
   const width = Math.abs(x1 - x0);
   const plain = item.symbol === 'run' || item.symbol === 'wire';
-  const half = plain ? Math.max(18, width / 2 - 8) : 25;
+  const half = plain ? Math.max(18, width / 2 - 10) : 25;
   const tone = item.severity ? TONE[item.severity] : 'transparent';
   const nameY = above ? y - 32 : y + 40;
   const keys = (e: KeyboardEvent) => {

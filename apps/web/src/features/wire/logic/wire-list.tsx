@@ -36,7 +36,7 @@ function WireTable({ sheet, open, onOpen }: WireListProps) {
             <th scope="row" className="py-0 pr-2 text-left font-medium">
               <button
                 type="button"
-                className="min-h-[44px] min-w-[44px] text-left underline decoration-rule underline-offset-4"
+                className="min-h-[52px] min-w-[44px] text-left underline decoration-rule underline-offset-4"
                 aria-pressed={isOpen(open, w.id)}
                 onClick={() => onOpen(isOpen(open, w.id) ? null : { of: 'wire', id: w.id })}
               >

@@ -179,7 +179,7 @@ export function SheetView() {
           </tbody>
         </table>
         <h3 className="headline mt-3 border-b-2 border-ink text-base">Labels</h3>
-        <ul className="grid grid-cols-3 gap-1 pt-1 max-md:grid-cols-1">
+        <ul className="grid grid-cols-3 gap-2 pt-1 max-md:grid-cols-1">
           {sheet.wires
             .flatMap((w) => [w.fromLabel, w.toLabel])
             .map((text) => (

@@ -18,7 +18,7 @@ export function LegStrip({
   const leg = chosen === null ? undefined : legs[chosen];
   const replaced = (next: Leg) => legs.map((l, i) => (i === chosen ? next : l));
   return (
-    <div className="flex flex-wrap items-end gap-1.5" role="group" aria-label="The drive">
+    <div className="flex flex-wrap items-end gap-2" role="group" aria-label="The drive">
       {legs.map((l, i) => (
         <button
           key={i}

@@ -44,17 +44,17 @@ export function RuleCard({
   const always = rule.any.some((c) => c.all.length === 0);
   return (
     <section className="border-b-2 border-rule py-2" aria-label={`When ${name} runs`}>
-      <div className="flex flex-wrap items-center gap-x-2 gap-y-1.5">
+      <div className="flex flex-wrap items-center gap-2">
         <h3 className="headline text-lg">{name}</h3>
         <span className="text-soft">runs</span>
         {always && <strong>always</strong>}
         {!always && rule.any.length === 0 && <strong>never</strong>}
         {!always &&
           rule.any.map((clause, i) => (
-            <span key={i} className="flex flex-wrap items-center gap-1.5">
+            <span key={i} className="flex flex-wrap items-center gap-2">
               <span className="text-soft">{i === 0 ? 'when' : 'or when'}</span>
               {clause.all.map((term, k) => (
-                <span key={k} className="flex items-center gap-1.5">
+                <span key={k} className="flex items-center gap-2">
                   {k > 0 && <span className="text-soft">and</span>}
                   <TermSlot
                     term={term}
@@ -100,7 +100,7 @@ export function RuleCard({
           </button>
         )}
       </div>
-      <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-1">
+      <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
         {TIMES.filter(([field]) => timed || rule[field] !== 0).map(([field, info]) => (
           <div key={field} className="w-[112px]">
             <QuantityField

@@ -21,7 +21,7 @@ export function TermSlot({
 }) {
   const level = isLevel(term) ? LEVEL_FIELDS[term.kind] : null;
   return (
-    <span className="inline-flex flex-wrap items-center gap-1.5 border-l-4 border-mark bg-well/60 py-1 pr-1 pl-2">
+    <span className="inline-flex flex-wrap items-center gap-2 border-l-4 border-mark bg-well/60 py-1 pr-1 pl-2">
       <span className="w-[168px]">
         <Choice
           bare

@@ -41,7 +41,7 @@ export function CircuitTable({
                 {own ? (
                   <button
                     type="button"
-                    className="min-h-[44px] min-w-[44px] text-left underline decoration-rule underline-offset-4"
+                    className="min-h-[52px] min-w-[44px] text-left underline decoration-rule underline-offset-4"
                     onClick={() => onSelect(p.id)}
                   >
                     {p.segment.name}
