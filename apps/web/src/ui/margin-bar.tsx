@@ -1,5 +1,5 @@
-import type { Dimension } from '@venula/core/quantities';
-import { useFormat } from '../app/settings.ts';
+import { formatDifference, type Dimension } from '@venula/core/quantities';
+import { useFormat, useSettings } from '../app/settings.ts';
 import { Explained } from './explained.tsx';
 
 export interface MarginBarProps {
@@ -27,6 +27,7 @@ export function MarginBar({
   limitLabel,
 }: MarginBarProps) {
   const format = useFormat();
+  const { units } = useSettings();
   const good = sense === 'at least' ? value >= limit : value <= limit;
   const top = Math.max(Math.abs(limit) * 1.5, Math.min(Math.abs(value) * 1.1, Math.abs(limit) * 4), 1e-9);
   const share = (x: number) => Math.min(100, Math.max(0, (x / top) * 100));
@@ -59,7 +60,7 @@ export function MarginBar({
           {limitLabel} {format(dimension, limit, decimals)}
         </span>
         <span>
-          {format(dimension, Math.abs(headroom), decimals)}
+          {formatDifference(dimension, value, limit, units, decimals)}
           {headroom >= 0 ? ' to spare' : sense === 'at least' ? ' short' : ' over'}
         </span>
       </div>

@@ -1,4 +1,4 @@
-export { editText, fieldText, formatQuantity } from '../quantities/format.ts';
+export { editText, fieldText, formatDifference, formatQuantity } from '../quantities/format.ts';
 export { type Range, parseQuantity } from '../quantities/parse.ts';
 export { absolute, gauge } from '../quantities/pressure.ts';
 export { inLines, shortened, storable } from '../quantities/text.ts';

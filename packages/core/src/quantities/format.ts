@@ -82,6 +82,36 @@ export function formatQuantity(
 }
 
 /**
+ * How far two values are apart, as a person gets it from the two figures that are shown: 20.5 psi is 17.6 psi over 2.9 psi,
+ * whatever the figures behind them are.
+ * @param dimension what kind of quantity it is
+ * @param a SI value
+ * @param b SI value
+ * @param system unit system to show it in
+ * @param decimals decimals of both instead of the unit's own
+ * @returns their difference without a sign, with its unit
+ * Validity: finite figures; others give a dash.
+ * @throws nothing
+ * @source own convention
+ * @example formatDifference('pressure', 141300, 20000, 'us') // => '17.6 psi'
+ */
+export function formatDifference(
+  dimension: Dimension,
+  a: number,
+  b: number,
+  system: UnitSystem,
+  decimals?: number,
+): string {
+  const [one, other] = [a, b].map((v) => formatQuantity(dimension, v, system, decimals));
+  const [x, y] = [one!, other!].map(({ number }) => Number(number.replace('−', '-')));
+  if (!Number.isFinite(x) || !Number.isFinite(y) || one!.unit !== other!.unit)
+    return formatQuantity(dimension, Math.abs(a - b), system, decimals).text;
+  const places = Math.max(...[one!, other!].map(({ number }) => number.split('.')[1]?.length ?? 0));
+  const apart = Math.abs(x! - y!).toFixed(places);
+  return one!.text.replace(one!.number, apart);
+}
+
+/**
  * Writes a value so that reading it back gives the same SI number to within rounding of 1e-9.
  * Used to fill an edit field: nothing is lost by opening and closing it.
  * @param dimension what kind of quantity it is

@@ -14,6 +14,7 @@ import {
   DIMENSIONS,
   editText,
   fieldText,
+  formatDifference,
   formatQuantity,
   fullReturnJob,
   harnessOf,
@@ -59,6 +60,34 @@ describe('units', () => {
         },
       ),
     );
+  });
+
+  test('what is to spare is what a person gets from the two figures shown', () => {
+    const number = (text: string) => Number(text.replace('−', '-').replace(/[^\d.-]/g, ''));
+    fc.assert(
+      fc.property(
+        fc.constantFrom(
+          'pressure' as const,
+          'flow' as const,
+          'volts' as const,
+          'amps' as const,
+          'fraction' as const,
+        ),
+        fc.constantFrom(...UNIT_SYSTEMS),
+        fc.double({ min: -1e6, max: 1e6, noNaN: true }),
+        fc.double({ min: -1e6, max: 1e6, noNaN: true }),
+        (dimension, system, a, b) => {
+          const scale = dimension === 'pressure' ? 1 : 1e-4;
+          const [x, y] = [a * scale, b * scale].map((v) => number(formatQuantity(dimension, v, system).text));
+          const said = number(formatDifference(dimension, a * scale, b * scale, system));
+          expect(Math.abs(said - Math.abs(x! - y!))).toBeLessThan(
+            1e-6 * Math.max(1, Math.abs(x!), Math.abs(y!)),
+          );
+        },
+      ),
+    );
+    expect(formatDifference('pressure', NaN, 1, 'us')).toBe('–');
+    expect(formatDifference('length', 1, 0.5, 'us')).toBe('1 ft 7 5/8 in');
   });
 
   // A length is told to the eighth of an inch at best, a bore to the thousandth.

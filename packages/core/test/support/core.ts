@@ -18,7 +18,13 @@ export {
 } from '../../src/quantities/units.ts';
 export { shortened, storable } from '../../src/quantities/text.ts';
 export { parseQuantity, type Range } from '../../src/quantities/parse.ts';
-export { editText, fieldText, formatQuantity, type Shown } from '../../src/quantities/format.ts';
+export {
+  editText,
+  fieldText,
+  formatDifference,
+  formatQuantity,
+  type Shown,
+} from '../../src/quantities/format.ts';
 
 export { fail, ok, type InputError, type Result } from '../../src/outcome/result.ts';
 export type { SolveReport } from '../../src/outcome/solve-report.ts';

@@ -77,7 +77,7 @@ export function HandoverPage() {
         </dl>
         <div className="mt-3 grid grid-cols-2 gap-x-6 max-md:grid-cols-1">
           <Section title="What it should read">
-            <table className="w-full">
+            <table className="w-full [&_.num]:pl-2.5">
               <thead>
                 <tr className="label border-b border-ink text-soft">
                   <th className="py-0.5 text-left">State</th>

@@ -54,7 +54,7 @@ export function PartsPage() {
         </>
       }
     >
-      <div className="flex items-start justify-between gap-4">
+      <div className="flex items-start justify-between gap-4 max-md:flex-col">
         <Headline
           tone={problems.length > 0 ? 'fix' : 'good'}
           sentence={

@@ -23,7 +23,7 @@ export function HowSure() {
         <SearchProgress progress={progress} of="plans" label="Plans solved" onStop={stop} />
       ) : (
         !result && (
-          <div className="flex items-center gap-4">
+          <div className="flex items-center gap-4 max-md:flex-col max-md:items-start">
             <button type="button" className="btn btn-main" onClick={start}>
               Solve {SAMPLES} variations
             </button>

@@ -33,7 +33,7 @@ export function RunsTable({
             ))}
           </tr>
         </thead>
-        <tbody>
+        <tbody className="rows-middle">
           {stations.map((s: StationResult) => (
             <tr
               key={s.elementId}

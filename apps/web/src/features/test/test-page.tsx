@@ -31,7 +31,7 @@ function readingWords({ kind, payload: said }: NewReading, format: ReturnType<ty
 
 export function TestPage() {
   const format = useFormat();
-  const stops = useJob((job) => job.live.plan?.findings.filter((f) => f.severity === 'stop').length ?? 0);
+  const stops = useJob((job) => job.live.plan?.findings.filter((f) => f.severity === 'stop').length);
   const { id } = useOpenJob();
   const runs = useRuns(id);
   const queue = useReadingQueue(id);
@@ -44,11 +44,14 @@ export function TestPage() {
   return (
     <StageFrame aside={<Predictions />} asideName="What you should read">
       <Headline
-        tone={stops > 0 ? 'stop' : 'good'}
+        tone={stops !== undefined && stops > 0 ? 'stop' : 'good'}
         sentence={
-          stops > 0
-            ? `Fix ${stops === 1 ? '1 stop' : `${stops} stops`} before fuel goes in.`
-            : 'Test in this order: wiring dry, then the joints, then the hold.'
+          // No word of testing before the plan is judged.
+          stops === undefined
+            ? 'Checking the plan…'
+            : stops > 0
+              ? `Fix ${stops === 1 ? '1 stop' : `${stops} stops`} before fuel goes in.`
+              : 'Test in this order: wiring dry, then the joints, then the hold.'
         }
         second="Readings are kept on this device until the shop’s server has them."
       />

@@ -1,8 +1,8 @@
-import { formatQuantity, shownUnit, type UnitSystem } from '@venula/core/quantities';
+import { formatQuantity, type UnitSystem } from '@venula/core/quantities';
 import { useSettings } from '../../app/settings.ts';
 import { ValueAxis } from '../chart/axes.tsx';
 import { LINES } from '../lines.ts';
-import { useBrokenScale } from './use-broken-scale.ts';
+import { useTrackScale } from './use-track-scale.ts';
 import type { Layout, PlacedPath, Slot } from './lay-out.ts';
 import { RowCore } from './row-core.tsx';
 import type { Track } from './track-model.ts';
@@ -56,15 +56,14 @@ export function FallingLines({
   readonly selected: string | null;
 }) {
   const { units } = useSettings();
-  const unit = shownUnit(track.dimension, units);
   const top = layout.height + 18;
   const lines = layout.paths.map((p) => ({ p, points: pointsOf(track, layout, p) }));
   const { before } = track;
   const earlier = before ? layout.paths.map((p) => ({ p, points: earlierPoints(before, layout, p) })) : [];
-  const values = [...lines, ...earlier].flatMap(({ points }) => points.map(([, v]) => v / unit.factor));
-  if (track.limit) values.push(track.limit.value / unit.factor);
-  const scale = useBrokenScale(values, CHART_HEIGHT, track.dimension === 'volts' ? 0.4 : 20e3 / unit.factor);
-  const y = (si: number) => top + scale(si / unit.factor);
+  const values = [...lines, ...earlier].flatMap(({ points }) => points.map(([, v]) => v));
+  if (track.limit) values.push(track.limit.value);
+  const { scale, unit, at } = useTrackScale(track, values, CHART_HEIGHT);
+  const y = (si: number) => top + at(si);
   const marked = layout.paths.flatMap((p) => p.slots).find((s) => s.item.id === selected);
   const d = (points: readonly Point[]) =>
     points.map(([px, v], i) => `${i === 0 ? 'M' : 'L'}${px.toFixed(1)} ${y(v).toFixed(1)}`).join(' ');
@@ -84,7 +83,7 @@ export function FallingLines({
         ticks={scale.ticks}
         at={(t) => top + scale(t)}
         plot={{ left: 44, right: layout.width - 8, top: top - 3, bottom: top + CHART_HEIGHT }}
-        unit={unit.symbol}
+        unit={unit}
       />
       {scale.breakAt !== null && (
         <path
@@ -147,7 +146,7 @@ export function FallingLines({
       {lines.map(({ p, points }) => (
         <RowCore key={p.path.id} rank={p.rank} d={d(points)} />
       ))}
-      {marked && <EndReadings slot={marked} track={track} y={y} />}
+      {marked && <EndReadings slot={marked} track={track} width={layout.width} y={y} />}
       {stepLabels(layout, track, units, y)
         .filter((label) => !marked || clearOf(label, marked, y))
         .map((label) => (
@@ -167,40 +166,55 @@ export function FallingLines({
   );
 }
 
+/** Room a reading takes beside its point, px. */
+const READING_ROOM = 74;
+
 /** What a gauge would read at both ends of the part that is looked at. */
 function EndReadings({
   slot: { item, x0, x1 },
   track,
+  width,
   y,
 }: {
   readonly slot: Slot;
   readonly track: Track;
+  readonly width: number;
   readonly y: (si: number) => number;
 }) {
   const { units } = useSettings();
   // Beside each other where they are far enough apart; otherwise the one above the line, the other below it.
   const near = Math.abs(x1 - x0) < 96;
+  const onward = Math.sign(x1 - x0);
   const ends = [
-    { key: 'before', x: x0, value: item.before, anchor: near ? 'end' : 'middle' },
-    { key: 'after', x: x1, value: item.after, anchor: near ? 'start' : 'middle' },
+    { key: 'before', x: x0, value: item.before, side: -onward },
+    { key: 'after', x: x1, value: item.after, side: onward },
   ] as const;
+  const place = (x: number, side: number) => {
+    if (!near) return { x, dy: -12, anchor: 'middle' as const };
+    // At the edge of the drawing it stands over its point instead of beside it.
+    if (x + side * READING_ROOM > width) return { x: width - 4, dy: -12, anchor: 'end' as const };
+    return { x: x + 9 * side, dy: 5, anchor: side > 0 ? ('start' as const) : ('end' as const) };
+  };
   return (
     <>
-      {ends.map(({ key, x, value, anchor }) => (
-        <g key={key}>
-          <circle cx={x} cy={y(value)} r={5} fill="var(--board)" stroke="var(--ink)" strokeWidth={2.5} />
-          <text
-            x={x + (near ? (anchor === 'end' ? -9 : 9) * Math.sign(x1 - x0) : 0)}
-            y={y(value) + (near ? 5 : -12)}
-            textAnchor={near && x1 < x0 ? (anchor === 'end' ? 'start' : 'end') : anchor}
-            fontSize={14}
-            fontWeight={700}
-            style={{ stroke: 'var(--board)', strokeWidth: 5, paintOrder: 'stroke' }}
-          >
-            {formatQuantity(track.dimension, value, units).text}
-          </text>
-        </g>
-      ))}
+      {ends.map(({ key, x, value, side }) => {
+        const text = place(x, side);
+        return (
+          <g key={key}>
+            <circle cx={x} cy={y(value)} r={5} fill="var(--board)" stroke="var(--ink)" strokeWidth={2.5} />
+            <text
+              x={text.x}
+              y={y(value) + text.dy}
+              textAnchor={text.anchor}
+              fontSize={14}
+              fontWeight={700}
+              style={{ stroke: 'var(--board)', strokeWidth: 5, paintOrder: 'stroke' }}
+            >
+              {formatQuantity(track.dimension, value, units).text}
+            </text>
+          </g>
+        );
+      })}
     </>
   );
 }

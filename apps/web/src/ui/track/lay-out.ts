@@ -42,11 +42,11 @@ const HALF_PART = 27;
 /** Three lines of a name stand above the first lane at least, so that it seldom moves. */
 const FIRST_LINES = 3;
 const LANE_GAP = 6;
-const MARGIN = 46;
+const MARGIN = 40;
 /** A source's name stands over it, this wide. */
-export const JUNCTION_NAME = 84;
+export const JUNCTION_NAME = 78;
 /** Pixels a weight of one needs at least. */
-const LEAST = 62;
+const LEAST = 59;
 /** Half of what a junction takes of the lines that meet there, px. */
 export const HALF_WIDTH: Readonly<Record<TrackJunction['symbol'], number>> = {
   tank: 33,

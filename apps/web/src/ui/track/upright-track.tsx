@@ -1,13 +1,17 @@
 import { formatQuantity, type Dimension } from '@venula/core/quantities';
-import { extent, line, scaleLinear } from 'd3';
+import { line } from 'd3';
 import { useEffect, useRef } from 'react';
 import { useSettings } from '../../app/settings.ts';
 import { LINES, type LineKind } from '../lines.ts';
 import { SeverityMark } from '../severity.tsx';
 import type { LoopDrawingProps } from './loop-drawing.tsx';
 import type { Track } from './track-model.ts';
+import { useTrackScale } from './use-track-scale.ts';
 
+/** A row with one line of a name and one of a caption, px; each further line makes it higher. */
 const ROW = 58;
+const NAME_LETTERS = 20;
+const CAPTION_LETTERS = 26;
 const CHART = 108;
 const LANE = 34;
 
@@ -70,6 +74,15 @@ function rowsOf(track: Track): Row[] {
   return rows;
 }
 
+function heightOf({ name, caption }: Row): number {
+  const lines = (text: string, letters: number): number => Math.ceil(text.length / letters);
+  return (
+    ROW +
+    22 * (Math.max(1, lines(name, NAME_LETTERS)) - 1) +
+    18 * (Math.max(1, lines(caption, CAPTION_LETTERS)) - 1)
+  );
+}
+
 /** The track stood on end for a narrow screen: a row a part, the line falling beside it. */
 export function UprightTrack({
   track,
@@ -90,19 +103,31 @@ export function UprightTrack({
   const { units } = useSettings();
   const say = (value: number): string =>
     formatQuantity(track.dimension satisfies Dimension, value, units).text;
-  const [low = 0, high = 1] = extent(rows, (r) => r.value);
-  const x = scaleLinear([low, high === low ? low + 1 : high], [8, CHART - 8]);
-  const y = (i: number): number => i * ROW + ROW / 2;
+  const { scale, at } = useTrackScale(
+    track,
+    rows.map((r) => r.value),
+    CHART - 16,
+  );
+  // More lies to the right.
+  const x = (si: number): number => CHART - 8 - at(si);
+  const heights = rows.map(heightOf);
+  const tops = heights.map((_, i) => heights.slice(0, i).reduce((sum, h) => sum + h, 0));
+  const tall = heights.reduce((sum, h) => sum + h, 0);
+  const y = (i: number): number => tops[i]! + heights[i]! / 2;
   const pieces = rows.slice(1).map((to, i) => ({ from: rows[i]!, to, i }));
   return (
     <div role="group" aria-label={title} className="relative">
       {!track.unsolved && (
-        <svg
-          width={CHART}
-          height={rows.length * ROW}
-          className="pointer-events-none absolute top-0 right-0"
-          aria-hidden
-        >
+        <svg width={CHART} height={tall} className="pointer-events-none absolute top-0 right-0" aria-hidden>
+          {scale.breakAt !== null && (
+            <path
+              data-testid="axis-break"
+              d={`M${CHART - 8 - scale.breakAt} 0 V${tall}`}
+              stroke="var(--rule)"
+              strokeWidth={5}
+              strokeDasharray="2 5"
+            />
+          )}
           {pieces.map(({ from, to, i }) => {
             const style = LINES[to.line];
             const d = line()([
@@ -128,13 +153,13 @@ export function UprightTrack({
           const on = row.kind === 'part' ? selected === row.id : selectedJunction === row.id;
           const place = row.kind === 'junction';
           return (
-            <li key={row.key} style={{ height: ROW }} className="relative border-b border-rule">
-              <svg width={LANE} height={ROW} className="absolute top-0 left-0" aria-hidden>
+            <li key={row.key} style={{ height: heights[i] }} className="relative border-b border-rule">
+              <svg width={LANE} height={heights[i]} className="absolute top-0 left-0" aria-hidden>
                 <line
                   x1={LANE / 2}
                   x2={LANE / 2}
-                  y1={i === 0 ? ROW / 2 : 0}
-                  y2={i === rows.length - 1 ? ROW / 2 : ROW}
+                  y1={i === 0 ? heights[i]! / 2 : 0}
+                  y2={i === rows.length - 1 ? heights[i]! / 2 : heights[i]}
                   stroke={style.color}
                   strokeWidth={style.width}
                   strokeDasharray={'dash' in style ? style.dash : undefined}
@@ -142,7 +167,7 @@ export function UprightTrack({
                 {place ? (
                   <rect
                     x={LANE / 2 - 9}
-                    y={ROW / 2 - 12}
+                    y={heights[i]! / 2 - 12}
                     width={18}
                     height={24}
                     rx={4}
@@ -153,7 +178,7 @@ export function UprightTrack({
                 ) : (
                   <circle
                     cx={LANE / 2}
-                    cy={ROW / 2}
+                    cy={heights[i]! / 2}
                     r={7}
                     fill="var(--paper)"
                     stroke="var(--ink)"
@@ -170,7 +195,7 @@ export function UprightTrack({
                 {...(place ? { 'data-junction': row.id } : { 'data-part': row.id })}
                 onClick={() => (place ? onJunction?.(row.id) : onSelect(row.id))}
               >
-                <span className="min-w-0 grow leading-tight">
+                <span className="min-w-0 grow leading-tight [overflow-wrap:anywhere]">
                   <span className={place ? 'font-bold' : 'font-medium'}>{row.name}</span>
                   {row.caption && <span className="label block text-sm text-soft">{row.caption}</span>}
                 </span>

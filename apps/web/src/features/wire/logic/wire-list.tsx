@@ -30,7 +30,7 @@ function WireTable({ sheet, open, onOpen }: WireListProps) {
           ))}
         </tr>
       </thead>
-      <tbody>
+      <tbody className="rows-middle">
         {sheet.wires.map((w) => (
           <tr key={w.id} className={`border-b border-rule ${isOpen(open, w.id) ? 'bg-mark/25' : ''}`}>
             <th scope="row" className="py-0 pr-2 text-left font-medium">

@@ -31,7 +31,7 @@ export function CircuitTable({
           ))}
         </tr>
       </thead>
-      <tbody>
+      <tbody className="rows-middle">
         {pieces.map((p) => {
           const drop = drops.find((d) => d.id === p.id && d.circuitId === p.circuitId);
           const own = p.circuitId === circuitId;
