@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { rangesOf } from '../src/ui/track/axis-ranges.ts';
 import { layOut } from '../src/ui/track/lay-out.ts';
 import { wrapped } from '../src/ui/track/names.ts';
+import { heightOf, rowsOf } from '../src/ui/track/upright-rows.ts';
 import { stillFits } from '../src/ui/chart/use-held.ts';
 import type { Track, TrackItem, TrackJunction, TrackPath } from '../src/ui/track/track-model.ts';
 
@@ -166,6 +167,42 @@ describe('the track lays itself out', () => {
     const { textX, x0, x1 } = paths.find((p) => p.path.id === 'factory')!.slots[0]!;
     expect(Math.abs(textX - xOf('y'))).toBeGreaterThan(30);
     expect(textX > x0 && textX < x1).toBe(true);
+  });
+});
+
+describe('the upright track', () => {
+  test('tells the lines in the order the fuel meets them, however the job stores them, and joins only what goes on', () => {
+    const surge = track(
+      [junction('rail', 'rail'), junction('surge', 'surge'), junction('tank', 'tank'), junction('y', 'tee')],
+      [
+        path('on', 'y', 'rail', 'out', 'filter'),
+        path('overflow', 'surge', 'tank', 'home', 'overflow hose'),
+        path('two', 'surge', 'y', 'out', 'pump 2'),
+        path('one', 'surge', 'y', 'out', 'pump 1'),
+        path('return', 'rail', 'surge', 'home', 'regulator'),
+        path('lift', 'tank', 'surge', 'out', 'lift pump'),
+      ],
+    );
+    const rows = rowsOf(surge);
+    const parts = rows.filter((r) => r.kind === 'part').map((r) => r.id);
+    expect(parts).toEqual(['lift pump', 'pump 2', 'pump 1', 'filter', 'regulator', 'overflow hose']);
+    // Only at the start and where the second pump draws: each other line goes on from the place above it.
+    expect(rows.filter((r) => r.begins).map((r) => r.id)).toEqual(['tank', 'surge']);
+    expect(
+      heightOf({ ...rows[0]!, name: 'A name as long as anybody has typed it, and longer' }),
+    ).toBeGreaterThan(heightOf(rows[0]!));
+  });
+
+  test('a ring loses no part', () => {
+    const ring = track(
+      [junction('a', 'tee'), junction('b', 'tee')],
+      [path('1', 'a', 'b', 'out', 'x'), path('2', 'b', 'a', 'out', 'y')],
+    );
+    expect(
+      rowsOf(ring)
+        .filter((r) => r.kind === 'part')
+        .map((r) => r.id),
+    ).toEqual(['x', 'y']);
   });
 });
 

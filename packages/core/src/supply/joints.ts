@@ -1,5 +1,6 @@
 import { ENDS } from '../kinds/plumbing/run/ends.ts';
 import { highPressurePumps } from '../document/consumers.ts';
+import { inFlowOrder } from '../document/flow-order.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { junctionKind, plumbingKind } from '../kinds/index.ts';
 
@@ -71,24 +72,6 @@ export function jointList(doc: JobDocument): Joint[] {
     });
   }
   return out;
-}
-
-type Paths = JobDocument['plumbing']['paths'];
-
-/** Lines as the fuel meets them: feeds from where they set out, each after what fills it; then the returns. */
-function inFlowOrder(paths: Paths): readonly (readonly [string, Paths[string]])[] {
-  const feeds = Object.entries(paths).filter(([, p]) => p.role === 'feed');
-  const returns = Object.entries(paths).filter(([, p]) => p.role !== 'feed');
-  const placed: [string, Paths[string]][] = [];
-  const left = new Map(feeds);
-  while (left.size > 0) {
-    const waits = (p: Paths[string]) => [...left.values()].some((q) => q !== p && q.to === p.from);
-    // A ring waits on itself: the first of it begins.
-    const next = [...left].find(([, p]) => !waits(p)) ?? [...left][0]!;
-    placed.push(next);
-    left.delete(next[0]);
-  }
-  return [...placed, ...returns];
 }
 
 /**

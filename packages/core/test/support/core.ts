@@ -78,6 +78,7 @@ export { threeNumberPull, type ThreeNumbers } from '../../src/demand/three-numbe
 export { darcyFriction } from '../../src/flow/friction.ts';
 export { verdictOf } from '../../src/advise/verdict.ts';
 export { highPressurePumps } from '../../src/document/consumers.ts';
+export { inFlowOrder } from '../../src/document/flow-order.ts';
 export { highPressureCapacity } from '../../src/kinds/junctions/high-pressure-pump/index.ts';
 export { crankingVolts, fuelOf } from '../../src/engine/states.ts';
 export { bendLoss, boreChangeLoss, BRANCH_K, hoseEndLoss, VESSEL_K } from '../../src/flow/minor-losses.ts';

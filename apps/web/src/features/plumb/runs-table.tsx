@@ -1,3 +1,5 @@
+import { inFlowOrder } from '@venula/core/document';
+import { isUs } from '@venula/core/quantities';
 import { sayState } from '@venula/core/say';
 import { elementPath } from '@venula/core/edit';
 import type { StationResult } from '@venula/core/engine';
@@ -17,7 +19,12 @@ export function RunsTable({
 }) {
   const shown = useShown();
   const format = useFormat();
-  const stations = shown?.values?.stations ?? [];
+  const { units } = useSettings();
+  const doc = useDoc();
+  const byId = new Map((shown?.values?.stations ?? []).map((s) => [s.elementId, s]));
+  const stations = inFlowOrder(doc.plumbing.paths).flatMap(([, p]) =>
+    p.order.flatMap((id) => byId.get(id) ?? []),
+  );
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-sm">
@@ -60,6 +67,10 @@ export function RunsTable({
           ))}
         </tbody>
       </table>
+      <p className="label mt-1 text-sm text-soft">
+        In and out as a gauge shows them, to {isUs(units) ? 'half a psi above 20 psi' : '1 kPa above 140 kPa'}
+        ; the drop is solved and finer.
+      </p>
     </div>
   );
 }

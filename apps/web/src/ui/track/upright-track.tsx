@@ -2,86 +2,14 @@ import { formatQuantity, type Dimension } from '@venula/core/quantities';
 import { line } from 'd3';
 import { useEffect, useRef } from 'react';
 import { useSettings } from '../../app/settings.ts';
-import { LINES, type LineKind } from '../lines.ts';
+import { LINES } from '../lines.ts';
 import { SeverityMark } from '../severity.tsx';
 import type { LoopDrawingProps } from './loop-drawing.tsx';
-import type { Track } from './track-model.ts';
+import { heightOf, rowsOf } from './upright-rows.ts';
 import { useTrackScale } from './use-track-scale.ts';
 
-/** A row with one line of a name and one of a caption, px; each further line makes it higher. */
-const ROW = 58;
-const NAME_LETTERS = 20;
-const CAPTION_LETTERS = 26;
 const CHART = 108;
 const LANE = 34;
-
-/** A row of the upright track: a place where lines meet, or a part between two of them. */
-interface Row {
-  readonly key: string;
-  readonly kind: 'part' | 'junction';
-  readonly id: string;
-  readonly name: string;
-  readonly caption: string;
-  readonly line: LineKind;
-  /** SI, behind it in the direction of the flow: where the line stands. */
-  readonly value: number;
-  /** What is written beside it: of a motor the volts across it. */
-  readonly reading: number;
-  readonly severity: Track['paths'][number]['items'][number]['severity'];
-}
-
-/** Parts and places in the order of the flow, line by line; a place is told where a line begins and where the last one ends. */
-function rowsOf(track: Track): Row[] {
-  const place = (id: string, key: string, kind: LineKind, home = false): Row[] => {
-    const j = track.junctions.find((x) => x.id === id);
-    const value = home ? (j?.homeValue ?? j?.value ?? 0) : (j?.value ?? 0);
-    return j
-      ? [
-          {
-            key,
-            kind: 'junction',
-            id,
-            name: j.name,
-            caption: '',
-            line: kind,
-            value,
-            reading: home ? value : value - (j.homeValue ?? 0),
-            severity: j.severity,
-          },
-        ]
-      : [];
-  };
-  const rows: Row[] = [];
-  for (const path of track.paths) {
-    if (path.items.length === 0) continue;
-    // Toward the flow: what comes home is stored from its beginning as well.
-    if (rows.at(-1)?.id !== path.from)
-      rows.push(...place(path.from, `${path.id}/from`, path.items[0]?.line ?? path.line));
-    for (const item of path.items)
-      rows.push({
-        key: `${path.id}/${item.id}`,
-        kind: 'part',
-        id: item.id,
-        name: item.name,
-        caption: item.caption,
-        line: item.line,
-        value: item.after,
-        reading: item.after,
-        severity: item.severity,
-      });
-    rows.push(...place(path.to, `${path.id}/to`, path.items.at(-1)?.line ?? path.line, path.way === 'home'));
-  }
-  return rows;
-}
-
-function heightOf({ name, caption }: Row): number {
-  const lines = (text: string, letters: number): number => Math.ceil(text.length / letters);
-  return (
-    ROW +
-    22 * (Math.max(1, lines(name, NAME_LETTERS)) - 1) +
-    18 * (Math.max(1, lines(caption, CAPTION_LETTERS)) - 1)
-  );
-}
 
 /** The track stood on end for a narrow screen: a row a part, the line falling beside it. */
 export function UprightTrack({
@@ -114,7 +42,7 @@ export function UprightTrack({
   const tops = heights.map((_, i) => heights.slice(0, i).reduce((sum, h) => sum + h, 0));
   const tall = heights.reduce((sum, h) => sum + h, 0);
   const y = (i: number): number => tops[i]! + heights[i]! / 2;
-  const pieces = rows.slice(1).map((to, i) => ({ from: rows[i]!, to, i }));
+  const pieces = rows.slice(1).flatMap((to, i) => (to.begins ? [] : [{ from: rows[i]!, to, i }]));
   return (
     <div role="group" aria-label={title} className="relative">
       {!track.unsolved && (
@@ -158,8 +86,8 @@ export function UprightTrack({
                 <line
                   x1={LANE / 2}
                   x2={LANE / 2}
-                  y1={i === 0 ? heights[i]! / 2 : 0}
-                  y2={i === rows.length - 1 ? heights[i]! / 2 : heights[i]}
+                  y1={i === 0 || row.begins ? heights[i]! / 2 : 0}
+                  y2={rows[i + 1] === undefined || rows[i + 1]!.begins ? heights[i]! / 2 : heights[i]}
                   stroke={style.color}
                   strokeWidth={style.width}
                   strokeDasharray={'dash' in style ? style.dash : undefined}
