@@ -35,6 +35,7 @@ export const JOB_VIEWS: readonly View[] = [
   { name: 'Wire Wiring', path: 'wire?view=logic' },
   { name: 'Wire Sheet', path: 'wire?view=sheet' },
   { name: 'Parts', path: 'parts' },
+  { name: 'Parts Joints', path: 'parts?view=joints' },
   { name: 'Test', path: 'test' },
   { name: 'Handover', path: 'handover' },
 ];
@@ -46,7 +47,7 @@ export const SHOP_VIEWS: readonly View[] = [
     path: '/jobs',
     then: (page) => page.getByRole('button', { name: 'New job' }).click(),
   },
-  ...['wire', 'line', 'return', 'sender', 'convert'].map((sum) => ({
+  ...['wire', 'line', 'return', 'sender', 'adapter', 'npt', 'convert'].map((sum) => ({
     name: `Sum ${sum}`,
     path: `/sums?sum=${sum}`,
   })),

@@ -6,6 +6,7 @@ import { mismatchRule } from './harness/mismatch.ts';
 import { branchRule, unclampedRule } from './harness/protection.ts';
 import { filterPlaceRule } from './hoses/filters.ts';
 import { cabinRule, filterRule, hoseRule } from './hoses/hoses.ts';
+import { portRule } from './hoses/ports.ts';
 import { cappedRule } from './regulation/capped.ts';
 import { contradictionRule } from './regulation/contradictions.ts';
 import { regulationRule } from './regulation/regulation.ts';
@@ -77,6 +78,7 @@ export const RULES = [
   redundancyRule,
   hoseRule,
   cabinRule,
+  portRule,
   filterRule,
   filterPlaceRule,
   copperCladRule,

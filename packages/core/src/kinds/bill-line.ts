@@ -1,4 +1,17 @@
-export type BillGroup = 'components' | 'hose' | 'ends' | 'adapters' | 'seals' | 'wire' | 'electrical';
+/** Groups of the order list, in its order, with their headings. */
+export const BILL_GROUPS = {
+  components: 'Components',
+  hose: 'Hose and tube',
+  ends: 'Hose ends',
+  adapters: 'Adapters, bulkheads, plugs',
+  seals: 'Seals and clamps',
+  mounts: 'Clips',
+  wire: 'Wire',
+  terminals: 'Terminals',
+  electrical: 'Fuses, relays, switches',
+  consumables: 'Consumables',
+} as const;
+export type BillGroup = keyof typeof BILL_GROUPS;
 
 export interface BillLine {
   readonly group: BillGroup;

@@ -4,6 +4,9 @@ import type { FuelProperties } from '../fuel/fuel.ts';
 import type { GaugePressure } from '../quantities/pressure.ts';
 import type { UnitSystem } from '../quantities/units.ts';
 import type { BillLine } from './bill-line.ts';
+import type { FaceId } from './ports/faces.ts';
+import type { PartFaces, PortSite } from './ports/usual.ts';
+import type { Dash } from './plumbing/run/hoses.ts';
 
 /**
  * What is asked of the plumbing:
@@ -70,11 +73,9 @@ export interface Step<E> {
   readonly change: StepChange;
 }
 
-/** What stands before and behind a part on its path, and what the job burns: for the order list. */
+/** What the job burns, and how a part is fed: for the order list. */
 export interface BillSite {
   readonly ethanol: number;
-  readonly before: { readonly kind: string; readonly dash?: number } | undefined;
-  readonly after: { readonly kind: string; readonly dash?: number } | undefined;
   /** Lines that come together in its inlets: more than one where it stands behind ports of its own. */
   readonly inlets: number;
 }
@@ -83,9 +84,6 @@ export interface BillSite {
 export interface JunctionSite {
   readonly dashes: readonly number[];
 }
-
-/** How a part meets what is next to it. */
-export type Port = 'in' | 'out' | 'reference' | 'draw';
 
 /** A part that can be put on the track, with figures that are a fair start. */
 export interface Offer<E> {
@@ -100,7 +98,8 @@ export interface Offer<E> {
  */
 export interface PlumbingKind<E extends { readonly kind: string }> {
   readonly shape: Shape<E>;
-  readonly ports: readonly Port[];
+  /** What it offers to its neighbors, as it is known or as its kind usually has it. */
+  readonly faces: (e: E, site: PortSite) => PartFaces;
   readonly law: KindLaw<E>;
   readonly relief: (e: E) => Relief;
   /** Whether what stands on one side stands, at rest, on the other: parts that only lose pressure. */
@@ -133,7 +132,12 @@ export type Meeting =
 
 /** A part whose wall gives and grows no more than worth counting, that is filled to no level, and needs no line of its own. */
 export const NO_WALL = { compliance: 0, expansion: 0 } as const;
-export const BARE = { wall: () => NO_WALL, filled: () => 0, lines: (): BillLine[] => [] } as const;
+export const BARE = {
+  wall: () => NO_WALL,
+  filled: () => 0,
+  lines: (): BillLine[] => [],
+  ends: null,
+} as const;
 
 /** Everything the program knows of one kind of junction. */
 export interface JunctionKind<J extends { readonly kind: string }> {
@@ -153,6 +157,10 @@ export interface JunctionKind<J extends { readonly kind: string }> {
   readonly wall: (j: J) => { readonly compliance: number; readonly expansion: number };
   /** Height of the fuel in it above its own height, m, filled to a share of it. */
   readonly filled: (j: J, level: number) => number;
+  /** What it offers to a line of this size. */
+  readonly face: (j: J, dash: Dash) => FaceId;
+  /** Ends it has; those no line uses are plugged. Null: as many as lines meet there. */
+  readonly ends: number | null;
   /** What of it must be on the bench. */
   readonly lines: (j: J, site: JunctionSite) => BillLine[];
   /** What of the engine takes its fuel here; null: nothing. */

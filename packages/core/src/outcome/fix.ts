@@ -31,7 +31,7 @@ export type FixAction =
   | { readonly act: 'fineness'; readonly micron: number }
   | { readonly act: 'use-ptfe' }
   | { readonly act: 'all-ptfe'; readonly count: number }
-  | { readonly act: 'under-body' }
+  | { readonly act: 'under-body' | 'usual-ports' }
   | { readonly act: 'take-check-out' }
   | { readonly act: 'clean'; readonly name: string }
   | { readonly act: 'several'; readonly steps: readonly FixAction[] }

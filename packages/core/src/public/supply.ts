@@ -1,2 +1,9 @@
-export { type BillGroup, type BillLine, billOfMaterials } from '../supply/bill.ts';
+export { faceName, type FaceId, NPT_SIZES, PART_FACE_IDS } from '../kinds/ports/faces.ts';
+export { BILL_GROUPS, type BillGroup, type BillLine, billOfMaterials } from '../supply/bill.ts';
+export { adaptersBetween, type AdapterSearch, type Chain } from '../supply/joining/adapters.ts';
+export { type Connection, connectionsOf } from '../supply/joining/connections.ts';
+export { JOINT_RULES } from '../supply/joining/joint-rules.ts';
+export type { JointKind } from '../supply/joining/mating.ts';
+export { NPT_FIELDS, nptHole, USUAL_WALL } from '../supply/joining/npt.ts';
+export { sold } from '../supply/sold.ts';
 export { type Joint, jointList, lineVolume } from '../supply/joints.ts';

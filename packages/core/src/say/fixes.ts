@@ -91,6 +91,8 @@ export function sayFix(does: FixAction, q: Writer): string {
       return `Make all ${does.count} hoses PTFE`;
     case 'under-body':
       return 'Move it under the body';
+    case 'usual-ports':
+      return 'Use the ports it usually has';
     case 'take-check-out':
       return 'Remove the check valve';
     case 'clean':

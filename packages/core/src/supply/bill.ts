@@ -1,15 +1,16 @@
-import { billLine, type BillGroup, type BillLine } from '../kinds/bill-line.ts';
-import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
-import { junctionKind, plumbingKind } from '../kinds/index.ts';
+import { highPressurePumps } from '../document/consumers.ts';
 import type { JobDocument } from '../document/job-document.ts';
-import { segmentKind } from '../kinds/wiring/index.ts';
-import { segmentsOf } from '../engine/electric/circuits.ts';
+import { BILL_GROUPS, billLine, type BillGroup, type BillLine } from '../kinds/bill-line.ts';
+import { junctionKind, plumbingKind } from '../kinds/index.ts';
+import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
+import { joiningLines } from './joining/lines.ts';
+import { wiringLines } from './wiring-lines.ts';
 
-export type { BillGroup, BillLine } from '../kinds/bill-line.ts';
+export { BILL_GROUPS, type BillGroup, type BillLine } from '../kinds/bill-line.ts';
 
 /**
- * What the plan implies must be on the bench: components, hose by kind and size, ends, port adapters, seals, wire,
- * fuses, relays. Every component port is taken as an O-ring boss of the size of the hose that meets it.
+ * What the plan implies must be on the bench: components, hose by kind and size, ends, adapters and seals of every joint,
+ * plugs, wire, terminals, fuses, relays, switches, consumables. Ports nobody has named are taken as their kind usually has them.
  * @param doc job document
  * @returns lines, equal parts added up; lengths in m with cutting allowance
  * Validity: any job the checker accepts.
@@ -18,36 +19,41 @@ export type { BillGroup, BillLine } from '../kinds/bill-line.ts';
  * @example billOfMaterials(fullReturnJob('x')).some((l) => l.part.includes('-8')) // => true
  */
 export function billOfMaterials(doc: JobDocument): BillLine[] {
-  return merge([...plumbingLines(doc), ...wiringLines(doc)]);
+  return merge([
+    ...partLines(doc),
+    ...junctionLines(doc),
+    ...joiningLines(doc),
+    ...injectorLines(doc),
+    ...wiringLines(doc),
+  ]);
 }
 
-function plumbingLines(doc: JobDocument): BillLine[] {
+function partLines(doc: JobDocument): BillLine[] {
   const { elements, paths } = doc.plumbing;
   const { ethanol } = doc.brief.fuel;
   const placed = new Set(Object.values(paths).flatMap((p) => p.order));
-  const loose = Object.keys(elements).filter((id) => !placed.has(id));
-  const lines = (order: readonly string[], from?: string): BillLine[] =>
-    order.flatMap((id, i) => {
-      const e = elements[id];
-      return e
-        ? plumbingKind(e).lines(e, {
-            ethanol,
-            before: elements[order[i - 1] ?? ''],
-            after: elements[order[i + 1] ?? ''],
-            inlets: i === 0 ? inletsAt(doc, from) : 1,
-          })
-        : [];
-    });
+  const lines = (id: string, inlets: number): BillLine[] => {
+    const e = elements[id];
+    return e ? plumbingKind(e).lines(e, { ethanol, inlets }) : [];
+  };
   return [
-    ...Object.values(paths).flatMap((p) => lines(p.order, p.from)),
-    ...junctionLines(doc),
-    ...loose.flatMap((id) => lines([id])),
+    ...Object.values(paths).flatMap((p) =>
+      p.order.flatMap((id, i) => lines(id, i === 0 ? inletsAt(doc, p.from) : 1)),
+    ),
+    ...Object.keys(elements).flatMap((id) => (placed.has(id) ? [] : lines(id, 1))),
   ];
 }
 
+/** Two seals an injector, new each time the rail comes off; the high side of a direct-injected engine is not opened here. */
+function injectorLines(doc: JobDocument): BillLine[] {
+  if (highPressurePumps(doc).length > 0) return [];
+  const count = 2 * doc.brief.injectors.count;
+  return [billLine('seals', 'Injector O-ring, top or bottom', count, 'each', 'film of oil, new each time')];
+}
+
 /** Lines that come together where a path begins, where its first part has inlets of its own. */
-function inletsAt({ plumbing }: JobDocument, from: string | undefined): number {
-  const j = plumbing.junctions[from ?? ''];
+function inletsAt({ plumbing }: JobDocument, from: string): number {
+  const j = plumbing.junctions[from];
   if (j?.kind !== 'tee' || j.form !== 'ports') return 1;
   return Math.max(1, Object.values(plumbing.paths).filter((p) => p.to === from).length);
 }
@@ -75,32 +81,24 @@ function junctionLines({ plumbing }: JobDocument): BillLine[] {
   ];
 }
 
-function wiringLines(doc: JobDocument): BillLine[] {
-  return Object.values(doc.wiring.circuits).flatMap((circuit) =>
-    (['feed', 'ground'] as const).flatMap((side) =>
-      segmentsOf(circuit, side).flatMap(({ segment }) => segmentKind(segment).lines(segment)),
-    ),
-  );
-}
-
-const GROUPS: readonly BillGroup[] = [
-  'components',
-  'hose',
-  'ends',
-  'adapters',
-  'seals',
-  'wire',
-  'electrical',
-];
+const GROUPS = Object.keys(BILL_GROUPS) as readonly BillGroup[];
 
 function merge(lines: readonly BillLine[]): BillLine[] {
   const byPart = new Map<string, BillLine>();
   for (const l of lines) {
     const key = `${l.group}|${l.part}|${l.unit}`;
     const other = byPart.get(key);
-    const note =
-      other && l.note && !other.note.includes(l.note) ? `${other.note}; ${l.note}` : (other?.note ?? l.note);
-    byPart.set(key, other ? { ...other, quantity: other.quantity + l.quantity, note } : l);
+    if (!other) byPart.set(key, l);
+    else
+      byPart.set(key, {
+        ...other,
+        quantity: other.quantity + l.quantity,
+        note:
+          l.note && !other.note.split('; ').includes(l.note)
+            ? [other.note, l.note].filter(Boolean).join('; ')
+            : other.note,
+        ...(l.problem ? { problem: l.problem } : {}),
+      });
   }
   return [...byPart.values()].sort((a, b) => GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group));
 }

@@ -1,8 +1,11 @@
 import { ENDS } from '../kinds/plumbing/run/ends.ts';
 import { highPressurePumps } from '../document/consumers.ts';
-import { inFlowOrder } from '../document/flow-order.ts';
-import type { JobDocument } from '../document/job-document.ts';
+import type { JobDocument, PlumbingElement } from '../document/job-document.ts';
 import { junctionKind, plumbingKind } from '../kinds/index.ts';
+import { FACES, faceSize } from '../kinds/ports/faces.ts';
+import { connectionsOf } from './joining/connections.ts';
+import { JOINT_RULES } from './joining/joint-rules.ts';
+import type { JointKind } from './joining/mating.ts';
 
 /** One place fuel could come out: wiped, looked at and ticked with the pump forced. */
 export interface Joint {
@@ -13,11 +16,15 @@ export interface Joint {
   readonly line: string;
   readonly where: string;
   readonly what: string;
+  /** How it is made, what ruins it and how tight it gets; absent where the part was in the car. */
+  /** How it seals, where two parts meet. */
+  readonly kind?: JointKind;
+  readonly care?: { readonly does: string; readonly never: string; readonly tighten: string };
 }
 
 /**
  * Every joint of the plan in the order the fuel meets them, from the tank out and back.
- * A hose counts its two ends twice: end on hose and end on port are two ways to leak.
+ * A hose counts its two ends twice: end on hose and end on port are two ways to leak. What lies in the tank is not wiped.
  * @param doc job document
  * @returns joints; ids stay the same while the parts stay
  * Validity: any job the checker accepts.
@@ -27,39 +34,32 @@ export interface Joint {
  */
 export function jointList(doc: JobDocument): Joint[] {
   const { junctions, elements, paths } = doc.plumbing;
-  const out: Joint[] = [];
-  for (const [pathId, path] of inFlowOrder(paths)) {
-    const line = `${path.role === 'feed' ? 'Feed' : 'Return'}, ${junctions[path.from]?.name ?? path.from} to ${junctions[path.to]?.name ?? path.to}`;
-    const order = path.order.filter((id) => elements[id]);
-    const nameAt = (i: number): string => {
-      if (i < 0) return junctions[path.from]?.name ?? path.from;
-      if (i >= order.length) return junctions[path.to]?.name ?? path.to;
-      return elements[order[i]!]!.name;
-    };
-    for (let i = 0; i <= order.length; i++) {
-      const before = order[i - 1];
-      const after = order[i];
-      out.push({
-        id: `${pathId}:${before ?? path.from}:${after ?? path.to}`,
+  const lineOf = (pathId: string): string => {
+    const path = paths[pathId]!;
+    const at = (id: string) => junctions[id]?.name ?? id;
+    return `${path.role === 'feed' ? 'Feed' : 'Return'}, ${at(path.from)} to ${at(path.to)}`;
+  };
+  const out: Joint[] = connectionsOf(doc).flatMap(({ id, pathId, from, to, meetings }) => {
+    const line = lineOf(pathId);
+    const ends = [from, to].map(({ id: partId }, side) =>
+      endOnHose(elements[partId], partId, pathId, line, side === 0 ? 1 : 0),
+    );
+    const steel = [from, to].some(({ id: partId }) => isSteel(elements[partId]));
+    const met = meetings.map(({ kind, face, between }, n): Joint => {
+      const { name, does, never, tighten } = JOINT_RULES[kind];
+      return {
+        // The first keeps the name it always had: readings taken stay with it.
+        id: n === 0 ? id : `${id}:${n + 1}`,
         pathId,
         line,
-        where: `${nameAt(i - 1)} to ${nameAt(i)}`,
-        what: 'port joint',
-      });
-      const run = after === undefined ? undefined : elements[after];
-      if (run?.kind === 'run') {
-        run.ends.forEach((end, side) => {
-          out.push({
-            id: `${pathId}:${after}:end-${side + 1}`,
-            pathId,
-            line,
-            where: `${run.name}, ${side === 0 ? 'first' : 'second'} end`,
-            what: end === 'open' ? 'clamped hose' : `${ENDS[end].name} end on its hose`,
-          });
-        });
-      }
-    }
-  }
+        where: `${between[0]} to ${between[1]}`,
+        what: `${name}, ${faceSize(face)}`,
+        kind,
+        care: { does, never, tighten: tighten(FACES[face], steel) },
+      };
+    });
+    return [...(ends[0] ?? []), ...met, ...(ends[1] ?? [])];
+  });
   // On a direct-injected engine they sit on the high side, which is not walked with a rag.
   const low = highPressurePumps(doc).length === 0;
   for (let n = 1; low && n <= doc.brief.injectors.count; n++) {
@@ -72,6 +72,28 @@ export function jointList(doc: JobDocument): Joint[] {
     });
   }
   return out;
+}
+
+const isSteel = (e: PlumbingElement | undefined): boolean => e?.kind === 'run' && e.hose === 'hard-steel';
+
+/** Where a hose sits on its own end: the second way one end can leak. Clamped hose and what lies in the tank have none. */
+function endOnHose(
+  e: PlumbingElement | undefined,
+  id: string,
+  pathId: string,
+  line: string,
+  side: 0 | 1,
+): Joint[] {
+  if (e?.kind !== 'run' || e.zone === 'in-tank' || e.ends[side] === 'open') return [];
+  return [
+    {
+      id: `${pathId}:${id}:end-${side + 1}`,
+      pathId,
+      line,
+      where: `${e.name}, ${side === 0 ? 'first' : 'second'} end`,
+      what: `${ENDS[e.ends[side]!].name} end on its ${e.hose.startsWith('hard-') ? 'tube' : 'hose'}`,
+    },
+  ];
 }
 
 /**

@@ -191,7 +191,20 @@ export { operatingStates, type OperatingState, type StateKind } from '../../src/
 export { boreOf } from '../../src/kinds/plumbing/run/geometry.ts';
 export { trappedVolumes, type TrappedVolume } from '../../src/engine/trapped.ts';
 export { wireAmpacity } from '../../src/engine/electric/circuits.ts';
-export { billOfMaterials, type BillGroup, type BillLine } from '../../src/supply/bill.ts';
+export { BILL_GROUPS, billOfMaterials, type BillGroup, type BillLine } from '../../src/supply/bill.ts';
+export { faceName, FACES, PART_FACE_IDS, type FaceId } from '../../src/kinds/ports/faces.ts';
+export { adaptersBetween, type Chain } from '../../src/supply/joining/adapters.ts';
+export { connectionsOf, type Connection } from '../../src/supply/joining/connections.ts';
+export { FITTINGS } from '../../src/supply/joining/fittings.ts';
+export {
+  BOSS_RINGS,
+  JOINT_RULES,
+  NUT_TORQUE,
+  STEEL_NUT_TORQUE,
+} from '../../src/supply/joining/joint-rules.ts';
+export { mate, type Mated } from '../../src/supply/joining/mating.ts';
+export { NPT_THREADS, nptHole } from '../../src/supply/joining/npt.ts';
+export { sold } from '../../src/supply/sold.ts';
 export { jointList, lineVolume, type Joint } from '../../src/supply/joints.ts';
 export type { PlanResult } from '../../src/advise/plan-result.ts';
 export type {

@@ -1,8 +1,10 @@
 import { Tabs } from 'radix-ui';
 import { Link, useSearchParams } from 'react-router';
 import { SettingsSwitches } from '../../app/settings-switches.tsx';
+import { AdapterSum } from './adapter-sum.tsx';
 import { ConvertSum } from './convert-sum.tsx';
 import { LineSum } from './line-sum.tsx';
+import { NptSum } from './npt-sum.tsx';
 import { SenderSum } from './sender-sum.tsx';
 import { WireSum } from './wire-sum.tsx';
 
@@ -11,6 +13,8 @@ const SUMS = [
   ['line', 'Line size and loss'],
   ['return', 'Return size'],
   ['sender', 'Sender to pump speed'],
+  ['adapter', 'Adapters'],
+  ['npt', 'NPT hole'],
   ['convert', 'Convert units'],
 ] as const;
 
@@ -62,6 +66,12 @@ export function QuickSumsPage() {
           </Tabs.Content>
           <Tabs.Content value="sender">
             <SenderSum />
+          </Tabs.Content>
+          <Tabs.Content value="adapter">
+            <AdapterSum />
+          </Tabs.Content>
+          <Tabs.Content value="npt">
+            <NptSum />
           </Tabs.Content>
           <Tabs.Content value="convert">
             <ConvertSum />

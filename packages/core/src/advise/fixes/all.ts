@@ -11,6 +11,7 @@ import {
   mixtureFixes,
   motorFixes,
   outOfCabin,
+  usualPorts,
   trappedFixes,
 } from './parts.ts';
 import { speedFixes, stagingFixes } from './pumps.ts';
@@ -70,6 +71,8 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   HOSE_PRESSURE: hoseFixes,
   FUEL_IN_CABIN: hoseFixes,
   PART_IN_CABIN: outOfCabin,
+  PORT_UNMATED: usualPorts,
+  PORT_STACK: usualPorts,
   HOSE_HEAT: hoseFixes,
   HOSE_IN_TANK: hoseFixes,
   FILTER_MISSING: filterPlaceFixes,

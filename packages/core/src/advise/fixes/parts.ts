@@ -4,6 +4,7 @@ import { elementPath } from '../../edit/paths.ts';
 import type { MixtureShift } from '../../judge/goal/goal.ts';
 import { PRESSURE_MICRON, SUCTION_MICRON, type FilterPlace } from '../../judge/hoses/filters.ts';
 import type { FilterMedia, HoseFound, PartInCabin } from '../../judge/hoses/hoses.ts';
+import type { PortFound } from '../../judge/hoses/ports.ts';
 import type { PumpUnusable } from '../../judge/structure/unusable.ts';
 import type { TrappedFuel } from '../../judge/trapped/trapped.ts';
 import { fittingMotor, pumpFaults } from '../../kinds/plumbing/pump/pump-faults.ts';
@@ -46,6 +47,18 @@ export const hoseFixes: FixMaker<HoseFound> = ({ code, place }, { doc }) => {
         one,
       ]
     : [one];
+};
+
+/** What was said of the ports on either side is taken back: they are then as their kind usually has them. */
+export const usualPorts: FixMaker<PortFound> = ({ place }, { doc }) => {
+  const e = doc.plumbing.elements[place.id];
+  if (!e || e.kind === 'run') return [];
+  const patch = (['inlet', 'outlet'] as const).flatMap((port): PatchOperation[] =>
+    port in e && e[port as keyof typeof e] !== undefined
+      ? [{ op: 'remove', path: elementPath(place.id, port) }]
+      : [],
+  );
+  return patch.length > 0 ? [{ does: { act: 'usual-ports' }, patch }] : [];
 };
 
 export const outOfCabin: FixMaker<PartInCabin> = ({ place }) => [

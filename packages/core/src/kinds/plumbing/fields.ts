@@ -1,4 +1,5 @@
 import { choice, labelled, optional } from '../../fields/shape.ts';
+import { portFields } from '../ports/port-fields.ts';
 
 export const ZONES = {
   'in-tank': 'the tank',
@@ -11,3 +12,6 @@ export const ZONES = {
 export const stands = {
   standsIn: optional(labelled('Located in', choice(ZONES)), 'where its hoses run'),
 };
+
+/** Of a part with a port at either end. */
+export const fitted = { ...stands, ...portFields };

@@ -93,6 +93,8 @@ export interface DeviceFacets<D> {
   readonly width: number;
   readonly side: (terminal: string, d: D) => 'left' | 'right';
   readonly alwaysShown: (terminal: string, d: D) => boolean;
+  /** What of it must be on the bench where no piece of a circuit stands for it. */
+  readonly lines: (d: D) => BillLine[];
   /** Gets a pin table of its own. */
   readonly pinned: boolean;
   readonly offers: readonly { readonly name: string; readonly make: () => D }[];

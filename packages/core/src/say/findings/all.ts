@@ -2,7 +2,7 @@ import type { AnyFound } from '../../judge/all.ts';
 import type { Words } from '../words.ts';
 import { laterGoal, mixtureShift } from './goal.ts';
 import { branchAhead, driverUnclamped, harnessBehind, miswired, notTried, relayTurned } from './harness.ts';
-import { filterMedia, filterPlace, hoseWords, partInCabin } from './hoses.ts';
+import { filterMedia, filterPlace, hoseWords, partInCabin, portWords } from './hoses.ts';
 import { driverFought, driverLimit, onePumpDead, speedLags, stagingLate } from './pumps.ts';
 import {
   cappedRails,
@@ -139,6 +139,8 @@ export const WORDS = {
   VENT_LOST: ventWords,
   CELL_OPEN: ventWords,
   PART_IN_CABIN: partInCabin,
+  PORT_UNMATED: portWords,
+  PORT_STACK: portWords,
   TAPPED_FEED_UNKNOWN: tappedFeed,
   TAP_LOST: tapLost,
   JOINT_DROP: jointDrop,

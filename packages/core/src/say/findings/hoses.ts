@@ -1,4 +1,5 @@
 import type { FilterMedia, HoseFound, PartInCabin } from '../../judge/hoses/hoses.ts';
+import type { PortFound } from '../../judge/hoses/ports.ts';
 import type { FilterPlace } from '../../judge/hoses/filters.ts';
 import { capital, percent, percentBeside, type Words } from '../words.ts';
 
@@ -92,3 +93,20 @@ export const partInCabin: Words<PartInCabin> = ({ place }) => ({
   formula: 'place of the part',
   source: 'common practice; motorsport rulebooks come first',
 });
+
+export const portWords: Words<PortFound> = ({ code, value, limit, figures: f }) => {
+  const pair = `${f.from} to ${f.to}`;
+  return code === 'PORT_UNMATED'
+    ? {
+        title: `${pair}: nothing joins these two ports.`,
+        text: `${f.from} offers ${f.offers}, ${f.to} ${f.wants}, and no row of common adapters leads from the one to the other. Order one of them with another port, or run a hose between.`,
+        formula: `${f.offers} to ${f.wants}: no row of four adapters or fewer`,
+        source: 'generic catalog; SAE J514, J1926, J2044, ASME B1.20.1',
+      }
+    : {
+        title: `${pair}: ${value} adapters in a row.`,
+        text: `${f.fittings.join(', then ')}. Each is a joint that can leak and weight that shakes it. Order the part with another port, or choose the hose to suit.`,
+        formula: `${value} adapters against ${limit}`,
+        source: 'common practice',
+      };
+};

@@ -7,6 +7,8 @@ import { BARE, type JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
 import { factoryAtRest, factorySource } from './law.ts';
 
+import { junctionPort } from '../../ports/port-fields.ts';
+
 const LPH = 1e-3 / 3600;
 
 /** The car's own supply, kept as it is: holds its set pressure up to its capacity, never takes fuel back. */
@@ -14,6 +16,7 @@ const shape = withSources({
   kind: oneOf(['factory']),
   name,
   elevationM: elevation,
+  ...junctionPort,
   setPa: quantity({ label: 'Set pressure', dimension: 'pressure', unit: 'Pa', min: 50e3, max: 800e3 }),
   capacityM3s: quantity({
     label: 'Flow at set pressure',
@@ -55,5 +58,6 @@ export const factory: JunctionKind<Factory> = {
   overflows: false,
   volume: () => 0,
   ...BARE,
+  face: (j) => j.port ?? 'quick-3/8-m',
   feeds: null,
 };

@@ -6,6 +6,8 @@ import { VESSEL_K } from '../../../flow/minor-losses.ts';
 import { BARE, type JunctionKind } from '../../contract.ts';
 import { elevation, WALLS } from '../fields.ts';
 
+import { junctionPort } from '../../ports/port-fields.ts';
+
 const PSI = 6894.757293168;
 const heard = (label: string, usual: number) =>
   optional(
@@ -17,6 +19,7 @@ const shape = withSources({
   kind: oneOf(['high-pressure-pump']),
   name,
   elevationM: elevation,
+  ...junctionPort,
   floorPa: quantity({
     label: 'Least inlet pressure under load',
     dimension: 'pressure',
@@ -75,6 +78,7 @@ export const highPressurePump: JunctionKind<HighPressurePump> = {
   volume: () => GALLERY,
   ...BARE,
   wall: () => WALLS.aluminum,
+  face: (j) => j.port ?? 'quick-3/8-m',
   feeds: 'high-pressure',
 };
 

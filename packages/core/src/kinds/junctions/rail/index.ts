@@ -5,11 +5,14 @@ import { choice, labelled, oneOf, optional, type Infer } from '../../../fields/s
 import { VESSEL_K } from '../../../flow/minor-losses.ts';
 import { BARE, type JunctionKind } from '../../contract.ts';
 import { elevation, WALLS } from '../fields.ts';
+import { orb } from '../../ports/faces.ts';
+import { junctionPort } from '../../ports/port-fields.ts';
 
 const shape = withSources({
   kind: oneOf(['rail']),
   name,
   elevationM: elevation,
+  ...junctionPort,
   volumeM3: quantity({
     label: 'Volume',
     dimension: 'volume',
@@ -32,5 +35,7 @@ export const rail: JunctionKind<Rail> = {
   volume: (j) => j.volumeM3,
   ...BARE,
   wall: (j) => WALLS[j.material ?? 'aluminum'],
+  face: (j, dash) => j.port ?? orb(dash, 'f'),
+  ends: 2,
   feeds: 'injectors',
 };

@@ -6,12 +6,15 @@ import { VESSEL_K } from '../../../flow/minor-losses.ts';
 import { BARE, type JunctionKind } from '../../contract.ts';
 import { checkValve } from '../../plumbing/check-valve/law.ts';
 import { elevation } from '../fields.ts';
+import { orb } from '../../ports/faces.ts';
+import { junctionPort } from '../../ports/port-fields.ts';
 
 /** A small tank kept full by a lift pump; what it cannot hold leaves by its overflow. */
 const shape = withSources({
   kind: oneOf(['surge']),
   name,
   elevationM: elevation,
+  ...junctionPort,
   volumeM3: quantity({
     label: 'Volume',
     dimension: 'volume',
@@ -36,5 +39,6 @@ export const surge: JunctionKind<Surge> = {
   overflows: true,
   volume: () => 0,
   ...BARE,
+  face: (j, dash) => j.port ?? orb(dash, 'f'),
   feeds: null,
 };

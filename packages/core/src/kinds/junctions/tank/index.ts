@@ -7,6 +7,8 @@ import { component } from '../../bill-line.ts';
 import { BARE, type JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
 
+import { junctionPort } from '../../ports/port-fields.ts';
+
 const length = (
   label: string,
   { usual, min = 0, max }: { readonly usual: number; readonly min?: number; readonly max: number },
@@ -18,6 +20,7 @@ const shape = withSources({
   kind: oneOf(['tank']),
   name,
   elevationM: elevation,
+  ...junctionPort,
   form: optional(labelled('Is', choice({ own: 'the car’s own tank', cell: 'a fuel cell' })), 'the car’s own'),
   volumeM3: optional(
     quantity({
@@ -69,5 +72,6 @@ export const tank: JunctionKind<Tank> = {
   filled: (j, level) => level * (j.depthM ?? 0),
   lines: (j) =>
     j.form === 'cell' ? component(`Fuel cell with foam: ${j.name}`, 'frame and straps into structure') : [],
+  face: (j) => j.port ?? 'in-tank',
   feeds: null,
 };

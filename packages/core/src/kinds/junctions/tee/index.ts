@@ -5,11 +5,14 @@ import { billLine } from '../../bill-line.ts';
 import { BRANCH_K } from '../../../flow/minor-losses.ts';
 import { BARE, type JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
+import { flare, orb } from '../../ports/faces.ts';
+import { junctionPort } from '../../ports/port-fields.ts';
 
 const shape = withSources({
   kind: oneOf(['tee']),
   name,
   elevationM: elevation,
+  ...junctionPort,
   /** Absent: a tee. */
   form: optional(labelled('Form', choice({ tee: 'tee', y: 'Y', ports: 'ports of one part' }))),
 });
@@ -35,5 +38,6 @@ export const tee: JunctionKind<Tee> = {
             'each',
           ),
         ],
+  face: (j, dash) => j.port ?? (j.form === 'ports' ? orb(dash, 'f') : flare(dash, 'm')),
   feeds: null,
 };

@@ -1,13 +1,14 @@
 import { heldOpen } from '../../../flow/seat.ts';
 import { gauge } from '../../../quantities/pressure.ts';
 import { FORWARD_ONLY, type PlumbingKind } from '../../contract.ts';
+import { bosses, GAUGE_PORT, known } from '../../ports/usual.ts';
 import { regulatorLines } from '../bypass-regulator/lines.ts';
 import { blockingRegulator as blockingRegulatorLaw } from './law.ts';
 import { blockingRegulatorShape, makeBlockingRegulator, type BlockingRegulator } from './shape.ts';
 
 export const blockingRegulator: PlumbingKind<BlockingRegulator> = {
   shape: blockingRegulatorShape,
-  ports: ['in', 'out', 'reference'],
+  faces: (e, site) => known(e, { ...bosses(site), sides: GAUGE_PORT }),
   law: {
     varies: (mode) => mode === 'running',
     at: (e, { fuel, mode, basePa, manifold }) =>

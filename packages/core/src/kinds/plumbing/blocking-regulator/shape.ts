@@ -1,14 +1,14 @@
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { labelled, oneOf, type Infer } from '../../../fields/shape.ts';
-import { stands } from '../fields.ts';
+import { fitted } from '../fields.ts';
 import { cv, droop, ratio, referenced, setPa } from '../bypass-regulator/fields.ts';
 import { REGULATORS } from '../bypass-regulator/seats.ts';
 
 export const blockingRegulatorShape = withSources({
   kind: oneOf(['blocking-regulator']),
   name,
-  ...stands,
+  ...fitted,
   referenced: labelled('Manifold reference', referenced),
   ratio: ratio(0, 10, 1),
   setPa,

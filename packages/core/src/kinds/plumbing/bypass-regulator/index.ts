@@ -1,13 +1,14 @@
 import { heldOpen, heldShut } from '../../../flow/seat.ts';
 import { gauge } from '../../../quantities/pressure.ts';
 import { FORWARD_ONLY, type PlumbingKind } from '../../contract.ts';
+import { bosses, GAUGE_PORT, known } from '../../ports/usual.ts';
 import { bypassRegulator as bypassRegulatorLaw } from './law.ts';
 import { regulatorLines } from './lines.ts';
 import { bypassRegulatorShape, makeBypassRegulator, type BypassRegulator } from './shape.ts';
 
 export const bypassRegulator: PlumbingKind<BypassRegulator> = {
   shape: bypassRegulatorShape,
-  ports: ['in', 'out', 'reference'],
+  faces: (e, site) => known(e, { ...bosses(site), sides: GAUGE_PORT }),
   law: {
     varies: (mode) => mode === 'running',
     at: (e, { fuel, mode, basePa, manifold, setFlow }) => {

@@ -2,14 +2,14 @@ import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
-import { stands } from '../fields.ts';
+import { fitted } from '../fields.ts';
 import { cv, droop, ratio, referenced, setPa } from './fields.ts';
 import { REGULATORS } from './seats.ts';
 
 export const bypassRegulatorShape = withSources({
   kind: oneOf(['bypass-regulator']),
   name,
-  ...stands,
+  ...fitted,
   referenced: labelled('Manifold reference', referenced),
   ratio: ratio(0, 10, 1),
   setPa,

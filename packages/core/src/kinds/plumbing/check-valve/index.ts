@@ -1,12 +1,13 @@
 import { formatQuantity } from '../../../quantities/format.ts';
 import { component } from '../../bill-line.ts';
 import { FORWARD_ONLY, steady, type PlumbingKind } from '../../contract.ts';
+import { known, flares } from '../../ports/usual.ts';
 import { checkValve as checkValveLaw } from './law.ts';
 import { checkValveShape, makeCheckValve, type CheckValve } from './shape.ts';
 
 export const checkValve: PlumbingKind<CheckValve> = {
   shape: checkValveShape,
-  ports: ['in', 'out'],
+  faces: (e, site) => known(e, flares(site)),
   law: steady((e, { fuel }) => checkValveLaw({ crackPa: e.crackPa, k: e.k, bore: e.boreM }, fuel.density)),
   relief: () => FORWARD_ONLY,
   open: false,

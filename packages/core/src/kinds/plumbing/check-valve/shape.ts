@@ -2,13 +2,13 @@ import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { oneOf, type Infer } from '../../../fields/shape.ts';
-import { stands } from '../fields.ts';
+import { fitted } from '../fields.ts';
 import { bore, lossK } from '../component/fields.ts';
 
 export const checkValveShape = withSources({
   kind: oneOf(['check-valve']),
   name,
-  ...stands,
+  ...fitted,
   crackPa: quantity({
     label: 'Cracks open at',
     dimension: 'pressure',

@@ -1,12 +1,13 @@
 import { fixedLoss } from '../../../flow/pipe.ts';
 import { component as oneOfIt } from '../../bill-line.ts';
 import { BOTH_WAYS, steady, type PlumbingKind } from '../../contract.ts';
+import { flares, known, SPIGOTS } from '../../ports/usual.ts';
 import { componentShape, makeComponent, type Component } from './shape.ts';
 
 /** Anything known by a loss coefficient on a bore. */
 export const component: PlumbingKind<Component> = {
   shape: componentShape,
-  ports: ['in', 'out'],
+  faces: (e, site) => known(e, e.what === 'ethanol-sensor' ? SPIGOTS : flares(site)),
   law: steady((e, { fuel }) => fixedLoss({ k: e.k, bore: e.boreM, density: fuel.density })),
   relief: () => BOTH_WAYS,
   open: true,

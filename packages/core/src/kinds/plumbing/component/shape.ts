@@ -1,13 +1,13 @@
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { choice, labelled, oneOf, type Infer } from '../../../fields/shape.ts';
-import { stands } from '../fields.ts';
+import { fitted } from '../fields.ts';
 import { bore, lossK } from './fields.ts';
 
 export const componentShape = withSources({
   kind: oneOf(['component']),
   name,
-  ...stands,
+  ...fitted,
   what: labelled(
     'What it is',
     choice({

@@ -1,11 +1,12 @@
 import { billLine } from '../../bill-line.ts';
 import { BOTH_WAYS, steady, type PlumbingKind } from '../../contract.ts';
+import { known, bosses } from '../../ports/usual.ts';
 import { porousLoss, twiceTheArea } from './porous.ts';
 import { filterShape, makeFilter, PAPER_ETHANOL, type Filter } from './shape.ts';
 
 export const filter: PlumbingKind<Filter> = {
   shape: filterShape,
-  ports: ['in', 'out'],
+  faces: (e, site) => known(e, bosses(site)),
   law: steady(porousLoss),
   relief: () => BOTH_WAYS,
   open: true,

@@ -2,13 +2,13 @@ import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { choice, labelled, oneOf, type Infer } from '../../../fields/shape.ts';
-import { stands } from '../fields.ts';
+import { fitted } from '../fields.ts';
 import { clogged, lossAt400 } from './fields.ts';
 
 export const filterShape = withSources({
   kind: oneOf(['filter']),
   name,
-  ...stands,
+  ...fitted,
   micron: quantity({
     label: 'Fineness',
     dimension: 'count',

@@ -1,11 +1,12 @@
 import { fixedLoss } from '../../../flow/pipe.ts';
 import { component } from '../../bill-line.ts';
 import { BOTH_WAYS, steady, type PlumbingKind } from '../../contract.ts';
+import { IN_TANK } from '../../ports/usual.ts';
 import { jetShape, makeJet, type Jet } from './shape.ts';
 
 export const jet: PlumbingKind<Jet> = {
   shape: jetShape,
-  ports: ['in', 'out', 'draw'],
+  faces: () => IN_TANK,
   law: steady((e, { fuel }) => fixedLoss({ k: e.k, bore: e.boreM, density: fuel.density })),
   relief: () => BOTH_WAYS,
   open: true,

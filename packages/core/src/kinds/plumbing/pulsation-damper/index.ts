@@ -1,6 +1,7 @@
 import { fixedLoss } from '../../../flow/pipe.ts';
 import { component } from '../../bill-line.ts';
 import { BOTH_WAYS, steady, type PlumbingKind } from '../../contract.ts';
+import { bosses, known } from '../../ports/usual.ts';
 import { makePulsationDamper, pulsationDamperShape, type PulsationDamper } from './shape.ts';
 
 /** Air outside, Pa: a cushion is as stiff as its absolute pressure. */
@@ -8,7 +9,7 @@ const AIR = 101_325;
 
 export const pulsationDamper: PlumbingKind<PulsationDamper> = {
   shape: pulsationDamperShape,
-  ports: ['in', 'out'],
+  faces: (e, site) => known(e, bosses(site)),
   law: steady((e, { fuel }) => fixedLoss({ k: e.k, bore: e.boreM, density: fuel.density })),
   relief: () => BOTH_WAYS,
   open: true,

@@ -1,5 +1,6 @@
 import { component } from '../../bill-line.ts';
 import { steady, type PlumbingKind } from '../../contract.ts';
+import { bosses, IN_TANK, known } from '../../ports/usual.ts';
 import { stoppedPump } from './law.ts';
 import { makePump, pumpShape, type Pump } from './shape.ts';
 
@@ -7,7 +8,7 @@ const stronger = (c: Pump['curve']): Pump['curve'] => ({ ...c, flows: c.flows.ma
 
 export const pump: PlumbingKind<Pump> = {
   shape: pumpShape,
-  ports: ['in', 'out'],
+  faces: (e, site) => known(e, site.inTank ? IN_TANK : bosses(site)),
   // A running pump goes by its volts, which the supply of all pumps knows: here only what it is when it stands.
   law: steady((e) => stoppedPump(e.outletCheck)),
   // A module without a regulator carries a relief valve for the line in the heat.

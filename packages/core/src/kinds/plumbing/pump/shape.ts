@@ -12,7 +12,7 @@ import {
   text,
   type Infer,
 } from '../../../fields/shape.ts';
-import { stands } from '../fields.ts';
+import { fitted } from '../fields.ts';
 import { PUMPS } from './generic-pumps.ts';
 import type { PumpCurve, PumpModel } from './pump-figures.ts';
 
@@ -132,7 +132,7 @@ const curveShape = object({
 export const pumpShape = withSources({
   kind: oneOf(['pump']),
   name,
-  ...stands,
+  ...fitted,
   catalogueId: optional(text(40)),
   elevationM: quantity({
     label: 'Height, tank floor is 0',

@@ -2,12 +2,13 @@ import { heldOpen } from '../../../flow/seat.ts';
 import { gauge } from '../../../quantities/pressure.ts';
 import { component } from '../../bill-line.ts';
 import { FORWARD_ONLY, type PlumbingKind } from '../../contract.ts';
+import { known, bosses } from '../../ports/usual.ts';
 import { bypassRegulator as bypassRegulatorLaw } from '../bypass-regulator/law.ts';
 import { makeRisingRate, risingPressure, risingRateShape, type RisingRate } from './shape.ts';
 
 export const risingRate: PlumbingKind<RisingRate> = {
   shape: risingRateShape,
-  ports: ['in', 'out', 'reference'],
+  faces: (e, site) => known(e, bosses(site)),
   law: {
     varies: (mode) => mode === 'running',
     at: (e, { fuel, mode, manifold }) =>

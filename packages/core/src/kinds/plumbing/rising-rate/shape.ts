@@ -2,7 +2,7 @@ import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { oneOf, type Infer } from '../../../fields/shape.ts';
-import { stands } from '../fields.ts';
+import { fitted } from '../fields.ts';
 import { cv, droop, ratio } from '../bypass-regulator/fields.ts';
 import { REGULATORS } from '../bypass-regulator/seats.ts';
 
@@ -10,7 +10,7 @@ import { REGULATORS } from '../bypass-regulator/seats.ts';
 export const risingRateShape = withSources({
   kind: oneOf(['rising-rate']),
   name,
-  ...stands,
+  ...fitted,
   ratio: ratio(1, 20, 8),
   startPa: quantity({
     label: 'Starts at',

@@ -1,6 +1,8 @@
 import { formatQuantity } from '../../../quantities/format.ts';
 import { pipeRun } from '../../../flow/pipe.ts';
 import { BOTH_WAYS, steady, type PlumbingKind } from '../../contract.ts';
+
+import { runFaces } from './faces.ts';
 import { runGeometry } from './geometry.ts';
 import { HOSE_KINDS, sizesOf } from './hoses.ts';
 import { runLines } from './lines.ts';
@@ -9,7 +11,7 @@ import { COMPLIANCE, WALL_EXPANSION } from './walls.ts';
 
 export const run: PlumbingKind<Run> = {
   shape: runShape,
-  ports: ['in', 'out'],
+  faces: runFaces,
   law: steady((e, { fuel, minorK, roughness, joinK }) => {
     const pipe = runGeometry(e, joinK);
     return pipeRun({ ...pipe, minorK: pipe.minorK * minorK, roughness: pipe.roughness * roughness }, fuel);

@@ -1,53 +1,28 @@
 import { billLine, type BillLine } from '../../bill-line.ts';
 import type { BillSite } from '../../contract.ts';
 import { ENDS } from './ends.ts';
-import { DASH_THREADS, DASH_WRENCHES, HOSE_KINDS, type Dash } from './hoses.ts';
+import { DASH_WRENCHES, HOSE_KINDS } from './hoses.ts';
 import type { Run } from './shape.ts';
 
 /** Squaring both ends and one cut that went wrong, m per hose. */
 const CUT_ALLOWANCE = 0.1;
 
-/** Hose, its ends, what joins them to what is next to it, and the seals. */
+/** A line is held this often, m (18 in: common practice). */
+const CLIP_SPACING = 0.4572;
+
+/** Hose or tube and its ends; what joins them to their neighbors comes from the ports. */
 export function runLines(e: Run, site: BillSite): BillLine[] {
   if (e.existing) return [];
   const kind = HOSE_KINDS[e.hose];
   const problem = site.ethanol > kind.maxEthanol + 1e-9 ? kind.fuelReason : undefined;
   return [
     billLine('hose', `${kind.name}, -${e.dash}`, e.lengthM + CUT_ALLOWANCE, 'm', e.name, problem),
-    ...e.ends.flatMap((end, side) => endLines(e, end, side === 0, site)),
-  ];
-}
-
-function endLines(e: Run, end: Run['ends'][number], first: boolean, site: BillSite): BillLine[] {
-  if (end === 'open') return [];
-  const hoseEnd = billLine('ends', endName(e, end), 1, 'each', `wrench ${DASH_WRENCHES[e.dash]} in`);
-  if (end === 'quick') return [hoseEnd];
-  const neighbour = first ? site.before : site.after;
-  // Two runs meet at a union; everything else is taken as a boss port.
-  if (neighbour?.kind === 'run')
-    return first
-      ? [
-          hoseEnd,
-          billLine(
-            'adapters',
-            `Union -${e.dash} flare to -${neighbour.dash} flare`,
-            1,
-            'each',
-            DASH_THREADS[e.dash],
-          ),
-        ]
-      : [hoseEnd];
-  const seal = site.ethanol > 0 ? 'FKM (gasoline and ethanol)' : 'FKM or nitrile';
-  return [
-    hoseEnd,
-    billLine(
-      'adapters',
-      `Port adapter -${e.dash} flare to -${e.dash} O-ring boss`,
-      1,
-      'each',
-      `thread ${DASH_THREADS[e.dash]}`,
+    ...e.ends.flatMap((end) =>
+      end === 'open'
+        ? []
+        : [billLine('ends', endName(e, end), 1, 'each', `wrench ${DASH_WRENCHES[e.dash]} in`)],
     ),
-    billLine('seals', `O-ring -9${pad(e.dash)}, ${seal}`, 1, 'each', 'film of oil, new each time'),
+    ...clips(e),
   ];
 }
 
@@ -62,4 +37,10 @@ function endName(e: Run, end: Run['ends'][number]): string {
     : `Tube nut and sleeve -${e.dash}${turn}, for ${kind.name}`;
 }
 
-const pad = (dash: Dash): string => String(dash).padStart(2, '0');
+/** Between its ends, which its fittings hold. */
+function clips({ zone, lengthM, dash }: Run): BillLine[] {
+  const count = Math.ceil(lengthM / CLIP_SPACING) - 1;
+  return zone === 'in-tank' || count < 1
+    ? []
+    : [billLine('mounts', `Cushioned clip for -${dash} line`, count, 'each', 'every 18 in (0.46 m)')];
+}

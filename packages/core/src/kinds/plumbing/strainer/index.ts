@@ -1,11 +1,12 @@
 import { component } from '../../bill-line.ts';
 import { BOTH_WAYS, steady, type PlumbingKind } from '../../contract.ts';
+import { IN_TANK } from '../../ports/usual.ts';
 import { porousLoss, twiceTheArea } from '../filter/porous.ts';
 import { makeStrainer, strainerShape, type Strainer } from './shape.ts';
 
 export const strainer: PlumbingKind<Strainer> = {
   shape: strainerShape,
-  ports: ['in', 'out'],
+  faces: () => IN_TANK,
   law: steady(porousLoss),
   relief: () => BOTH_WAYS,
   open: true,

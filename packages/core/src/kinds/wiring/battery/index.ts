@@ -10,6 +10,7 @@ export const battery: WiringKind<never, Infer<typeof device>, never> = {
   segment: null,
   device: {
     shape: device,
+    lines: () => [],
     terminals: () => ['plus', 'minus'],
     behavior: (_, w) => {
       w.source(w.at('plus'), w.at('minus'), TYPICAL.supplyVolts, TYPICAL.source);

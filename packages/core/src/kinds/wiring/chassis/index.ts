@@ -36,7 +36,7 @@ export const chassis: {
       refreshed: (d, s) => ({ ...d, name: s.name, ohms: s.ohms }),
     },
     lines: (s) => [
-      billLine('electrical', 'Ring terminal and star washer, chassis ground', 1, 'each', s.name),
+      billLine('electrical', 'Bolt, 1/4 in, with star washer, chassis ground', 1, 'each', s.name),
     ],
     caption: (s, units) => formatQuantity('resistance', s.ohms, units).text,
     offers: [

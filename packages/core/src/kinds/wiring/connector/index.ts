@@ -60,6 +60,7 @@ export const connector: WiringKind<Infer<typeof segment>, Infer<typeof device>, 
   },
   device: {
     shape: device,
+    lines: (d) => [billLine('electrical', `Plug pair, sealed: ${d.name}`, 1, 'each')],
     terminals: () => ['a', 'b'],
     behavior: (d, w) => w.resistor('', w.at('a'), w.at('b'), Math.max(LEAST_OHMS, d.ohms)),
     signals: nothing,

@@ -11,6 +11,7 @@ export const constant: WiringKind<never, Infer<typeof device>, never> = {
   segment: null,
   device: {
     shape: device,
+    lines: () => [],
     terminals: () => ['out'],
     behavior: (_, w) => w.resistor('', w.live, w.at('out'), TYPICAL.stud),
     signals: nothing,

@@ -20,6 +20,7 @@ export const ecuOutput: WiringKind<never, Infer<typeof device>, never> = {
   segment: null,
   device: {
     shape: device,
+    lines: () => [],
     terminals: () => ['out'],
     behavior: (d, w) =>
       w.contact(

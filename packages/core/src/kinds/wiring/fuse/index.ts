@@ -2,7 +2,7 @@ import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { oneOf, type Infer } from '../../../fields/shape.ts';
-import { billLine } from '../../bill-line.ts';
+import { billLine, type BillLine } from '../../bill-line.ts';
 import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { of, ratingA } from '../fields.ts';
 import { ALL_FUSES } from '../wire/wire-data.ts';
@@ -29,6 +29,17 @@ const device = withSources({
   of,
 });
 
+const fuseLines = (rating: number, where = ''): BillLine[] => [
+  billLine('electrical', `Fuse ${rating} A`, 1, 'each', 'and one spare'),
+  billLine(
+    'electrical',
+    `Fuse holder, sealed, for ${rating} A`,
+    1,
+    'each',
+    where || 'within 7 in (175 mm) of the source',
+  ),
+];
+
 export const fuse: WiringKind<Infer<typeof segment>, Infer<typeof device>, never> = {
   segment: {
     shape: segment,
@@ -41,16 +52,7 @@ export const fuse: WiringKind<Infer<typeof segment>, Infer<typeof device>, never
       ends: false,
       refreshed: (d, s) => ({ ...d, name: s.name, ratingA: s.ratingA }),
     },
-    lines: (s) => [
-      billLine('electrical', `Fuse ${s.ratingA} A`, 1, 'each', 'and one spare'),
-      billLine(
-        'electrical',
-        `Fuse holder, sealed, for ${s.ratingA} A`,
-        1,
-        'each',
-        'within 7 in (175 mm) of the source',
-      ),
-    ],
+    lines: (s) => fuseLines(s.ratingA),
     caption: (s) => `${s.ratingA} A`,
     offers: [
       {
@@ -61,6 +63,7 @@ export const fuse: WiringKind<Infer<typeof segment>, Infer<typeof device>, never
   },
   device: {
     shape: device,
+    lines: (d) => fuseLines(d.ratingA, d.name),
     terminals: () => ['a', 'b'],
     behavior: (d, w) => w.resistor('', w.at('a'), w.at('b'), fuseOhms(d.ratingA), d.ratingA),
     signals: nothing,

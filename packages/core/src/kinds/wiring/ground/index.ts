@@ -17,11 +17,12 @@ export const ground: WiringKind<never, Ground, never> = {
   segment: null,
   device: {
     shape: device,
+    lines: () => [],
     terminals: () => ['g'],
     behavior: (d, w) => w.resistor('', w.at('g'), '0', d.ohms + TYPICAL.strap),
     signals: nothing,
     swaps: [],
-    end: 'ring, 6 mm stud',
+    end: '1/4 in ring',
     width: 112,
     side: usualSide,
     alwaysShown: whenWired,

@@ -11,6 +11,7 @@ export const ignition: WiringKind<never, Infer<typeof device>, never> = {
   segment: null,
   device: {
     shape: device,
+    lines: () => [],
     terminals: () => ['out'],
     behavior: (_, w) => w.contact('key', w.live, w.at('out'), TYPICAL.key, (i) => i.ignition),
     signals: nothing,

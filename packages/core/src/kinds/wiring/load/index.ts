@@ -16,6 +16,7 @@ export const load: WiringKind<never, Infer<typeof device>, never> = {
   segment: null,
   device: {
     shape: device,
+    lines: () => [],
     terminals: () => ['plus', 'minus'],
     behavior: (d, w) => {
       w.load(w.at('plus'), w.at('minus'));

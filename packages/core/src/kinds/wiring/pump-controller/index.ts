@@ -60,6 +60,7 @@ export const pumpController: WiringKind<Infer<typeof segment>, Infer<typeof devi
   },
   device: {
     shape: device,
+    lines: (d) => [billLine('electrical', 'Controller for a brushless pump', 1, 'each', d.name)],
     terminals: () => ['plus', 'minus', 'enable', 'out'],
     behavior: (_d, w) => {
       w.coil(w.at('enable'), w.at('minus'));

@@ -120,6 +120,9 @@ export const relay: WiringKind<Infer<typeof segment>, Infer<typeof device>, neve
   },
   device: {
     shape: device,
+    lines: (d) => [
+      billLine('electrical', `Relay${d.changeover ? ' with 87a' : ''}, with socket`, 1, 'each', d.name),
+    ],
     terminals: (d) => (d.changeover ? ['30', '87', '87a', '86', '85'] : ['30', '87', '86', '85']),
     behavior: (d, w) => {
       w.coil(w.at('86'), w.at('85'));

@@ -4,6 +4,7 @@ import { withSources } from '../../../fields/provenance.ts';
 import { choice, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
 import { BOX, nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { loadFields } from '../loads/fields.ts';
+import { billLine } from '../../bill-line.ts';
 
 /** How a sender is fed: by its gauge through the one wire (body ground), by a 5 V or by a 12 V supply. */
 const FED = {
@@ -59,6 +60,15 @@ export const sender: WiringKind<never, Infer<typeof device>, Infer<typeof load>>
   segment: null,
   device: {
     shape: device,
+    lines: (d) => [
+      billLine(
+        'electrical',
+        `Sender, ${d.fed === 'one-wire' ? 'one wire' : 'three wires'}`,
+        1,
+        'each',
+        d.name,
+      ),
+    ],
     terminals: (d) => (d.fed === 'one-wire' ? ['signal'] : ['plus', 'minus', 'signal']),
     behavior: (d, w) => {
       // A one-wire sender is a resistance to the body it is screwed into.

@@ -2,6 +2,7 @@ import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { oneOf, type Infer } from '../../../fields/shape.ts';
 import { nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
+import { billLine } from '../../bill-line.ts';
 
 const device = withSources({ kind: oneOf(['splice']), name });
 
@@ -9,6 +10,7 @@ export const splice: WiringKind<never, Infer<typeof device>, never> = {
   segment: null,
   device: {
     shape: device,
+    lines: (d) => [billLine('electrical', 'Butt splice with heat shrink', 1, 'each', d.name)],
     terminals: () => ['s'],
     // One node, and nothing in it.
     behavior: () => undefined,

@@ -24,6 +24,13 @@ const device = withSources({
   of,
 });
 
+/** What works it says what it is: a pressure switch, or one on the panel. */
+function switchWords({ signal, ratingA: rating }: Infer<typeof device>): string {
+  const by = signal[0]?.kind;
+  const what = by === 'boost' || by === 'oil-pressure' ? 'Pressure switch' : 'Switch';
+  return `${what}, ${rating} A`;
+}
+
 export const panelSwitch: WiringKind<Infer<typeof segment>, Infer<typeof device>, never> = {
   segment: {
     shape: segment,
@@ -52,6 +59,7 @@ export const panelSwitch: WiringKind<Infer<typeof segment>, Infer<typeof device>
   },
   device: {
     shape: device,
+    lines: (d) => [billLine('electrical', switchWords(d), 1, 'each', d.name)],
     terminals: () => ['com', 'no', 'nc'],
     behavior: (d, w) => {
       w.contact(

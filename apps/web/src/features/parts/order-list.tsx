@@ -1,0 +1,54 @@
+import { BILL_GROUPS, sold, type BillGroup, type BillLine } from '@venula/core/supply';
+import { useSettings } from '../../app/settings.ts';
+
+const GROUPS = Object.entries(BILL_GROUPS) as [BillGroup, string][];
+
+/** What to get, group by group, as it is sold. */
+export function OrderList({ lines }: { readonly lines: readonly BillLine[] }) {
+  const { units } = useSettings();
+  const quantity = (l: BillLine): string => {
+    const { quantity: many, unit } = sold(l, units);
+    return unit === 'each' ? String(many) : `${many} ${unit}`;
+  };
+  return (
+    <table className="w-full">
+      <caption className="sr-only">Parts the plan implies</caption>
+      <thead>
+        <tr className="label border-b-2 border-ink text-sm text-soft">
+          <th scope="col" className="cell num w-28 font-semibold max-md:w-14">
+            Quantity
+          </th>
+          <th scope="col" className="cell font-semibold">
+            Part
+          </th>
+          <th scope="col" className="cell font-semibold">
+            Where, and what to watch
+          </th>
+        </tr>
+      </thead>
+      {GROUPS.map(([group, title]) => {
+        const own = lines.filter((l) => l.group === group);
+        if (own.length === 0) return null;
+        return (
+          <tbody key={group}>
+            <tr>
+              <th colSpan={3} scope="rowgroup" className="cell headline pt-3 pb-1 text-base">
+                {title}
+              </th>
+            </tr>
+            {own.map((l) => (
+              <tr key={l.part} className="border-t border-rule" data-part-line={l.group}>
+                <td className="cell num font-semibold">{quantity(l)}</td>
+                <td className="cell">{l.part}</td>
+                <td className="cell label text-sm text-soft">
+                  {l.note}
+                  {l.problem && <strong className="block text-fix">{l.problem}</strong>}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        );
+      })}
+    </table>
+  );
+}

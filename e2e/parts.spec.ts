@@ -1,0 +1,71 @@
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import Papa from 'papaparse';
+import { choose, finding, newJob, saved, signIn, stage } from './pages/shop.ts';
+
+test('ports are named on the bench: adapters, seals and the order list follow, and what cannot be joined is told and mended', async ({
+  page,
+}) => {
+  await signIn(page);
+  await newJob(page, 'Ports on the bench');
+  await stage(page, 'Parts');
+  const list = page.getByRole('table', { name: 'Parts the plan implies' });
+  await expect(list).toContainText('Adapter, -8 O-ring boss to -8 flare');
+  await expect(list).toContainText('O-ring -908');
+  await expect(list).toContainText('1/4 in ring');
+  await expect(list).toContainText('Crash switch');
+  await expect(page.getByText(/ports are taken as their kind usually has them/)).toBeVisible();
+
+  await test.step('the filter that came has M18 ports', async () => {
+    await page.getByRole('tab', { name: 'Joints' }).click();
+    const joint = page.locator('[data-connection="feed:filter:feed"]');
+    await expect(joint).toContainText('(usual)');
+    await joint.getByRole('button', { name: /Name the ports/ }).click();
+    await choose(joint.getByRole('combobox', { name: 'Outlet of Fuel filter' }), 'M18×1.5, female');
+    await expect(joint).toContainText('Adapter, M18×1.5 to -8 flare');
+    await expect(joint).toContainText('washer joint');
+    await expect(joint).not.toContainText('(usual)');
+  });
+
+  await test.step('a port nothing common leads from is a finding, and a tap takes it back', async () => {
+    const joint = page.locator('[data-connection="feed:check:filter"]');
+    await joint.getByRole('button', { name: /Name the ports/ }).click();
+    await choose(joint.getByRole('combobox', { name: 'Inlet of Fuel filter' }), '1/16 NPT, female');
+    const stack = finding(page, 'PORT_STACK');
+    await expect(stack).toContainText('3 adapters in a row');
+    await choose(joint.getByRole('combobox', { name: 'Outlet of Check valve' }), '-16 O-ring boss, female');
+    const open = finding(page, 'PORT_UNMATED');
+    await expect(open).toContainText('nothing joins these two ports');
+    await expect(joint).toContainText('no 4 adapters in a row');
+    await open.getByRole('button', { name: 'Use the ports it usually has' }).click();
+    await expect(open).toHaveCount(0);
+  });
+
+  await test.step('the order list opens in any CSV reader and says the same', async () => {
+    await page.getByRole('tab', { name: 'Order list' }).click();
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'CSV' }).click();
+    const text = readFileSync(await (await download).path(), 'utf8');
+    const { data, errors } = Papa.parse<Record<string, string>>(text, { header: true });
+    expect(errors).toEqual([]);
+    expect(data.length).toBe(await list.locator('[data-part-line]').count());
+    for (const row of data) expect(Number(row['quantity'])).toBeGreaterThan(0);
+    expect(data.find((r) => r['part']?.startsWith('PTFE'))!['unit']).toBe('ft');
+  });
+  await saved(page);
+});
+
+test('adapters and taper threads are worked out without a job', async ({ page }) => {
+  await page.goto('/sums?sum=adapter');
+  await choose(page.getByRole('combobox', { name: 'From port' }), '3/8 in quick connector, spigot');
+  await choose(page.getByRole('combobox', { name: 'To port' }), '10 mm quick connector, socket');
+  await expect(page.getByTestId('answer')).toContainText(/adapters? between them|Nothing joins/);
+  await choose(page.getByRole('combobox', { name: 'To port' }), '3/8 in quick connector, socket');
+  await expect(page.getByTestId('answer')).toHaveText('They go together as they are.');
+
+  await page.getByRole('tab', { name: 'NPT hole' }).click();
+  await expect(page.getByTestId('answer')).toHaveText('Drill Q (.332).');
+  await page.getByLabel('Thickness of the wall').fill('0.06 in');
+  await page.getByLabel('Thickness of the wall').press('Enter');
+  await expect(page.getByTestId('answer')).toHaveText('Too thin for 1/8 NPT: use a bulkhead or a weld bung.');
+});

@@ -1,0 +1,100 @@
+import { FACE_IDS, faceName, type FaceId } from '../../kinds/ports/faces.ts';
+import { FITTINGS, type Fitting } from './fittings.ts';
+import { mate } from './mating.ts';
+
+/** Fittings in a row from one face to another, each turned the way it goes in. */
+export interface Chain {
+  readonly fittings: readonly Fitting[];
+  /** Faces along it, from the first face to the last: pairs at 0–1, 2–3 … meet. */
+  readonly faces: readonly FaceId[];
+  /** Loss coefficients added up, each on its own bore, typical. */
+  readonly k: number;
+}
+
+export type AdapterSearch =
+  { readonly ok: true; readonly chains: readonly Chain[] } | { readonly ok: false; readonly reason: string };
+
+/** More parts in a row than this nobody fits: another port is chosen. */
+const LONGEST = 4;
+
+interface Step {
+  readonly fitting: Fitting;
+  readonly enters: FaceId;
+  readonly leaves: FaceId;
+}
+
+/** What can be put on a face, worked out once. */
+const STEPS: ReadonlyMap<FaceId, readonly Step[]> = new Map(
+  FACE_IDS.map((face) => [
+    face,
+    FITTINGS.flatMap((fitting): Step[] =>
+      [
+        { fitting, enters: fitting.a, leaves: fitting.b },
+        ...(fitting.a === fitting.b ? [] : [{ fitting, enters: fitting.b, leaves: fitting.a }]),
+      ].filter((s) => mate(face, s.enters).ok),
+    ),
+  ]),
+);
+
+/**
+ * The shortest rows of adapters that join two faces: fewest parts first, then the least loss.
+ * @param from one face
+ * @param to the other
+ * @param most alternatives at most
+ * @returns rows, the best first (none in it where the faces meet by themselves), or why there is none
+ * Validity: faces of the table.
+ * @throws nothing
+ * @source breadth-first search over the generic catalog
+ * @example adaptersBetween('orb-8-f', 'flare-8-f').chains[0].fittings[0].name // => 'Adapter, -8 O-ring boss to -8 flare'
+ */
+export function adaptersBetween(from: FaceId, to: FaceId, most = 3): AdapterSearch {
+  if (mate(from, to).ok) return { ok: true, chains: [{ fittings: [], faces: [from, to], k: 0 }] };
+  const left = distances(to);
+  const found: Chain[] = [];
+  // One part more than the fewest is still an alternative worth showing.
+  for (let length = left.get(from) ?? Infinity; length <= LONGEST && found.length < most; length++)
+    found.push(
+      ...rows(from, to, length, left)
+        .sort((a, b) => a.k - b.k)
+        .slice(0, most - found.length),
+    );
+  if (found.length > 0) return { ok: true, chains: found };
+  return {
+    ok: false,
+    reason: `no ${LONGEST} adapters in a row lead from ${faceName(from)} to ${faceName(to)}`,
+  };
+}
+
+/** How many fittings each face is away from the goal. */
+function distances(to: FaceId): Map<FaceId, number> {
+  const known = new Map<FaceId, number>();
+  let edge = FACE_IDS.filter((f) => mate(f, to).ok);
+  for (const f of edge) known.set(f, 0);
+  for (let n = 1; edge.length > 0 && n <= LONGEST; n++) {
+    const reached = new Set(edge);
+    edge = FACE_IDS.filter((f) => !known.has(f) && STEPS.get(f)!.some((s) => reached.has(s.leaves)));
+    for (const f of edge) known.set(f, n);
+  }
+  return known;
+}
+
+/** Every row of just so many fittings; no face is left open twice, so none goes back on itself. */
+function rows(
+  from: FaceId,
+  to: FaceId,
+  length: number,
+  left: ReadonlyMap<FaceId, number>,
+  behind: readonly FaceId[] = [],
+): Chain[] {
+  if (length === 0) return mate(from, to).ok ? [{ fittings: [], faces: [from, to], k: 0 }] : [];
+  const open = [...behind, from];
+  return STEPS.get(from)!
+    .filter((s) => !open.includes(s.leaves) && (left.get(s.leaves) ?? Infinity) <= length - 1)
+    .flatMap((s) =>
+      rows(s.leaves, to, length - 1, left, open).map((rest) => ({
+        fittings: [s.fitting, ...rest.fittings],
+        faces: [from, s.enters, ...rest.faces],
+        k: s.fitting.k + rest.k,
+      })),
+    );
+}

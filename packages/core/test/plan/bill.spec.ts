@@ -1,0 +1,139 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  billOfMaterials,
+  branchAt,
+  BRANCH_ENDS,
+  connectionsOf,
+  FACES,
+  fullReturnJob,
+  jointList,
+  PATTERNS,
+  sold,
+  wiringSheet,
+  type BillLine,
+  type JobDocument,
+} from '../support/core.ts';
+import { JOINT_RULES } from '../../src/supply/joining/joint-rules.ts';
+import { applied, example } from '../support/examples.ts';
+
+const jobs: [string, JobDocument][] = [
+  ...PATTERNS.map((p): [string, JobDocument] => [p.id, p.job(p.name)]),
+  ['hill-climb-coupe', example('hill-climb-coupe')],
+  ['coast-road-gt', example('coast-road-gt')],
+];
+
+const count = (lines: readonly BillLine[], part: (name: string) => boolean): number =>
+  lines.filter((l) => part(l.part)).reduce((n, l) => n + l.quantity, 0);
+
+/** Every port met, every joint with its seal, every electrical part and wire on the list. */
+function complete(doc: JobDocument): void {
+  const lines = billOfMaterials(doc);
+  const connections = connectionsOf(doc);
+  const sealsNeeded = connections
+    .filter((c) => !c.kept && c.problem === undefined)
+    .flatMap((c) => c.meetings)
+    .filter((m) => JOINT_RULES[m.kind].seals > 0);
+  const rings = sealsNeeded.filter((m) => m.kind === 'o-ring').length;
+  const plugRings = count(lines, (p) => p.startsWith('Plug,') && p.includes('O-ring boss'));
+  expect(count(lines, (p) => p.startsWith('O-ring -9'))).toBe(rings + plugRings);
+  expect(count(lines, (p) => p.startsWith('Fuel-injection clamp'))).toBe(
+    sealsNeeded.filter((m) => m.kind === 'clamp').length,
+  );
+  const adapters = connections.filter((c) => !c.kept).flatMap((c) => c.chains[0]?.fittings ?? []);
+  for (const name of new Set(adapters.map((f) => f.name)))
+    expect([name, count(lines, (p) => p === name)]).toEqual([
+      name,
+      adapters.filter((f) => f.name === name).length,
+    ]);
+  const { harness, wires } = wiringSheet(doc);
+  const fuses = Object.values(harness.devices).filter((d) => d.kind === 'fuse').length;
+  expect(count(lines, (p) => /^Fuse \d/.test(p))).toBe(fuses);
+  expect(count(lines, (p) => /^Relay \d/.test(p))).toBe(
+    Object.values(harness.devices).filter((d) => d.kind === 'relay').length,
+  );
+  const metres = wires.filter((w) => w.lengthM > 0.06).reduce((m, w) => m + w.lengthM, 0);
+  expect(count(lines, (p) => p.startsWith('Wire '))).toBeGreaterThanOrEqual(metres);
+  for (const l of lines) {
+    expect([l.part, Number.isFinite(l.quantity) && l.quantity > 0]).toEqual([l.part, true]);
+    expect(l.part).not.toMatch(/undefined|NaN|hose end.*hard tube/i);
+  }
+  // Equal parts on one line.
+  const keys = lines.map((l) => `${l.group} ${l.part} ${l.unit}`);
+  expect(new Set(keys).size).toBe(keys.length);
+}
+
+describe('the order list', () => {
+  test.each(jobs)('%s: every port is met and the list is complete', (_, doc) => {
+    for (const c of connectionsOf(doc)) expect([c.id, c.problem]).toEqual([c.id, undefined]);
+    complete(doc);
+  });
+
+  test('stays complete whatever is branched off, sized and fitted', () => {
+    const doc = fullReturnJob('x');
+    const parts = Object.keys(doc.plumbing.elements).filter(
+      (id) => doc.plumbing.elements[id]!.kind !== 'strainer',
+    );
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...parts),
+        fc.constantFrom(...BRANCH_ENDS.map((e) => e.key)),
+        fc.constantFrom(4, 6, 8, 10, 12, 16),
+        (after, end, dash) => {
+          const branched = applied(doc, branchAt(doc, after, end).patch);
+          complete(applied(branched, [{ op: 'replace', path: '/plumbing/elements/feed/dash', value: dash }]));
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  test('a hose from -6 to -8 changes its ends, adapters, O-rings and clips', () => {
+    const doc = fullReturnJob('x');
+    const sized = (dash: number) =>
+      billOfMaterials(applied(doc, [{ op: 'replace', path: '/plumbing/elements/return/dash', value: dash }]));
+    const [six, ten] = [sized(6), sized(10)];
+    for (const part of ['Hose end -10', 'Cushioned clip for -10', 'Bulkhead, -10', 'O-ring -910']) {
+      expect([part, count(six, (p) => p.startsWith(part))]).toEqual([part, 0]);
+      expect(count(ten, (p) => p.startsWith(part))).toBeGreaterThan(0);
+    }
+  });
+
+  test('a port that is named is met as it is: M18×1.5 at the filter gets its own adapter and washer', () => {
+    const doc = applied(fullReturnJob('x'), [
+      { op: 'add', path: '/plumbing/elements/filter/outlet', value: 'metric-M18×1.5-f' },
+    ]);
+    const lines = billOfMaterials(doc);
+    expect(count(lines, (p) => p === 'Adapter, M18×1.5 to -8 flare')).toBe(1);
+    expect(count(lines, (p) => p.startsWith('Sealing washer M18'))).toBe(1);
+    expect(connectionsOf(doc).find((c) => c.from.id === 'filter')!.from.assumed).toBe(false);
+  });
+
+  test('hose and wire are ordered as they are sold', () => {
+    const line = (quantity: number): BillLine => ({
+      group: 'hose',
+      part: 'x',
+      quantity,
+      unit: 'm',
+      note: '',
+    });
+    expect(sold(line(0.3048), 'us')).toEqual({ quantity: 1, unit: 'ft' });
+    expect(sold(line(0.31), 'us')).toEqual({ quantity: 2, unit: 'ft' });
+    expect(sold(line(0.6), 'metric')).toEqual({ quantity: 1, unit: 'm' });
+    expect(sold({ ...line(3), unit: 'each' }, 'us')).toEqual({ quantity: 3, unit: 'each' });
+  });
+});
+
+describe('joints in the order the fuel meets them', () => {
+  test.each(jobs)('%s: nothing in the tank is wiped, every other joint once', (_, doc) => {
+    const joints = jointList(doc);
+    expect(new Set(joints.map((j) => j.id)).size).toBe(joints.length);
+    for (const j of joints) {
+      expect(j.what).not.toContain('in the tank');
+      expect(`${j.where} ${j.what}`).not.toMatch(/strainer|undefined/i);
+    }
+    const met = connectionsOf(doc).flatMap((c) => c.meetings);
+    expect(joints.filter((j) => j.care).length).toBe(met.length);
+    for (const { face } of met) expect(FACES[face].family).not.toBe('in-tank');
+  });
+});
