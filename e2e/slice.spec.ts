@@ -91,8 +91,8 @@ test('from a new job to the printed page, and all of it is there after a reload'
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: 'CSV' }).click();
     const csv = readFileSync(await (await download).path(), 'utf8');
-    expect(csv.split(/\r?\n/)[0]).toBe('group,part,quantity,unit,note,problem');
-    expect(csv).toMatch(/seals,"?O-ring -9/);
+    expect(csv.split(/\r?\n/)[0]).toBe('group,part,quantity,unit,where and what to watch,problem');
+    expect(csv).toMatch(/Seals and clamps,"?O-ring -9/);
   });
 
   await test.step('test: every joint wiped, looked at and ticked', async () => {

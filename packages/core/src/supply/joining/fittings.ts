@@ -27,11 +27,17 @@ const REDUCING_K = 0.35;
 
 const fitting = (name: string, a: FaceId, b: FaceId, k = STRAIGHT_K): Fitting => ({ name, a, b, k });
 
-/** Sizes next to a size, one and two steps away. */
-const near = (dash: Dash): Dash[] => {
-  const at = DASH_SIZES.indexOf(dash);
-  return [-2, -1, 1, 2].flatMap((by) => DASH_SIZES[at + by] ?? []);
-};
+/** Sizes a reducer is sold to: one and two steps away, -5 only to its neighbors (common practice). */
+const STEPS: readonly Dash[] = [3, 4, 6, 8, 10, 12, 16];
+const BESIDE_5: readonly Dash[] = [4, 6, 8];
+function near(dash: Dash): readonly Dash[] {
+  if (dash === 5) return BESIDE_5;
+  const at = STEPS.indexOf(dash);
+  return [
+    ...[-2, -1, 1, 2].flatMap((by) => STEPS[at + by] ?? []),
+    ...(BESIDE_5.includes(dash) ? [5 as const] : []),
+  ];
+}
 
 /** Flare sizes a pipe thread, a metric port and a quick connector are sold with (common practice). */
 const OF_NPT: Readonly<Record<NptSize, readonly Dash[]>> = {
@@ -56,6 +62,9 @@ const OF_QUICK: Readonly<Record<QuickSize, readonly Dash[]>> = {
   '1/2': [8, 10],
 };
 
+/** Sizes injection hose comes in: 5/16 and 3/8 in. */
+const INJECTION_HOSE: readonly Dash[] = [5, 6];
+
 const straight = (n: Dash): Fitting[] => [
   fitting(`Adapter, -${n} O-ring boss to -${n} flare`, orb(n, 'm'), flare(n, 'm')),
   fitting(`Adapter, -${n} O-ring boss to -${n} flare swivel`, orb(n, 'm'), flare(n, 'f')),
@@ -66,7 +75,9 @@ const straight = (n: Dash): Fitting[] => [
   fitting(`Barb, -${n} flare swivel to -${n} hose`, flare(n, 'f'), `barb-${n}`),
   fitting(`Barb, -${n} flare to -${n} hose`, flare(n, 'm'), `barb-${n}`),
   fitting(`Hose joiner, -${n}`, `barb-${n}`, `barb-${n}`),
-  fitting(`Piece of injection hose SAE J30 R9, -${n}`, `hose-${n}`, `hose-${n}`, 0),
+  ...(INJECTION_HOSE.includes(n)
+    ? [fitting(`Piece of injection hose SAE J30 R9, -${n}`, `hose-${n}`, `hose-${n}`, 0)]
+    : []),
 ];
 
 const reducing = (n: Dash): Fitting[] =>
