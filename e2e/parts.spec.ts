@@ -23,7 +23,7 @@ test('ports are named on the bench: adapters, seals and the order list follow, a
     await joint.getByRole('button', { name: /Name the ports/ }).click();
     await choose(joint.getByRole('combobox', { name: 'Outlet of Fuel filter' }), 'M18×1.5, female');
     await expect(joint).toContainText('Adapter, M18×1.5 to -8 flare');
-    await expect(joint).toContainText('washer joint');
+    await expect(joint).toContainText('Washer joint');
     await expect(joint).not.toContainText('(usual)');
   });
 

@@ -1,41 +1,34 @@
-import { UNIT_SYSTEMS, type UnitSystem } from '@venula/core/quantities';
-import { Lamp, LogOut, Sun } from 'lucide-react';
-import { useState } from 'react';
+import { ChevronDown, Lamp, LogOut, Sun } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useMe, useSignOut } from '../api/queries.ts';
 import { NewVersion } from './new-version.tsx';
-import { PickMenu } from '../ui/pick-menu.tsx';
 import { useSettings } from './settings.ts';
+import { UNIT_WORDS } from './unit-words.ts';
 
-const UNITS: Readonly<Record<UnitSystem, { readonly short: string; readonly said: string }>> = {
-  us: { short: 'US, L/h', said: 'US, pumps in L/h' },
-  'us-gph': { short: 'US, gph', said: 'US, pumps in gph' },
-  metric: { short: 'Metric', said: 'Metric' },
-};
+const UnitsMenu = lazy(async () => {
+  const { UnitsMenu: menu } = await import('./units-menu.tsx');
+  return { default: menu };
+});
 
 /** Units, light and who is signed in. */
 export function SettingsSwitches() {
-  const { units, theme, setUnits, setTheme } = useSettings();
-  const [menu, setMenu] = useState(false);
+  const { theme, setTheme } = useSettings();
+  // Nothing: the list has not been asked for and is not there yet.
+  const [menu, setMenu] = useState<boolean | null>(null);
   const person = useMe().data;
   const signOut = useSignOut();
   const navigate = useNavigate();
   return (
     <div className="flex items-center gap-2">
       <NewVersion />
-      <PickMenu
-        label={`Units, now ${UNITS[units].said}`}
-        words={UNITS[units].short}
-        groups={[
-          {
-            heading: 'Units',
-            options: UNIT_SYSTEMS.map((value) => ({ value, label: UNITS[value].said })),
-          },
-        ]}
-        open={menu}
-        onOpen={setMenu}
-        onPick={(value) => setUnits(value as UnitSystem)}
-      />
+      {menu === null ? (
+        <UnitsButton onPress={() => setMenu(true)} />
+      ) : (
+        <Suspense fallback={<UnitsButton />}>
+          <UnitsMenu open={menu} onOpen={setMenu} />
+        </Suspense>
+      )}
       <button
         type="button"
         className="btn px-2.5"
@@ -56,5 +49,21 @@ export function SettingsSwitches() {
         </button>
       )}
     </div>
+  );
+}
+
+/** Looks as the list’s own button does, until that is there. */
+function UnitsButton({ onPress }: { readonly onPress?: () => void }) {
+  const { units } = useSettings();
+  return (
+    <button
+      type="button"
+      className="btn btn-small whitespace-nowrap"
+      aria-haspopup="menu"
+      aria-label={`Units, now ${UNIT_WORDS[units].said}`}
+      {...(onPress ? { onClick: onPress } : { disabled: true })}
+    >
+      {UNIT_WORDS[units].short} <ChevronDown size={16} aria-hidden />
+    </button>
   );
 }

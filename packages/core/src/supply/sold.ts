@@ -17,7 +17,7 @@ export interface Sold {
  * Validity: any line.
  * @throws nothing
  * @source common practice
- * @example sold({ group: 'hose', part: 'x', quantity: 1.3, unit: 'm', note: '' }, 'us') // => { quantity: 5, unit: 'ft' }
+ * @example sold({ group: 'hose', part: 'x', quantity: 1.3, unit: 'm', note: '' }, 'us').quantity // => 5
  */
 export function sold({ quantity, unit }: BillLine, system: UnitSystem): Sold {
   if (unit === 'each') return { quantity, unit };

@@ -246,9 +246,14 @@ describe('what the plan implies', () => {
     const length = (lines: typeof before) =>
       lines.filter((l) => l.group === 'hose').reduce((m, l) => m + l.quantity, 0);
     expect(length(after) - length(before)).toBeCloseTo(4.1, 6);
-    const seals = (lines: typeof before) =>
-      lines.filter((l) => l.group === 'seals').reduce((n, l) => n + l.quantity, 0);
-    expect(seals(after) - seals(before)).toBe(2);
+    const many = (lines: typeof before, part: string) =>
+      lines.filter((l) => l.part.startsWith(part)).reduce((n, l) => n + l.quantity, 0);
+    const change = (part: string) => many(after, part) - many(before, part);
+    // The kept tube was met by a barb and a piece of hose with two clamps; the new hose comes with its ends and a bulkhead.
+    expect(change('Hose end -6')).toBe(2);
+    expect(change('Bulkhead, -6')).toBe(1);
+    expect([change('O-ring -906'), change('O-ring -905')]).toEqual([1, -1]);
+    expect(change('Fuel-injection clamp')).toBe(-2);
   });
 
   test('states: prime, cranking, forced, idle, cruise, each point of the pull, lift-off, hot soak', () => {

@@ -1,4 +1,4 @@
-import { Search } from 'lucide-react';
+import { Plus, Search } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { tell } from '../../api/client.ts';
@@ -6,7 +6,10 @@ import { useArchiveJob, useCreateJob, useJobs, useMe } from '../../api/queries.t
 import type { JobHead } from '../../api/types.ts';
 import { useWaitingWork, type WaitingWork } from '../../outbox/use-waiting-work.ts';
 import { SeverityMark } from '../../ui/severity.tsx';
-import { NewJob } from './new-job.tsx';
+import { lazyView } from '../../ui/lazy-view.tsx';
+
+/** Comes when it is first asked for: the list does not wait for it. */
+const NewJobForm = lazyView(async () => (await import('./new-job.tsx')).NewJobForm);
 
 export function JobsPage() {
   const [params, setParams] = useSearchParams();
@@ -222,5 +225,16 @@ function NextStep({ job }: { readonly job: JobHead }) {
         <span className="ml-auto font-normal text-soft">{(s.margin * 100).toFixed(0)}% to spare</span>
       )}
     </span>
+  );
+}
+
+function NewJob() {
+  const [open, setOpen] = useState(false);
+  return open ? (
+    <NewJobForm onClose={() => setOpen(false)} />
+  ) : (
+    <button type="button" className="btn btn-main" onClick={() => setOpen(true)}>
+      <Plus size={18} /> New job
+    </button>
   );
 }

@@ -2,7 +2,7 @@ import { PATTERNS, type Style } from '@venula/core/document';
 import { isUs } from '@venula/core/quantities';
 import { JOB_FILE_LIMIT, readJob } from '@venula/core/formats';
 import type { InputError } from '@venula/core/outcome';
-import { FileUp, Plus } from 'lucide-react';
+import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { tell } from '../../api/client.ts';
@@ -11,11 +11,10 @@ import { useSettings } from '../../app/settings.ts';
 import { Propose } from './propose.tsx';
 
 /** From a style or a job file: what is it, and where it starts from. */
-export function NewJob() {
+export function NewJobForm({ onClose }: { readonly onClose: () => void }) {
   const create = useCreateJob();
   const { units } = useSettings();
   const navigate = useNavigate();
-  const [open, setOpen] = useState(false);
   const [errors, setErrors] = useState<readonly InputError[]>([]);
   const [style, setStyle] = useState<Style>('full-return');
   const file = useRef<HTMLInputElement>(null);
@@ -39,13 +38,6 @@ export function NewJob() {
     setErrors([]);
     create.mutate({ document: read.value }, go);
   };
-  if (!open) {
-    return (
-      <button type="button" className="btn btn-main" onClick={() => setOpen(true)}>
-        <Plus size={18} /> New job
-      </button>
-    );
-  }
   /** The name it was given, or the field to give it one. */
   const named = (): string | null => {
     const field = form.current?.querySelector<HTMLInputElement>('[name="title"]');
@@ -134,7 +126,7 @@ export function NewJob() {
           aria-label="Job file"
           onChange={(e) => void load(e.target.files?.[0])}
         />
-        <button type="button" className="btn border-0" onClick={() => setOpen(false)}>
+        <button type="button" className="btn border-0" onClick={onClose}>
           Close
         </button>
       </div>

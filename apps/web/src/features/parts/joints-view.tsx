@@ -139,7 +139,7 @@ function Made({ joint }: { readonly joint: Joint | undefined }) {
   if (!joint?.care) return null;
   return (
     <li className="leading-snug">
-      <strong className="font-semibold">{joint.what}</strong>: {joint.care.tighten}
+      <strong className="font-semibold">{capital(joint.what)}</strong>: {joint.care.tighten}
     </li>
   );
 }

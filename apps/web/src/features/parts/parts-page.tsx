@@ -79,7 +79,7 @@ export function PartsPage() {
                 : 'Every port is named.'
             }
           />
-          <div className="no-print flex shrink-0 gap-2">
+          <div className="no-print mb-2 flex shrink-0 gap-2">
             <button
               type="button"
               className="btn"

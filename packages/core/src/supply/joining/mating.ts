@@ -39,7 +39,7 @@ const SPIGOT_MM: Readonly<Record<string, number>> = { '5/16': 7.89, '3/8': 9.49,
  * Validity: faces of the table.
  * @throws nothing
  * @source SAE J514, J1926, J2044, ASME B1.20.1 (from memory); common practice
- * @example mate('orb-8-f', 'orb-8-m') // => { ok: true, joint: 'o-ring' }
+ * @example mate('orb-8-f', 'orb-8-m').ok // => true
  */
 export function mate(a: FaceId, b: FaceId): Mated {
   const [x, y] = [FACES[a], FACES[b]];
