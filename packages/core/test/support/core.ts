@@ -202,6 +202,10 @@ export {
   NUT_TORQUE,
   STEEL_NUT_TORQUE,
 } from '../../src/supply/joining/joint-rules.ts';
+export { roundedPath } from '../../src/fit/fillet.ts';
+export { endOfPath, planePaths, type PlanePath, type PlanePose } from '../../src/fit/plane-path.ts';
+export { spacePath, type Pose } from '../../src/fit/space-path.ts';
+export { type Vec3 } from '../../src/fit/vector.ts';
 export { mate, type Mated } from '../../src/supply/joining/mating.ts';
 export { NPT_THREADS, nptHole } from '../../src/supply/joining/npt.ts';
 export { sold } from '../../src/supply/sold.ts';

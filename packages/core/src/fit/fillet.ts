@@ -1,0 +1,49 @@
+import { angleBetween, norm, sub, unit, type Vec3 } from './vector.ts';
+
+/** A corner of a route, rounded. */
+export interface Corner {
+  /** Which point of the route it is. */
+  readonly at: number;
+  /** How far the line turns there, rad. */
+  readonly turn: number;
+  /** The radius fits between its neighbors. */
+  readonly fits: boolean;
+}
+
+export interface RoundedPath {
+  /** Along the middle of the line, m. */
+  readonly length: number;
+  /** All turns added up, rad. */
+  readonly turn: number;
+  readonly corners: readonly Corner[];
+}
+
+/**
+ * Length of a route through points whose corners are rounded to a radius: each corner saves 2r·tan(a/2) − r·a of the straight way.
+ * @param points route in order, m; points that lie on each other count once
+ * @param radius radius of the middle of the line in a bend, m
+ * @returns length, turns added up, and each corner with whether its rounding fits between its neighbors
+ * Validity: two points or more; a corner that turns right back has no rounding and does not fit.
+ * @throws nothing
+ * @source plane geometry
+ * @example roundedPath([[0, 0, 0], [1, 0, 0], [1, 1, 0]], 0.1).corners[0].fits // => true
+ */
+export function roundedPath(points: readonly Vec3[], radius: number): RoundedPath {
+  const way = points.filter((p, i) => i === 0 || norm(sub(p, points[i - 1]!)) > 1e-9);
+  const legs = way.slice(1).map((p, i) => sub(p, way[i]!));
+  const straight = legs.reduce((sum, leg) => sum + norm(leg), 0);
+  const turns = legs.slice(1).map((leg, i) => angleBetween(unit(legs[i]!)!, unit(leg)!));
+  /** What a corner takes of the legs at either side of it. */
+  const takes = turns.map((a) => radius * Math.tan(a / 2));
+  const corners = turns.map((turn, i): Corner => {
+    const room = (leg: number, other: number | undefined): boolean =>
+      takes[i]! + (other ?? 0) <= norm(legs[leg]!) + 1e-9;
+    return {
+      at: points.indexOf(way[i + 1]!),
+      turn,
+      fits: turn < Math.PI - 1e-6 && room(i, takes[i - 1]) && room(i + 1, takes[i + 1]),
+    };
+  });
+  const saved = turns.reduce((sum, a, i) => sum + (a < Math.PI - 1e-6 ? 2 * takes[i]! - radius * a : 0), 0);
+  return { length: straight - saved, turn: turns.reduce((sum, a) => sum + a, 0), corners };
+}

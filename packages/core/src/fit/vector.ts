@@ -1,0 +1,17 @@
+/** A point or a direction in the car: x rearward, y right, z up, m. */
+export type Vec3 = readonly [number, number, number];
+
+export const add = (a: Vec3, b: Vec3): Vec3 => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
+export const sub = (a: Vec3, b: Vec3): Vec3 => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+export const scale = (a: Vec3, by: number): Vec3 => [a[0] * by, a[1] * by, a[2] * by];
+export const dot = (a: Vec3, b: Vec3): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+export const norm = (a: Vec3): number => Math.hypot(...a);
+
+/** Its direction; nothing where it has none. */
+export function unit(a: Vec3): Vec3 | undefined {
+  const n = norm(a);
+  return n > 1e-12 ? scale(a, 1 / n) : undefined;
+}
+
+/** Angle between two unit vectors, 0 to π; exact near both ends. */
+export const angleBetween = (a: Vec3, b: Vec3): number => 2 * Math.atan2(norm(sub(a, b)), norm(add(a, b)));
