@@ -86,7 +86,7 @@ describe('test runs', () => {
       .send(run)
       .expect(201);
     const add = (body: object) => shop.as.technician.post(`${job(id)}/runs/${run.runId}/readings`).send(body);
-    await add(reading('joint', { jointId: 'feed:tank:strainer', result: 'dry' }, at(0))).expect(201);
+    await add(reading('joint', { jointId: 'feed:check:filter', result: 'dry' }, at(0))).expect(201);
     const done = await add(reading('sign-off', {}, at(1))).expect(201);
     expect(done.body.payload).toMatchObject({ verdict: 'incomplete' });
   });

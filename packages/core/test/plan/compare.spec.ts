@@ -9,7 +9,7 @@ describe('comparing two plans', () => {
     for (const a of answers) expect(a.after).toBe(a.before);
   });
 
-  test('a larger feed gives back one hose with its ends, adapters and seals and buys the other', () => {
+  test('a larger feed gives back one hose with its ends, adapters, seals and clips and buys the other', () => {
     const doc = fullReturnJob('x');
     const { parts } = compareJobs(
       doc,
@@ -17,7 +17,7 @@ describe('comparing two plans', () => {
     );
     const groups = (of: (p: (typeof parts)[number]) => boolean) =>
       [...new Set(parts.filter(of).map((p) => p.group))].sort();
-    expect(groups((p) => p.before === 0)).toEqual(['adapters', 'ends', 'hose', 'seals']);
+    expect(groups((p) => p.before === 0)).toEqual(['adapters', 'ends', 'hose', 'mounts', 'seals']);
     const hose = parts.find((p) => p.group === 'hose' && p.part.endsWith('-10'))!;
     expect(hose.after).toBeCloseTo(4.6, 6);
     const eight = parts.find((p) => p.group === 'hose' && p.part.endsWith('-8'))!;
