@@ -4,6 +4,8 @@ import {
   FACES,
   JOINT_RULES,
   mate,
+  nptHole,
+  NPT_THREADS,
   NUT_TORQUE,
   STEEL_NUT_TORQUE,
   type FaceId,
@@ -76,6 +78,47 @@ describe('tables of the trade', () => {
   test('NPT threads an inch: ASME B1.20.1', () => {
     const pitch = (size: string) => Number(/-(\d+) NPT/.exec(FACES[`npt-${size}-m` as FaceId].thread!)![1]);
     expect(['1/16', '1/8', '1/4', '3/8', '1/2', '3/4'].map(pitch)).toEqual([27, 27, 18, 18, 14, 14]);
+  });
+});
+
+describe('taper threads, ASME B1.20.1 (from memory)', () => {
+  test('tap drills, hand engagement and the next size up, value by value', () => {
+    const rows = Object.entries(NPT_THREADS).map(([size, t]) => [
+      size,
+      t.drillIn,
+      t.reamedIn,
+      t.handIn,
+      t.repair,
+    ]);
+    expect(rows).toEqual([
+      ['1/16', 0.242, 0.234, 0.16, '1/8'],
+      ['1/8', 0.332, 0.3281, 0.1615, '1/4'],
+      ['1/4', 0.4375, 0.4219, 0.2278, '3/8'],
+      ['3/8', 0.5625, 0.5625, 0.24, '1/2'],
+      ['1/2', 0.7031, 0.6875, 0.32, '3/4'],
+      ['3/4', 0.9063, 0.8906, 0.339, '1'],
+    ]);
+    // Never the straight-pipe drills that are often printed: 11/32, 37/64, 23/32 cut the hole too large.
+    expect(NPT_THREADS['1/8'].drillIn).toBeLessThan(11 / 32);
+    expect(NPT_THREADS['3/8'].drillIn).toBeLessThan(37 / 64);
+    expect(NPT_THREADS['1/2'].drillIn).toBeLessThan(23 / 32);
+    // The drill named is the drill in figures.
+    for (const { drill, drillIn, reamedDrill, reamedIn } of Object.values(NPT_THREADS))
+      for (const [name, inches] of [
+        [drill, drillIn],
+        [reamedDrill, reamedIn],
+      ] as const) {
+        const [over, under] = name.split('/').map(Number);
+        const said = under ? over! / under : Number(/\((\.\d+)\)/.exec(name)![1]);
+        expect(said).toBeCloseTo(inches, 4);
+      }
+  });
+
+  test('3/8 goes in 4.3 turns by hand; a thin tank wall holds too few, half an inch enough', () => {
+    expect(nptHole('3/8', 0.0127).handTurns).toBeCloseTo(4.3, 1);
+    expect(nptHole('1/8', 0.0015)).toMatchObject({ tooThin: true });
+    for (const size of ['1/16', '1/8', '1/4', '3/8', '1/2', '3/4'] as const)
+      expect(nptHole(size, 0.0127).tooThin).toBe(false);
   });
 });
 
