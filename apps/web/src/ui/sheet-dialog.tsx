@@ -118,8 +118,6 @@ export function SheetDialog(p: SheetDialogProps) {
   );
 }
 
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
-
 function PreviewTable({
   sheet,
   columns,

@@ -1,7 +1,7 @@
 export { editText, fieldText, formatDifference, formatQuantity } from '../quantities/format.ts';
 export { type Range, parseQuantity } from '../quantities/parse.ts';
 export { absolute, gauge } from '../quantities/pressure.ts';
-export { inLines, shortened, storable } from '../quantities/text.ts';
+export { capital, inLines, shortened, storable } from '../quantities/text.ts';
 export {
   DIMENSIONS,
   type Dimension,

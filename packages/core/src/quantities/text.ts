@@ -62,3 +62,14 @@ export function inLines(text: string, room: number, most: number): string[] {
   ];
   return kept.map((line) => (line.length <= room ? line : `${shortened(line, room - 1)}…`));
 }
+
+/**
+ * A text that begins a sentence or a line.
+ * @param text any text
+ * @returns the same with its first letter large
+ * Validity: any text.
+ * @throws nothing
+ * @source own convention
+ * @example capital('ring') // => 'Ring'
+ */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

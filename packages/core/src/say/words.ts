@@ -1,4 +1,5 @@
 import type { Fix, Found } from '../outcome/finding.ts';
+import { capital } from '../quantities/text.ts';
 import { formatQuantity } from '../quantities/format.ts';
 import { shownUnit, type Dimension, type UnitSystem } from '../quantities/units.ts';
 
@@ -57,5 +58,5 @@ export const percentBeside = (share: number, limit: number): string => {
 };
 /** How much is missing: never none. */
 export const percentShort = (share: number): string => percentBeside(share, 0);
-export const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
-export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+export const sentence = (text: string): string => `${capital(text)}.`;
+export { capital };

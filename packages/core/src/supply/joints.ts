@@ -16,9 +16,9 @@ export interface Joint {
   readonly line: string;
   readonly where: string;
   readonly what: string;
-  /** How it is made, what ruins it and how tight it gets; absent where the part was in the car. */
   /** How it seals, where two parts meet. */
   readonly kind?: JointKind;
+  /** How it is made, what ruins it and how tight it gets, where two parts meet. */
   readonly care?: { readonly does: string; readonly never: string; readonly tighten: string };
 }
 

@@ -1,3 +1,4 @@
+import { capital } from '../quantities/text.ts';
 import type { JobDocument, WireEnd } from '../document/job-document.ts';
 import { segmentsOf } from '../engine/electric/circuits.ts';
 import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
@@ -55,5 +56,3 @@ const endLines = ({ terminal, shrink }: WireEnd, size: string): BillLine[] => [
   billLine('terminals', `${capital(terminal)}, ${size}`, 1, 'each'),
   ...(shrink ? [billLine('consumables', `Heat shrink, adhesive lined 3:1, for ${size}`, SHRINK, 'm')] : []),
 ];
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -395,7 +395,7 @@ export { deviceSymbol } from '../../src/harness/symbols.ts';
 export { tracedWire } from '../../src/harness/trace.ts';
 export { isUs, UNIT_SYSTEMS } from '../../src/quantities/units.ts';
 export { explained, TERMS } from '../../src/say/terms.ts';
-export { inLines } from '../../src/quantities/text.ts';
+export { capital, inLines } from '../../src/quantities/text.ts';
 export { manifoldWords } from '../../src/say/words.ts';
 export { sayEnding } from '../../src/say/ending.ts';
 export { sayPumpFault } from '../../src/say/pump-fault.ts';

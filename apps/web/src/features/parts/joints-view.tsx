@@ -1,3 +1,4 @@
+import { capital } from '@venula/core/quantities';
 import { elementPath } from '@venula/core/edit';
 import {
   faceName,
@@ -169,5 +170,3 @@ function HowMade({ kinds }: { readonly kinds: readonly JointKind[] }) {
     </section>
   );
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

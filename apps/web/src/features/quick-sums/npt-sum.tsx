@@ -11,7 +11,7 @@ type Size = (typeof NPT_SIZES)[number];
 export function NptSum() {
   const [size, setSize] = useState<Size>('1/8');
   const [wall, setWall] = useState<number>(USUAL_WALL);
-  const { thread, handTurns, wallTurns, tooThin } = nptHole(size, wall);
+  const { thread, pitch, handTurns, wallTurns, tooThin } = nptHole(size, wall);
   return (
     <SumFrame
       tone={tooThin ? 'fix' : 'good'}
@@ -43,7 +43,7 @@ export function NptSum() {
     >
       <FactRow
         facts={[
-          ['threads an inch', String(thread.pitch)],
+          ['threads an inch', String(pitch)],
           ['drill, taper tap', thread.drill],
           ['drill, reamed first', thread.reamedDrill],
           ['turns by hand', handTurns.toFixed(1)],

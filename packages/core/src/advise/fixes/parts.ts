@@ -49,8 +49,11 @@ export const hoseFixes: FixMaker<HoseFound> = ({ code, place }, { doc }) => {
     : [one];
 };
 
-/** What was said of the ports on either side is taken back: they are then as their kind usually has them. */
+/** What was said of the part’s ports is taken back: they are then as its kind usually has them. */
 export const usualPorts: FixMaker<PortFound> = ({ place }, { doc }) => {
+  const does = { act: 'usual-ports' } as const;
+  if (place.of === 'junction' && doc.plumbing.junctions[place.id]?.port !== undefined)
+    return [{ does, patch: [{ op: 'remove', path: `/plumbing/junctions/${place.id}/port` }] }];
   const e = doc.plumbing.elements[place.id];
   if (!e || e.kind === 'run') return [];
   const patch = (['inlet', 'outlet'] as const).flatMap((port): PatchOperation[] =>
@@ -58,7 +61,7 @@ export const usualPorts: FixMaker<PortFound> = ({ place }, { doc }) => {
       ? [{ op: 'remove', path: elementPath(place.id, port) }]
       : [],
   );
-  return patch.length > 0 ? [{ does: { act: 'usual-ports' }, patch }] : [];
+  return patch.length > 0 ? [{ does, patch }] : [];
 };
 
 export const outOfCabin: FixMaker<PartInCabin> = ({ place }) => [

@@ -24,7 +24,9 @@ function portFindings(c: Connection): PortFound[] {
   const fittings = (c.chains[0]?.fittings ?? []).map((f) => f.name);
   const unmated = c.problem !== undefined;
   if (!unmated && fittings.length <= STACK) return [];
-  const at = c.to.of === 'part' ? c.to : c.from;
+  // Where somebody named a port, since that can be taken back; else at the part.
+  const sides = [c.to, c.from];
+  const at = sides.find((s) => s.told) ?? sides.find((s) => s.of === 'part') ?? c.to;
   return [
     {
       code: unmated ? 'PORT_UNMATED' : 'PORT_STACK',

@@ -44,7 +44,7 @@ type Quick = `quick-${QuickSize}-m` | `quick-${QuickSize}-f`;
 export type FaceId = Threaded | Pipe | Metric | Quick | `barb-${Dash}` | `hose-${Dash}` | 'in-tank';
 
 /** Threads an inch, ASME B1.20.1 (from memory). */
-const NPT_PITCH: Readonly<Record<NptSize, number>> = {
+export const NPT_PITCH: Readonly<Record<NptSize, number>> = {
   '1/16': 27,
   '1/8': 27,
   '1/4': 18,

@@ -16,6 +16,8 @@ export type AdapterSearch =
 
 /** More parts in a row than this nobody fits: another port is chosen. */
 const LONGEST = 4;
+/** The best row and its alternatives. */
+const WAYS = 3;
 
 interface Step {
   readonly fitting: Fitting;
@@ -40,23 +42,33 @@ const STEPS: ReadonlyMap<FaceId, readonly Step[]> = new Map(
  * The shortest rows of adapters that join two faces: fewest parts first, then the least loss.
  * @param from one face
  * @param to the other
- * @param most alternatives at most
  * @returns rows, the best first (none in it where the faces meet by themselves), or why there is none
  * Validity: faces of the table.
  * @throws nothing
  * @source breadth-first search over the generic catalog
  * @example adaptersBetween('orb-8-f', 'flare-8-f').chains[0].fittings[0].name // => 'Adapter, -8 O-ring boss to -8 flare'
  */
-export function adaptersBetween(from: FaceId, to: FaceId, most = 3): AdapterSearch {
+export function adaptersBetween(from: FaceId, to: FaceId): AdapterSearch {
+  const known = FOUND.get(from) ?? new Map<FaceId, AdapterSearch>();
+  FOUND.set(from, known);
+  const found = known.get(to) ?? search(from, to);
+  known.set(to, found);
+  return found;
+}
+
+/** Every judged plan asks for the same few pairs again; the catalog does not change. */
+const FOUND = new Map<FaceId, Map<FaceId, AdapterSearch>>();
+
+function search(from: FaceId, to: FaceId): AdapterSearch {
   if (mate(from, to).ok) return { ok: true, chains: [{ fittings: [], faces: [from, to], k: 0 }] };
   const left = distances(to);
   const found: Chain[] = [];
   // One part more than the fewest is still an alternative worth showing.
-  for (let length = left.get(from) ?? Infinity; length <= LONGEST && found.length < most; length++)
+  for (let length = left.get(from) ?? Infinity; length <= LONGEST && found.length < WAYS; length++)
     found.push(
       ...rows(from, to, length, left)
         .sort((a, b) => a.k - b.k)
-        .slice(0, most - found.length),
+        .slice(0, WAYS - found.length),
     );
   if (found.length > 0) return { ok: true, chains: found };
   return {

@@ -1,11 +1,9 @@
 import { quantity } from '../../fields/field.ts';
-import type { NptSize } from '../../kinds/ports/faces.ts';
+import { NPT_PITCH, type NptSize } from '../../kinds/ports/faces.ts';
 
 const INCH = 0.0254;
 
 export interface NptThread {
-  /** Threads an inch. */
-  readonly pitch: number;
   /** Drill for a taper tap in a straight hole, and where the hole is tapered with a reamer first. */
   readonly drill: string;
   readonly drillIn: number;
@@ -23,7 +21,6 @@ export interface NptThread {
  */
 export const NPT_THREADS: Readonly<Record<NptSize, NptThread>> = {
   '1/16': {
-    pitch: 27,
     drill: 'C (.242)',
     drillIn: 0.242,
     reamedDrill: 'A (.234)',
@@ -32,7 +29,6 @@ export const NPT_THREADS: Readonly<Record<NptSize, NptThread>> = {
     repair: '1/8',
   },
   '1/8': {
-    pitch: 27,
     drill: 'Q (.332)',
     drillIn: 0.332,
     reamedDrill: '21/64',
@@ -41,7 +37,6 @@ export const NPT_THREADS: Readonly<Record<NptSize, NptThread>> = {
     repair: '1/4',
   },
   '1/4': {
-    pitch: 18,
     drill: '7/16',
     drillIn: 0.4375,
     reamedDrill: '27/64',
@@ -50,7 +45,6 @@ export const NPT_THREADS: Readonly<Record<NptSize, NptThread>> = {
     repair: '3/8',
   },
   '3/8': {
-    pitch: 18,
     drill: '9/16',
     drillIn: 0.5625,
     reamedDrill: '9/16',
@@ -59,7 +53,6 @@ export const NPT_THREADS: Readonly<Record<NptSize, NptThread>> = {
     repair: '1/2',
   },
   '1/2': {
-    pitch: 14,
     drill: '45/64',
     drillIn: 0.7031,
     reamedDrill: '11/16',
@@ -68,7 +61,6 @@ export const NPT_THREADS: Readonly<Record<NptSize, NptThread>> = {
     repair: '3/4',
   },
   '3/4': {
-    pitch: 14,
     drill: '29/32',
     drillIn: 0.9063,
     reamedDrill: '57/64',
@@ -95,6 +87,8 @@ export const NPT_FIELDS = {
 
 export interface NptHole {
   readonly thread: NptThread;
+  /** Threads an inch. */
+  readonly pitch: number;
   /** Turns a fitting goes in by hand in full material. */
   readonly handTurns: number;
   /** Turns the wall has thread for. */
@@ -115,7 +109,8 @@ export interface NptHole {
  */
 export function nptHole(size: NptSize, wallM: number): NptHole {
   const thread = NPT_THREADS[size];
-  const handTurns = thread.handIn * thread.pitch;
-  const wallTurns = (wallM / INCH) * thread.pitch;
-  return { thread, handTurns, wallTurns, tooThin: wallTurns < handTurns };
+  const pitch = NPT_PITCH[size];
+  const handTurns = thread.handIn * pitch;
+  const wallTurns = (wallM / INCH) * pitch;
+  return { thread, pitch, handTurns, wallTurns, tooThin: wallTurns < handTurns };
 }
