@@ -1,6 +1,6 @@
 import { guarded } from './guarded.tsx';
 import type { Sheet, SheetColumn } from '@venula/core/formats';
-import { dimensionSpec } from '@venula/core/quantities';
+import { capital, dimensionSpec } from '@venula/core/quantities';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Choice } from './choice.tsx';
