@@ -1,4 +1,4 @@
-import { add, angleBetween, norm, scale, sub, unit, type Vec3 } from './vector.ts';
+import { add, dot, scale, sub, type Vec3 } from './vector.ts';
 
 /** A port in the car: where it is, and where its axis points out of it. */
 export interface Pose {
@@ -17,10 +17,25 @@ export interface SpacePath {
   readonly corners: readonly [Vec3, Vec3];
 }
 
+/** By their own names: they are looked up in the innermost loop of a search. */
+const { abs, atan, max, PI, sqrt } = Math;
+
 /** Starts from which the corner distances are sought, in radii: short turns near each end, wide ones further out. */
-const STARTS = [0.05, 0.4, 1, 2.5, 8] as const;
-const ROUNDS = 80;
+const STARTS: readonly (readonly [number, number])[] = [0.1, 1, 6].flatMap((p) =>
+  [0.1, 1, 6].map((q): [number, number] => [p, q]),
+);
+/** Enough for nearly all: the search over clocks asks thousands of times. */
+const FEW_STARTS: typeof STARTS = [
+  [1, 1],
+  [0.1, 0.1],
+  [6, 6],
+];
+const ROUNDS = 60;
+/** Where it arrives, it does so in some eight; with hardly a turn at one end it takes longer. */
+const FEW_ROUNDS = 25;
 const GOOD = 1e-10;
+/** Turns of half a circle have no corner. */
+const WIDEST = PI - 1e-6;
 
 /**
  * Shortest way of a turn, a straight piece and a turn between two poses in space, never bent tighter than a radius. It is the
@@ -35,55 +50,102 @@ const GOOD = 1e-10;
  * @example spacePath({ at: [0, 0, 0], along: [1, 0, 0] }, { at: [1, 0, 0], along: [1, 0, 0] }, 0.1).length // => 1
  */
 export function spacePath(from: Pose, to: Pose, radius: number): SpacePath | undefined {
-  const found = STARTS.flatMap((p) =>
-    STARTS.flatMap((q) => solved(from, to, radius, p * radius, q * radius) ?? []),
-  );
-  return found.sort((a, b) => a.length - b.length)[0];
+  const ends = endsOf(from, to, radius);
+  let best: Corners | undefined;
+  for (const [p, q] of STARTS) {
+    const found = corners(ends, p * radius, q * radius, ROUNDS);
+    if (found && (!best || found.length < best.length - 1e-12)) best = found;
+  }
+  return best && pathOf(from, to, best);
 }
 
-interface State {
-  readonly off: readonly [number, number];
-  readonly path: SpacePath;
+/** The same, looked for where it nearly always is: one that is missed is a clock that is not taken. */
+export function likelyPath(from: Pose, to: Pose, radius: number): SpacePath | undefined {
+  const ends = endsOf(from, to, radius);
+  for (const [p, q] of FEW_STARTS) {
+    const found = corners(ends, p * radius, q * radius, FEW_ROUNDS);
+    if (found) return pathOf(from, to, found);
+  }
+  return undefined;
 }
 
-/** How far the corners stand from where the turns want them, and the way they make. */
-function stateAt(from: Pose, to: Pose, radius: number, p: number, q: number): State | undefined {
-  const first = add(from.at, scale(from.along, p));
-  const second = sub(to.at, scale(to.along, q));
-  const across = sub(second, first);
-  const d = unit(across);
-  if (!d) return undefined;
-  const [a, b] = [angleBetween(from.along, d), angleBetween(d, to.along)];
-  const [wantP, wantQ] = [radius * Math.tan(a / 2), radius * Math.tan(b / 2)];
-  const straight = norm(across) - wantP - wantQ;
-  return {
-    off: [p - wantP, q - wantQ],
-    path: { length: radius * (a + b) + straight, turns: [a, b], straight, corners: [first, second] },
-  };
+const pathOf = (from: Pose, to: Pose, { p, q, a, b, straight, length }: Corners): SpacePath => ({
+  length,
+  turns: [a, b],
+  straight,
+  corners: [add(from.at, scale(from.along, p)), sub(to.at, scale(to.along, q))],
+});
+
+/** All that the corners depend on: the products of the two directions and the gap between them. */
+interface Ends {
+  readonly uv: number;
+  readonly ug: number;
+  readonly vg: number;
+  readonly gg: number;
+  readonly radius: number;
+}
+function endsOf({ at, along: u }: Pose, { at: far, along: v }: Pose, radius: number): Ends {
+  const gap = sub(far, at);
+  return { uv: dot(u, v), ug: dot(u, gap), vg: dot(v, gap), gg: dot(gap, gap), radius };
 }
 
-function solved(from: Pose, to: Pose, radius: number, startP: number, startQ: number): SpacePath | undefined {
-  let [p, q] = [startP, startQ];
-  for (let round = 0; round < ROUNDS; round++) {
-    const here = stateAt(from, to, radius, p, q);
-    if (!here) return undefined;
-    const [f, g] = here.off;
-    if (Math.abs(f) + Math.abs(g) < GOOD * radius)
-      return here.path.straight > -1e-9 && Math.max(...here.path.turns) < Math.PI - 1e-6
-        ? here.path
-        : undefined;
-    const h = 1e-6 * radius;
-    const [px, qx] = [stateAt(from, to, radius, p + h, q), stateAt(from, to, radius, p, q + h)];
-    if (!px || !qx) return undefined;
-    const [fp, gp] = [(px.off[0] - f) / h, (px.off[1] - g) / h];
-    const [fq, gq] = [(qx.off[0] - f) / h, (qx.off[1] - g) / h];
+interface Corners {
+  readonly p: number;
+  readonly q: number;
+  readonly a: number;
+  readonly b: number;
+  readonly straight: number;
+  readonly length: number;
+}
+
+/** tan of half the angle between a unit vector and one of length n, from their product. */
+const halfTan = (product: number, n: number): number =>
+  sqrt(max(0, n - product) / max(1e-300, n + product));
+
+/**
+ * Newton on how far out the two corners stand, p and q: each turn takes radius·tan(turn/2) of the lines beside it.
+ * Stops when both are met to GOOD radii; gives up after so many rounds.
+ */
+function corners(ends: Ends, startP: number, startQ: number, rounds: number): Corners | undefined {
+  const { uv, ug, vg, gg, radius } = ends;
+  let p = startP;
+  let q = startQ;
+  for (let round = 0; round < rounds; round++) {
+    // Between the corners lies gap − p·u − q·v; its length and its products with the two directions:
+    const n = sqrt(max(0, gg + p * p + q * q - 2 * p * ug - 2 * q * vg + 2 * p * q * uv));
+    if (n < 1e-12) return undefined;
+    const du = ug - p - q * uv;
+    const dv = vg - q - p * uv;
+    const ta = halfTan(du, n);
+    const tb = halfTan(dv, n);
+    const f = p - radius * ta;
+    const g = q - radius * tb;
+    if (abs(f) + abs(g) < GOOD * radius) {
+      const straight = n - radius * (ta + tb);
+      const a = 2 * atan(ta);
+      const b = 2 * atan(tb);
+      if (straight < -1e-9 || a > WIDEST || b > WIDEST) return undefined;
+      return { p, q, a, b, straight, length: radius * (a + b) + straight };
+    }
+    // Slopes: n falls by du/n per p and dv/n per q; du by 1 and uv, dv by uv and 1.
+    const [np, nq] = [-du / n, -dv / n];
+    const slope = (product: number, t: number, dn: number, dProduct: number): number => {
+      // t² = (n − c)/(n + c)
+      const sum = n + product;
+      return ((dn - dProduct) * sum - (n - product) * (dn + dProduct)) / (2 * max(t, 1e-9) * sum * sum);
+    };
+    const fp = 1 - radius * slope(du, ta, np, -1);
+    const fq = -radius * slope(du, ta, nq, -uv);
+    const gp = -radius * slope(dv, tb, np, -uv);
+    const gq = 1 - radius * slope(dv, tb, nq, -1);
     const det = fp * gq - fq * gp;
-    if (Math.abs(det) < 1e-12) return undefined;
-    const [dp, dq] = [(f * gq - g * fq) / det, (fp * g - gp * f) / det];
+    if (!(abs(det) > 1e-12)) return undefined;
+    const dp = (f * gq - g * fq) / det;
+    const dq = (fp * g - gp * f) / det;
     // Never behind its own end, and never more than a few radii at once.
-    const most = Math.max(1, Math.max(Math.abs(dp), Math.abs(dq)) / (3 * radius));
-    p = Math.max(0, p - dp / most);
-    q = Math.max(0, q - dq / most);
+    const most = max(1, max(abs(dp), abs(dq)) / (3 * radius));
+    p = max(0, p - dp / most);
+    q = max(0, q - dq / most);
   }
   return undefined;
 }

@@ -14,3 +14,16 @@ export function unit(a: Vec3): Vec3 | undefined {
 
 /** Angle between two unit vectors, 0 to π; exact near both ends. */
 export const angleBetween = (a: Vec3, b: Vec3): number => 2 * Math.atan2(norm(sub(a, b)), norm(add(a, b)));
+
+export const dot = (a: Vec3, b: Vec3): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+export const cross = (a: Vec3, b: Vec3): Vec3 => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
+
+/** Turned about a unit axis by an angle, rad (Rodrigues). */
+export function turned(v: Vec3, axis: Vec3, angle: number): Vec3 {
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  return add(add(scale(v, c), scale(cross(axis, v), s)), scale(axis, dot(axis, v) * (1 - c)));
+}

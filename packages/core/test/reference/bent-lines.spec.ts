@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { endOfPath, planePaths, roundedPath, spacePath, type Pose, type Vec3 } from '../support/core.ts';
 
-const { PI } = Math;
+/** By their own names: the search over all directions asks for them millions of times. */
+const { PI, SQRT2, abs, acos, cos, hypot, max, min, sin, sqrt, tan } = Math;
 
 /** Rounded corners against what plane geometry gives by hand. */
 describe('a route with rounded corners', () => {
@@ -26,7 +27,7 @@ describe('a route with rounded corners', () => {
         [0, 1, 2],
       ],
       0.3,
-      1 + Math.SQRT2 - 0.6 * Math.tan(PI / 8) + 0.3 * (PI / 4),
+      1 + SQRT2 - 0.6 * tan(PI / 8) + 0.3 * (PI / 4),
       PI / 4,
     ],
     [
@@ -111,9 +112,9 @@ describe('ways in a plane', () => {
         expect(ways.length).toBeGreaterThan(0);
         for (const way of ways) {
           const end = endOfPath(from, way, radius);
-          expect(Math.hypot(end.x - to.x, end.y - to.y)).toBeLessThan(1e-6);
-          expect(Math.abs(Math.sin((end.heading - to.heading) / 2))).toBeLessThan(1e-6);
-          expect(way.length).toBeGreaterThanOrEqual(Math.hypot(to.x - from.x, to.y - from.y) - 1e-7);
+          expect(hypot(end.x - to.x, end.y - to.y)).toBeLessThan(1e-6);
+          expect(abs(sin((end.heading - to.heading) / 2))).toBeLessThan(1e-6);
+          expect(way.length).toBeGreaterThanOrEqual(hypot(to.x - from.x, to.y - from.y) - 1e-7);
         }
       }),
       { numRuns: 2000 },
@@ -126,7 +127,7 @@ describe('ways in a plane', () => {
     ['straight on', { x: 3, y: 0, heading: 0 }, 3, 'LSL'],
     ['a quarter, then straight', { x: 1, y: 3, heading: PI / 2 }, PI / 2 + 2, 'LSL'],
     // Two circles of the inner tangent, 4 apart: it rises by 30° and is √12 long.
-    ['one lane over', { x: 4, y: 2, heading: 0 }, PI / 3 + Math.sqrt(12), 'LSR'],
+    ['one lane over', { x: 4, y: 2, heading: 0 }, PI / 3 + sqrt(12), 'LSR'],
     ['about turn on the spot', { x: 0, y: 0, heading: PI }, (7 * PI) / 3, 'RLR'],
   ])('%s', (_, to, length) => {
     const [best] = planePaths({ x: 0, y: 0, heading: 0 }, to, 1);
@@ -163,8 +164,8 @@ function seeded(seed: number) {
 const direction = (next: () => number): Vec3 => {
   const z = 2 * next() - 1;
   const a = 2 * PI * next();
-  const r = Math.sqrt(1 - z * z);
-  return [r * Math.cos(a), r * Math.sin(a), z];
+  const r = sqrt(1 - z * z);
+  return [r * cos(a), r * sin(a), z];
 };
 
 /**
@@ -173,25 +174,21 @@ const direction = (next: () => number): Vec3 => {
  */
 function byGrid(from: Pose, to: Pose, radius: number): number {
   const gap = to.at.map((v, i) => v - from.at[i]!) as unknown as Vec3;
-  const tan = (u: Vec3, d: Vec3): { turn: number; half: number } => {
-    const cos = Math.min(1, Math.max(-1, u[0] * d[0] + u[1] * d[1] + u[2] * d[2]));
-    const turn = Math.acos(cos);
-    return { turn, half: radius * Math.tan(turn / 2) };
+  const bend = (u: Vec3, d: Vec3): { turn: number; half: number } => {
+    const cos = min(1, max(-1, u[0] * d[0] + u[1] * d[1] + u[2] * d[2]));
+    const turn = acos(cos);
+    return { turn, half: radius * tan(turn / 2) };
   };
   const look = (d: Vec3) => {
-    const [a, b] = [tan(from.along, d), tan(d, to.along)];
+    const [a, b] = [bend(from.along, d), bend(d, to.along)];
     const rest = gap.map(
       (v, i) => v - a.half * (from.along[i]! + d[i]!) - b.half * (d[i]! + to.along[i]!),
     ) as unknown as Vec3;
     const straight = rest[0] * d[0] + rest[1] * d[1] + rest[2] * d[2];
-    const miss = Math.hypot(...rest.map((v, i) => v - straight * d[i]!)) + Math.max(0, -straight);
+    const miss = hypot(...rest.map((v, i) => v - straight * d[i]!)) + max(0, -straight);
     return { miss, length: radius * (a.turn + b.turn) + straight };
   };
-  const at = (theta: number, phi: number): Vec3 => [
-    Math.sin(theta) * Math.cos(phi),
-    Math.sin(theta) * Math.sin(phi),
-    Math.cos(theta),
-  ];
+  const at = (theta: number, phi: number): Vec3 => [sin(theta) * cos(phi), sin(theta) * sin(phi), cos(theta)];
   let best = { miss: Infinity, length: Infinity };
   const starts: { theta: number; phi: number; miss: number }[] = [];
   for (let i = 0; i <= 30; i++)
@@ -236,17 +233,17 @@ describe('ways in space', () => {
       expect([n, path !== undefined]).toEqual([n, Number.isFinite(other)]);
       if (!path) continue;
       compared++;
-      expect(Math.abs(path.length / other - 1)).toBeLessThan(0.01);
+      expect(abs(path.length / other - 1)).toBeLessThan(0.01);
       // Each corner leaves its rounding room: the curve is one of exactly this radius.
       const [a, b] = path.turns;
       const [p, q] = path.corners;
       const legs = [
-        Math.hypot(...p.map((v, i) => v - from.at[i]!)),
-        Math.hypot(...p.map((v, i) => q[i]! - v)),
-        Math.hypot(...q.map((v, i) => to.at[i]! - v)),
+        hypot(...p.map((v, i) => v - from.at[i]!)),
+        hypot(...p.map((v, i) => q[i]! - v)),
+        hypot(...q.map((v, i) => to.at[i]! - v)),
       ];
-      expect(legs[0]!).toBeCloseTo(0.1 * Math.tan(a / 2), 6);
-      expect(legs[2]!).toBeCloseTo(0.1 * Math.tan(b / 2), 6);
+      expect(legs[0]!).toBeCloseTo(0.1 * tan(a / 2), 6);
+      expect(legs[2]!).toBeCloseTo(0.1 * tan(b / 2), 6);
       expect(legs[1]!).toBeGreaterThanOrEqual(legs[0]! + legs[2]! - 1e-6);
       const rounded = roundedPath([from.at, p, q, to.at], 0.1 - 1e-9);
       expect(rounded.length).toBeCloseTo(path.length, 6);
@@ -264,7 +261,7 @@ describe('ways in space', () => {
       if (best.word[1] !== 'S' || best.pieces[0] > 3.1 || best.pieces[2] > 3.1) continue;
       const flat = (x: number, y: number, h: number): Pose => ({
         at: [x, y, 0],
-        along: [Math.cos(h), Math.sin(h), 0],
+        along: [cos(h), sin(h), 0],
       });
       const path = spacePath(flat(0, 0, h0), flat(far.x, far.y, far.heading), 0.1)!;
       expect([n, path.length]).toEqual([n, expect.closeTo(best.length, 6)]);

@@ -22,18 +22,21 @@ export function boreOf(kind: HoseKindId, dash: Dash): number {
   return larger ? larger[1] : Object.values(bores).at(-1)!;
 }
 
+/** Least radius a hose takes along its middle, m; ten bores where its table does not say. */
+export const leastRadius = (hose: HoseKindId, dash: Dash): number =>
+  HOSE_KINDS[hose].bendRadii[dash] ?? 10 * boreOf(hose, dash);
+
 /** As measured, else as its size has it, m. */
 export const runBore = (run: Run): number => run.boreM ?? boreOf(run.hose, run.dash);
 
 /** K of fittings and bends on the run's own bore. Long radius where the plan does not say: r/d from the hose table. */
 function runMinorK(run: Run): number {
   const bore = runBore(run);
-  const radius = HOSE_KINDS[run.hose].bendRadii[run.dash] ?? 10 * bore;
   const ends = run.ends.reduce(
     (k, end) => k + (end === 'open' ? 0 : hoseEndLoss(ENDS[end].k, END_BORE_RATIO)),
     0,
   );
-  return ends + bendLoss(run.bendDegrees, radius / bore) + run.extraK;
+  return ends + bendLoss(run.bendDegrees, leastRadius(run.hose, run.dash) / bore) + run.extraK;
 }
 
 /** @param joinK what is lost where it meets its neighbours, on its own bore */

@@ -1,0 +1,37 @@
+import { ENDS, type EndId } from './ends.ts';
+import type { Dash } from './hoses.ts';
+
+/** How far a hose end reaches: from the seat of its nut to its bend, the bend, and on to where the hose begins. m. */
+export interface EndSize {
+  readonly stub: number;
+  /** Of the middle of its bend; 0 where the corner is drilled. */
+  readonly radius: number;
+  readonly tail: number;
+  /** How far it turns, rad. */
+  readonly turn: number;
+}
+
+const SIXTEENTH = 0.0254 / 16;
+
+/**
+ * Sizes of a hose end: the same rule for every size, close to what most makers draw. The drawing of the end on the bench wins.
+ * @param end which hose end
+ * @param dash size, sixteenths of an inch
+ * @returns m and rad
+ * Validity: re-usable ends of hose; a hard tube is bent instead.
+ * @throws nothing
+ * @source estimate (typical proportions, from memory): bend of one and a half tube diameters, nut and collar growing with the size
+ * @example endSize('straight', 6).tail // => 0.024
+ */
+export function endSize(end: EndId, dash: Dash): EndSize {
+  const turn = (ENDS[end].angle * Math.PI) / 180;
+  const tail = 0.012 + 0.002 * dash;
+  if (turn === 0) return { stub: 0, radius: 0, tail, turn };
+  const drilled = end === 'block-90';
+  return {
+    stub: 0.006 + (drilled ? 0.0015 : 0.001) * dash,
+    radius: drilled ? 0 : 1.5 * dash * SIXTEENTH,
+    tail,
+    turn,
+  };
+}
