@@ -47,7 +47,7 @@ export const SHOP_VIEWS: readonly View[] = [
     path: '/jobs',
     then: (page) => page.getByRole('button', { name: 'New job' }).click(),
   },
-  ...['wire', 'line', 'return', 'sender', 'adapter', 'npt', 'convert'].map((sum) => ({
+  ...['wire', 'line', 'return', 'sender', 'ends', 'adapter', 'npt', 'convert'].map((sum) => ({
     name: `Sum ${sum}`,
     path: `/sums?sum=${sum}`,
   })),

@@ -25,6 +25,9 @@ export const BENCH: PlanLane = new Lane(open);
 /** Searches and confidence runs: minutes, where it must be. */
 export const SEARCH: PlanLane = new Lane(open);
 
+/** Which hose ends go in. */
+export const FIT: PlanLane = new Lane(open);
+
 /** What goes first in a lane that several ask of. */
 export const RANK = { shown: 0, states: 1, plan: 2, compare: 3, preview: 4 } as const;
 /** The longest a search may take, ms. */

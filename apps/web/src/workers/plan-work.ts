@@ -32,6 +32,7 @@ import {
   type TruthRow,
   type WiringSheet,
 } from '@venula/core/harness';
+import { fitHoseEnds, hosesThatGoIn, missOf, type EndFit, type EndQuestion } from '@venula/core/fit';
 import type { PatchOperation } from '@venula/core/outcome';
 import type { UnitSystem } from '@venula/core/quantities';
 import { billOfMaterials } from '@venula/core/supply';
@@ -86,6 +87,12 @@ export interface WiringPage {
   readonly sheet: WiringSheet;
   readonly svg: string;
   readonly rows: readonly DryRow[];
+}
+
+/** What goes in between two ports; where nothing does without a loop, the hoses that would. */
+export interface Fits {
+  readonly fits: readonly EndFit[];
+  readonly others: ReturnType<typeof hosesThatGoIn>;
 }
 
 type HardestState = Parameters<typeof sizeCircuit>[1];
@@ -185,6 +192,12 @@ export const planWork = {
     }
     return summarizeConfidence(samples, doc);
   },
+  hoseEnds(q: EndQuestion, onProgress: (share: number) => void): Fits {
+    const fits = fitHoseEnds(q, onProgress);
+    const [best] = fits;
+    return { fits, others: !best || best.lies === 'in-a-loop' ? hosesThatGoIn(q) : [] };
+  },
+  hoseEndMiss: (q: EndQuestion, ends: EndFit['ends']) => missOf(q, ends),
   /** Plans to start a job from, with the length of their order lists. */
   proposals(start: JobStart, units: UnitSystem): StartingPlan[] {
     return proposals(start, units).map((p) => ({ ...p, items: billOfMaterials(p.document).length }));

@@ -1,4 +1,5 @@
-import { type EndId } from '../kinds/plumbing/run/ends.ts';
+import type { EndId } from '../kinds/plumbing/run/ends.ts';
+import { HOSE_KIND_IDS, HOSE_KINDS, type HoseKindId } from '../kinds/plumbing/run/hoses.ts';
 import { LOOP, type EndFit, type EndMiss, type EndQuestion, type Lies } from './end-fit.ts';
 import { Pair } from './end-pair.ts';
 
@@ -57,3 +58,22 @@ function everyPair(q: EndQuestion, mostTurn: number, progress?: Progress): EndFi
  * @example missOf({ from: { at: [0, 0, 0], along: [0, 1, 0] }, to: { at: [0.08, 0, 0], along: [0, 1, 0] }, hose: 'ptfe', dash: 6, ends: [], movement: 0 }, ['elbow-90', 'elbow-90']).least // => 0.102
  */
 export const missOf = (q: EndQuestion, ends: readonly [EndId, EndId]): EndMiss => new Pair(q, ends).miss();
+
+const SOFT = HOSE_KIND_IDS.filter((kind) => HOSE_KINDS[kind].ends !== 'flare');
+
+/**
+ * Kinds of hose of the same size with which some pair of ends goes in without a loop: what is left where one kind is too stiff.
+ * @param q ports, size and ends to choose from
+ * @returns kinds of hose, without the one asked for
+ * Validity: as `fitHoseEnds`.
+ * @throws nothing
+ * @source as `fitHoseEnds`
+ * @example hosesThatGoIn({ from: { at: [0, 0, 0], along: [1, 0, 0] }, to: { at: [0.5, 0, 0], along: [-1, 0, 0] }, hose: 'ptfe', dash: 6, ends: ['straight'], movement: 0 }).includes('push-on') // => true
+ */
+export const hosesThatGoIn = (q: EndQuestion): HoseKindId[] =>
+  SOFT.filter(
+    (hose) =>
+      hose !== q.hose &&
+      HOSE_KINDS[hose].bores[q.dash] !== undefined &&
+      everyPair({ ...q, hose }, LOOP).length > 0,
+  );

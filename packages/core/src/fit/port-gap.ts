@@ -24,7 +24,7 @@ const degrees = (label: string, most: number, usual: number): FieldInfo => ({
 });
 const reach = (label: string, usual: number): FieldInfo => ({
   label,
-  dimension: 'length',
+  dimension: 'tape',
   min: -3,
   max: 3,
   usual,

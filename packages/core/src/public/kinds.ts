@@ -10,9 +10,15 @@ export {
   pumpFigures,
   swapPump,
 } from '../kinds/plumbing/pump/shape.ts';
-export { ENDS, END_IDS } from '../kinds/plumbing/run/ends.ts';
+export { type EndId, ENDS, END_IDS } from '../kinds/plumbing/run/ends.ts';
 export { boreOf } from '../kinds/plumbing/run/geometry.ts';
-export { HOSE_KINDS, HOSE_KIND_IDS, type HoseKindId, sizesOf } from '../kinds/plumbing/run/hoses.ts';
+export {
+  type Dash,
+  HOSE_KINDS,
+  HOSE_KIND_IDS,
+  type HoseKindId,
+  sizesOf,
+} from '../kinds/plumbing/run/hoses.ts';
 export { ALL_FUSES } from '../kinds/wiring/wire/wire-data.ts';
 export {
   type Conductor,

@@ -1,3 +1,4 @@
+export { clockText } from '../quantities/clock.ts';
 export { editText, fieldText, formatDifference, formatQuantity } from '../quantities/format.ts';
 export { type Range, parseQuantity } from '../quantities/parse.ts';
 export { absolute, gauge } from '../quantities/pressure.ts';

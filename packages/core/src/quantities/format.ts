@@ -34,6 +34,9 @@ const feetAndInches = (metres: number, exact = false): Shown => {
   return { number: text, unit: '', text };
 };
 
+const byTape = (dimension: Dimension, system: UnitSystem): boolean =>
+  (dimension === 'length' || dimension === 'tape') && isUs(system);
+
 /** Less than this below the air outside is no vacuum anybody would speak of, Pa. */
 const VACUUM_FROM = 350;
 
@@ -72,7 +75,7 @@ export function formatQuantity(
 ): Shown {
   const unit = shownUnit(dimension, system);
   if (!Number.isFinite(value)) return { number: '–', unit: unit.symbol, text: '–' };
-  if (dimension === 'length' && isUs(system)) return feetAndInches(value);
+  if (byTape(dimension, system)) return feetAndInches(value);
   if (dimension === 'manifold' && value < -VACUUM_FROM) return vacuum(value, system);
   const raw = fromSi(value, unit);
   const fixed = asGaugeReads(raw, unit, decimals).toFixed(decimals ?? unit.decimals);
@@ -127,7 +130,7 @@ export function formatDifference(
 export function editText(dimension: Dimension, value: number, system: UnitSystem, figures = 10): string {
   const unit = shownUnit(dimension, system);
   if (dimension === 'manifold' && value < -VACUUM_FROM) return vacuum(value, system, figures).text;
-  if (dimension === 'length' && isUs(system)) {
+  if (byTape(dimension, system)) {
     const eighths = (value / 0.0254) * 8;
     const exact = Math.abs(eighths - Math.round(eighths)) < 1e-6;
     if (figures < 10 || exact) return feetAndInches(value, exact).text.replace('−', '-');
@@ -154,7 +157,7 @@ export function fieldText(dimension: Dimension, value: number, system: UnitSyste
   const typed = editText(dimension, value, system, 5);
   const figure = fromSi(value, shownUnit(dimension, system));
   const asTyped = Number(figure.toPrecision(5)) === Number(figure.toPrecision(10));
-  if (asTyped || (dimension === 'length' && isUs(system))) return typed;
+  if (asTyped || byTape(dimension, system)) return typed;
   if (dimension === 'manifold' && value < -VACUUM_FROM) return vacuum(value, system).text;
   const { unit } = formatQuantity(dimension, value, system);
   const read = formatQuantity(dimension, value, system).number.replace('−', '-');

@@ -84,19 +84,21 @@ function unitAt(
 }
 
 const FOOT = 'ft';
+type UnitPair = readonly [first: string, second: string, most: number];
+const LENGTH_PAIRS: readonly UnitPair[] = [
+  [FOOT, 'in', 12],
+  ['m', 'cm', 100],
+  ['m', 'mm', 1000],
+];
 /** Two units that are said together, and how many of the second make one of the first. */
-const PAIRS: Partial<Record<Dimension, readonly (readonly [first: string, second: string, most: number])[]>> =
-  {
-    length: [
-      [FOOT, 'in', 12],
-      ['m', 'cm', 100],
-      ['m', 'mm', 1000],
-    ],
-    time: [
-      ['h', 'min', 60],
-      ['min', 's', 60],
-    ],
-  };
+const PAIRS: Partial<Record<Dimension, readonly UnitPair[]>> = {
+  length: LENGTH_PAIRS,
+  tape: LENGTH_PAIRS,
+  time: [
+    ['h', 'min', 60],
+    ['min', 's', 60],
+  ],
+};
 
 /**
  * Reads a quantity as people type it into SI. Known forms only: one number with or without its unit ("58 psi", "30A",

@@ -74,6 +74,14 @@ const PRESSURE: readonly Unit[] = [
 ];
 
 /** Exact factors: international foot and pound (1959), US gallon 231 in³, mechanical horsepower 550 ft·lbf/s. */
+const LENGTHS: readonly Unit[] = [
+  unit('ft', 0.3048, 2, ["'", 'feet', 'foot']),
+  unit('in', INCH, 1, ['"', 'inch', 'inches']),
+  unit('m', 1, 2),
+  unit('mm', 1e-3, 0),
+  unit('cm', 1e-2, 1),
+];
+
 export const DIMENSIONS = {
   pressure: { name: 'pressure', units: PRESSURE, shown: { us: 'psi', metric: 'kPa' } },
   /** In the intake manifold: above the air outside it is boost, below it vacuum, and a gauge shows that in inches of mercury. */
@@ -111,17 +119,9 @@ export const DIMENSIONS = {
     ],
     shown: { us: 'mL/min', metric: 'mL/min' },
   },
-  length: {
-    name: 'length',
-    units: [
-      unit('ft', 0.3048, 2, ["'", 'feet', 'foot']),
-      unit('in', INCH, 1, ['"', 'inch', 'inches']),
-      unit('m', 1, 2),
-      unit('mm', 1e-3, 0),
-      unit('cm', 1e-2, 1),
-    ],
-    shown: { us: 'ft', metric: 'm' },
-  },
+  length: { name: 'length', units: LENGTHS, shown: { us: 'ft', metric: 'm' } },
+  /** What is held with a tape at the bench: a bare number is inches, or millimeters. */
+  tape: { name: 'length', units: LENGTHS, shown: { us: 'in', metric: 'mm' } },
   bore: {
     name: 'bore',
     units: [unit('mm', 1e-3, 1), unit('in', INCH, 3, ['"', 'inch'])],

@@ -100,7 +100,9 @@ describe('units', () => {
         (dimension, system, value) => {
           const back = parseQuantity(dimension, fieldText(dimension, value, system), system);
           const step =
-            { length: 0.0254 / 8, bore: 0.0254 / 2000, temperature: 0.5 }[dimension as string] ?? 0;
+            { length: 0.0254 / 8, tape: 0.0254 / 8, bore: 0.0254 / 2000, temperature: 0.5 }[
+              dimension as string
+            ] ?? 0;
           expect(back.ok && Math.abs(back.value - value)).toBeLessThanOrEqual(
             1.000001 * Math.max(0.021 * value, step),
           );

@@ -207,10 +207,11 @@ export { endOfPath, planePaths, type PlanePath, type PlanePose } from '../../src
 export { spacePath, type Pose } from '../../src/fit/space-path.ts';
 export { type Vec3 } from '../../src/fit/vector.ts';
 export { type EndFit, type EndQuestion } from '../../src/fit/end-fit.ts';
-export { ELBOWS, fitHoseEnds, missOf } from '../../src/fit/hose-ends.ts';
+export { ELBOWS, fitHoseEnds, hosesThatGoIn, missOf } from '../../src/fit/hose-ends.ts';
 export { outlineOf } from '../../src/fit/outline.ts';
 export { posesOf, type PortGap } from '../../src/fit/port-gap.ts';
 export { clockText } from '../../src/quantities/clock.ts';
+export { sayEnds, sayMiss } from '../../src/say/hose-ends.ts';
 export { mate, type Mated } from '../../src/supply/joining/mating.ts';
 export { NPT_THREADS, nptHole } from '../../src/supply/joining/npt.ts';
 export { sold } from '../../src/supply/sold.ts';

@@ -3,6 +3,7 @@ import { Link, useSearchParams } from 'react-router';
 import { SettingsSwitches } from '../../app/settings-switches.tsx';
 import { AdapterSum } from './adapter-sum.tsx';
 import { ConvertSum } from './convert-sum.tsx';
+import { EndsSum } from './ends-sum.tsx';
 import { LineSum } from './line-sum.tsx';
 import { NptSum } from './npt-sum.tsx';
 import { SenderSum } from './sender-sum.tsx';
@@ -13,6 +14,7 @@ const SUMS = [
   ['line', 'Line size and loss'],
   ['return', 'Return size'],
   ['sender', 'Sender to pump speed'],
+  ['ends', 'Hose ends'],
   ['adapter', 'Adapters'],
   ['npt', 'NPT hole'],
   ['convert', 'Convert units'],
@@ -66,6 +68,9 @@ export function QuickSumsPage() {
           </Tabs.Content>
           <Tabs.Content value="sender">
             <SenderSum />
+          </Tabs.Content>
+          <Tabs.Content value="ends">
+            <EndsSum />
           </Tabs.Content>
           <Tabs.Content value="adapter">
             <AdapterSum />
