@@ -5,10 +5,31 @@ import { sourceOf, type Origin } from '../fields/provenance.ts';
 type Spreads = Readonly<Record<Origin, number>>;
 
 /** Estimates: nothing is published on what a shop’s figures are worth. */
-const BSFC: Spreads = { measured: 0.03, typed: 0.08, routed: 0.08, catalogue: 0.08, default: 0.08 };
-const ETHANOL: Spreads = { measured: 0.03, typed: 0.1, routed: 0.1, catalogue: 0.1, default: 0.1 };
-const VOLTS: Spreads = { measured: 0.1, typed: 0.3, routed: 0.3, catalogue: 0.3, default: 0.3 };
-const LENGTH: Spreads = { measured: 0.02, routed: 0.05, typed: 0.1, catalogue: 0.25, default: 0.25 };
+const BSFC: Spreads = {
+  measured: 0.03,
+  typed: 0.08,
+  string: 0.08,
+  routed: 0.08,
+  catalogue: 0.08,
+  default: 0.08,
+};
+const ETHANOL: Spreads = {
+  measured: 0.03,
+  typed: 0.1,
+  string: 0.1,
+  routed: 0.1,
+  catalogue: 0.1,
+  default: 0.1,
+};
+const VOLTS: Spreads = { measured: 0.1, typed: 0.3, string: 0.3, routed: 0.3, catalogue: 0.3, default: 0.3 };
+const LENGTH: Spreads = {
+  measured: 0.02,
+  string: 0.05,
+  routed: 0.05,
+  typed: 0.1,
+  catalogue: 0.25,
+  default: 0.25,
+};
 /** Of a pump’s flow: a curve of its own or of the catalogue, or one borrowed for its shape and fitted to one point. */
 const PUMP = { curve: 0.05, point: 0.15 } as const;
 
@@ -66,7 +87,7 @@ export function spreadWords(doc: JobDocument): Readonly<Record<UncertainKey, str
   const pumps = Object.values(s.pumps);
   const lengths = Object.values(s.lengths);
   const taped = Object.values(plumbing.elements).filter(
-    (e) => 'lengthM' in e && ['measured', 'routed'].includes(sourceOf(e, 'lengthM').origin),
+    (e) => 'lengthM' in e && ['measured', 'string', 'routed'].includes(sourceOf(e, 'lengthM').origin),
   ).length;
   const worst = Math.max(0, ...lengths);
   return {

@@ -19,6 +19,7 @@ import {
 } from '../fields/shape.ts';
 import { ruleShape } from '../trigger/shape.ts';
 import { briefShape } from './brief.ts';
+import { routingShape } from './routing.ts';
 import { ventShape } from './vents.ts';
 
 /**
@@ -142,6 +143,8 @@ export const jobShape = object({
   }),
   brief: briefShape,
   plumbing,
+  /** Where its lines run. */
+  routing: optional(labelled('Routes', routingShape)),
   wiring: object({
     circuits: byId(circuit, 40),
     /** Loads that are not pumps; circuits and rules name them as they name pumps. */
@@ -157,6 +160,7 @@ export type JobDocument = Infer<typeof jobShape>;
 export type { Brief } from './brief.ts';
 export type { ElementKind, ElementOf, Junction, JunctionOf, PlumbingElement } from '../kinds/index.ts';
 export type { SpeedControl } from '../kinds/plumbing/pump/shape.ts';
+export type { Hazard, KeepOut, LineRoute, Pass, RoutePoint, Routing, Vehicle } from './routing.ts';
 export type { Vent } from './vents.ts';
 export type Path = JobDocument['plumbing']['paths'][string];
 export type Circuit = Infer<typeof circuit>;

@@ -1,3 +1,4 @@
+import { removeRoute } from './route.ts';
 import { makeHighPressurePump } from '../kinds/junctions/high-pressure-pump/index.ts';
 import { shortened } from '../quantities/text.ts';
 import { removeWiring } from './circuit.ts';
@@ -193,7 +194,7 @@ export function removePath(doc: JobDocument, pathId: string): PatchOperation[] {
   const patch: PatchOperation[] = [{ op: 'remove', path: `/plumbing/paths/${pathId}` }];
   const parts = gone.order.filter((id) => doc.plumbing.elements[id]);
   for (const id of parts) patch.push({ op: 'remove', path: `/plumbing/elements/${id}` });
-  patch.push(...removeWiring(doc, parts));
+  patch.push(...parts.flatMap((id) => removeRoute(doc, id)), ...removeWiring(doc, parts));
   for (const end of new Set([gone.from, gone.to])) {
     const into = [...left].filter(([, p]) => p.to === end);
     const away = [...left].filter(([, p]) => p.from === end);

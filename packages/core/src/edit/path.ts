@@ -1,3 +1,4 @@
+import { removeRoute } from './route.ts';
 import { shortened } from '../quantities/text.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import { removeWiring } from './circuit.ts';
@@ -98,6 +99,7 @@ export function removePart(doc: JobDocument, id: string): PatchOperation[] {
         ]
       : []),
     { op: 'remove', path: `/plumbing/elements/${id}` },
+    ...removeRoute(doc, id),
     ...removeWiring(doc, [id]),
   ];
 }

@@ -8,6 +8,7 @@ import type {
   PumpTrigger,
   Style,
 } from '../document/job-document.ts';
+import { removeRoute } from './route.ts';
 import { PATTERNS } from '../document/patterns/all.ts';
 import { stagingThreshold } from '../document/triggers.ts';
 import { freeId } from './path.ts';
@@ -205,6 +206,10 @@ export function changeStyle(doc: JobDocument, style: Style): PatchOperation[] {
         ]),
       ),
     },
+    // Hoses that are not taken over leave no route behind for others of their name.
+    ...Object.keys(doc.routing?.lines ?? {}).flatMap((id) =>
+      [...parts.values()].includes(id) ? [] : removeRoute(doc, id),
+    ),
     ...rewired(doc, target, ids, stays),
   ];
 }

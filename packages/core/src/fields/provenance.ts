@@ -15,7 +15,7 @@ import {
  * Where a figure comes from. Not said: from the catalog where the part names its entry there, else a starting figure
  * nobody has confirmed.
  */
-export const ORIGINS = ['typed', 'measured', 'routed', 'catalogue', 'default'] as const;
+export const ORIGINS = ['typed', 'measured', 'string', 'routed', 'catalogue', 'default'] as const;
 export type Origin = (typeof ORIGINS)[number];
 
 const inline = object({

@@ -1,5 +1,5 @@
 import { bendLoss, hoseEndLoss } from '../flow/minor-losses.ts';
-import { endSize } from '../kinds/plumbing/run/end-sizes.ts';
+import { endAllowance, endSize } from '../kinds/plumbing/run/end-sizes.ts';
 import { END_BORE_RATIO, ENDS, type EndId } from '../kinds/plumbing/run/ends.ts';
 import { boreOf, leastRadius } from '../kinds/plumbing/run/geometry.ts';
 import type { Dash } from '../kinds/plumbing/run/hoses.ts';
@@ -147,7 +147,6 @@ export class Pair {
     const radius = wide ? EASY * least : least;
     const { turns, length } = laid.path;
     const [first, second] = this.sizes;
-    const along = (s: typeof first) => s.stub + s.radius * s.turn + s.tail;
     const cut = length + 2 * this.lead + this.q.movement;
     const elbow = (side: 0 | 1): number | null => (this.sizes[side].turn === 0 ? null : laid.clocks[side]);
     return {
@@ -155,7 +154,7 @@ export class Pair {
       clocks: [elbow(0), elbow(1)],
       benchClock: first.turn > 0 && second.turn > 0 ? this.benchClock(laid) : null,
       cut,
-      length: cut + along(first) + along(second),
+      length: cut + this.ends.reduce((sum, end) => sum + endAllowance(end, this.q.dash), 0),
       turn: turns[0] + turns[1],
       radius,
       reserve: this.widest(laid.clocks, radius, MOST_RESERVE * least) / least,

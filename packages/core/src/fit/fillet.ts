@@ -8,6 +8,8 @@ export interface Corner {
   readonly turn: number;
   /** The radius fits between its neighbors. */
   readonly fits: boolean;
+  /** Widest radius there is room for, its neighbors rounded alike, m. */
+  readonly room: number;
 }
 
 export interface RoundedPath {
@@ -36,13 +38,10 @@ export function roundedPath(points: readonly Vec3[], radius: number): RoundedPat
   /** What a corner takes of the legs at either side of it. */
   const takes = turns.map((a) => radius * Math.tan(a / 2));
   const corners = turns.map((turn, i): Corner => {
-    const room = (leg: number, other: number | undefined): boolean =>
-      takes[i]! + (other ?? 0) <= norm(legs[leg]!) + 1e-9;
-    return {
-      at: points.indexOf(way[i + 1]!),
-      turn,
-      fits: turn < Math.PI - 1e-6 && room(i, takes[i - 1]) && room(i + 1, takes[i + 1]),
-    };
+    const room = (leg: number, other: number | undefined): number =>
+      norm(legs[leg]!) / Math.max(1e-12, Math.tan(turn / 2) + Math.tan((other ?? 0) / 2));
+    const widest = turn < Math.PI - 1e-6 ? Math.min(room(i, turns[i - 1]), room(i + 1, turns[i + 1])) : 0;
+    return { at: points.indexOf(way[i + 1]!), turn, fits: radius <= widest + 1e-9, room: widest };
   });
   const saved = turns.reduce((sum, a, i) => sum + (a < Math.PI - 1e-6 ? 2 * takes[i]! - radius * a : 0), 0);
   return { length: straight - saved, turn: turns.reduce((sum, a) => sum + a, 0), corners };

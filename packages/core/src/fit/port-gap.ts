@@ -1,45 +1,14 @@
+import { gapShape, type PortGap } from '../document/routing.ts';
 import type { FieldInfo } from '../fields/field.ts';
 import type { Pose } from './space-path.ts';
 import type { Vec3 } from './vector.ts';
 
-/** Two ports as a tape and an angle finder give them, looking from the first toward the second. m and °. */
-export interface PortGap {
-  /** Ahead of the first, to its left, above it; the last two may be negative. */
-  readonly ahead: number;
-  readonly left: number;
-  readonly above: number;
-  /** How far each port points to the left of straight at the other, and how far up. */
-  readonly fromLeft: number;
-  readonly fromUp: number;
-  readonly toLeft: number;
-  readonly toUp: number;
-}
-
-const degrees = (label: string, most: number, usual: number): FieldInfo => ({
-  label,
-  dimension: 'angle',
-  min: -most,
-  max: most,
-  usual,
-});
-const reach = (label: string, usual: number): FieldInfo => ({
-  label,
-  dimension: 'tape',
-  min: -3,
-  max: 3,
-  usual,
-});
+export type { PortGap } from '../document/routing.ts';
 
 /** What the form asks for. */
-export const PORT_GAP_FIELDS = {
-  ahead: { ...reach('Second port ahead of the first', 0.3048), min: 0 },
-  left: reach('To the left (right: minus)', 0.1016),
-  above: reach('Above (below: minus)', 0),
-  fromLeft: degrees('First port points left', 180, 0),
-  fromUp: degrees('First port tips up', 90, 0),
-  toLeft: degrees('Second port points left', 180, 90),
-  toUp: degrees('Second port tips up', 90, 0),
-} as const satisfies Record<keyof PortGap, FieldInfo>;
+export const PORT_GAP_FIELDS = Object.fromEntries(
+  Object.entries(gapShape.fields).map(([key, { field }]) => [key, field]),
+) as Readonly<Record<keyof PortGap, FieldInfo>>;
 
 const RAD = Math.PI / 180;
 

@@ -7,6 +7,8 @@ import { branchRule, unclampedRule } from './harness/protection.ts';
 import { filterPlaceRule } from './hoses/filters.ts';
 import { cabinRule, filterRule, hoseRule } from './hoses/hoses.ts';
 import { portRule } from './hoses/ports.ts';
+import { lyingRule } from './route/lying.ts';
+import { passingRule } from './route/passing.ts';
 import { cappedRule } from './regulation/capped.ts';
 import { contradictionRule } from './regulation/contradictions.ts';
 import { regulationRule } from './regulation/regulation.ts';
@@ -44,7 +46,16 @@ import { tapRule } from './wiring/taps.ts';
 import { copperCladRule, dropRule, overloadedRule } from './wiring/wires.ts';
 
 /** Rules that need no pump to be computed. */
-const UNSOLVED = [structureRule, unusableRule, convergedRule, hoseRule, filterRule, ventRule] as const;
+const UNSOLVED = [
+  structureRule,
+  unusableRule,
+  convergedRule,
+  hoseRule,
+  filterRule,
+  ventRule,
+  passingRule,
+  lyingRule,
+] as const;
 
 /** Adding a rule is one file and one line here (and its words, one line in say/findings/all.ts). */
 export const RULES = [
@@ -79,6 +90,8 @@ export const RULES = [
   hoseRule,
   cabinRule,
   portRule,
+  passingRule,
+  lyingRule,
   filterRule,
   filterPlaceRule,
   copperCladRule,

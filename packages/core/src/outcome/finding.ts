@@ -5,7 +5,7 @@ export type Severity = 'stop' | 'fix' | 'note';
 
 export const SEVERITY_ORDER: Readonly<Record<Severity, number>> = { stop: 0, fix: 1, note: 2 };
 
-export type Stage = 'brief' | 'plumb' | 'wire' | 'parts' | 'test';
+export type Stage = 'brief' | 'plumb' | 'route' | 'wire' | 'parts' | 'test';
 
 /** One RFC 6902 operation on the job document. */
 export interface PatchOperation {

@@ -32,6 +32,10 @@ export type FixAction =
   | { readonly act: 'use-ptfe' }
   | { readonly act: 'all-ptfe'; readonly count: number }
   | { readonly act: 'under-body' | 'usual-ports' }
+  | { readonly act: 'sleeve'; readonly what: string | null }
+  | { readonly act: 'move-line'; readonly by: number; readonly what: string }
+  | { readonly act: 'clips'; readonly count: number }
+  | { readonly act: 'tuck-up' }
   | { readonly act: 'take-check-out' }
   | { readonly act: 'clean'; readonly name: string }
   | { readonly act: 'several'; readonly steps: readonly FixAction[] }

@@ -1,3 +1,19 @@
+export {
+  NO_ROUTING,
+  bareRoute,
+  HAZARDS,
+  type Hazard,
+  type KeepOut,
+  type LineRoute,
+  type RoutePoint,
+  type Routing,
+  type Vehicle,
+} from '../document/routing.ts';
+export { removeRoute } from '../edit/route.ts';
+export { CLIP_SPACING } from '../fit/keep-away.ts';
+export { layRoute } from '../fit/lay-route.ts';
+export { drawnShape, type Passing, passings } from '../fit/passing.ts';
+export { type RouteShape } from '../fit/route.ts';
 export { type EndFit, type EndMiss, type EndQuestion, type Lies } from '../fit/end-fit.ts';
 export { ELBOWS, fitHoseEnds, hosesThatGoIn, missOf } from '../fit/hose-ends.ts';
 export { type Outline, outlineOf } from '../fit/outline.ts';

@@ -10,6 +10,7 @@ export {
   pumpFigures,
   swapPump,
 } from '../kinds/plumbing/pump/shape.ts';
+export { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
 export { type EndId, ENDS, END_IDS } from '../kinds/plumbing/run/ends.ts';
 export { boreOf } from '../kinds/plumbing/run/geometry.ts';
 export {

@@ -93,6 +93,16 @@ export function sayFix(does: FixAction, q: Writer): string {
       return 'Move it under the body';
     case 'usual-ports':
       return 'Use the ports it usually has';
+    case 'sleeve':
+      return does.what === null
+        ? 'Sleeve it where it passes them'
+        : `Sleeve it past ${does.what.toLowerCase()}`;
+    case 'move-line':
+      return `Move it ${q('tape', does.by)} away from ${does.what.toLowerCase()}`;
+    case 'clips':
+      return `Hold it with ${does.count} clips`;
+    case 'tuck-up':
+      return 'Tuck it up to the floor';
     case 'take-check-out':
       return 'Remove the check valve';
     case 'clean':

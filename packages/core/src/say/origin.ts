@@ -27,6 +27,8 @@ export function sayOrigin(source: KnownFigure['source']): string {
   switch (source.origin) {
     case 'typed':
       return 'typed in';
+    case 'string':
+      return 'by string';
     case 'routed':
       return 'from the route';
     case 'catalogue':

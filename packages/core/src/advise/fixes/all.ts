@@ -25,6 +25,7 @@ import {
   supplementaryFixes,
   valveCoreFixes,
 } from './regulation.ts';
+import { lyingFixes, passingFixes } from './route.ts';
 import { suctionFixes } from './suction.ts';
 import { liftFixes, primeFixes, supplyFixes } from './supply.ts';
 import { levelFixes, levelLineFixes, ventFixes } from './tanks.ts';
@@ -71,6 +72,13 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   HOSE_PRESSURE: hoseFixes,
   FUEL_IN_CABIN: hoseFixes,
   PART_IN_CABIN: outOfCabin,
+  ROUTE_HOT: passingFixes,
+  ROUTE_WARM: passingFixes,
+  ROUTE_MOVING: passingFixes,
+  ROUTE_EDGE: passingFixes,
+  ROUTE_ACCESS: passingFixes,
+  ROUTE_SPAN: lyingFixes,
+  ROUTE_LOW: lyingFixes,
   PORT_UNMATED: usualPorts,
   PORT_STACK: usualPorts,
   HOSE_HEAT: hoseFixes,

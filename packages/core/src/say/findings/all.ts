@@ -1,3 +1,4 @@
+import { lyingWords, passingWords } from './route.ts';
 import type { AnyFound } from '../../judge/all.ts';
 import type { Words } from '../words.ts';
 import { laterGoal, mixtureShift } from './goal.ts';
@@ -139,6 +140,15 @@ export const WORDS = {
   VENT_LOST: ventWords,
   CELL_OPEN: ventWords,
   PART_IN_CABIN: partInCabin,
+  ROUTE_HOT: passingWords,
+  ROUTE_WARM: passingWords,
+  ROUTE_MOVING: passingWords,
+  ROUTE_EDGE: passingWords,
+  ROUTE_ACCESS: passingWords,
+  ROUTE_OPEN: passingWords,
+  ROUTE_BEND: lyingWords,
+  ROUTE_SPAN: lyingWords,
+  ROUTE_LOW: lyingWords,
   PORT_UNMATED: portWords,
   PORT_STACK: portWords,
   TAPPED_FEED_UNKNOWN: tappedFeed,

@@ -1,5 +1,5 @@
 import { ENDS, type EndId } from './ends.ts';
-import type { Dash } from './hoses.ts';
+import { HOSE_KINDS, type Dash, type HoseKindId } from './hoses.ts';
 
 /** How far a hose end reaches: from the seat of its nut to its bend, the bend, and on to where the hose begins. m. */
 export interface EndSize {
@@ -25,7 +25,8 @@ const SIXTEENTH = 0.0254 / 16;
  */
 export function endSize(end: EndId, dash: Dash): EndSize {
   const turn = (ENDS[end].angle * Math.PI) / 180;
-  const tail = 0.012 + 0.002 * dash;
+  // A plain end of hose or tube goes right up to what it sits on.
+  const tail = end === 'open' ? 0 : 0.012 + 0.002 * dash;
   if (turn === 0) return { stub: 0, radius: 0, tail, turn };
   const drilled = end === 'block-90';
   return {
@@ -35,3 +36,28 @@ export function endSize(end: EndId, dash: Dash): EndSize {
     turn,
   };
 }
+
+/** Along its middle, from its seat to the cut end of the hose, m. */
+export const endAllowance = (end: EndId, dash: Dash): number => {
+  const { stub, radius, turn, tail } = endSize(end, dash);
+  return stub + radius * turn + tail;
+};
+
+/**
+ * What is cut of hose for a line, its ends taken off; a tube is cut to its length and bent.
+ * @param run hose or tube of the plan, lengths m
+ * @returns m; never below 0
+ * Validity: ends as `endSize` has them.
+ * @throws nothing
+ * @source as `endSize`
+ * @example cutLength({ hose: 'ptfe', dash: 6, lengthM: 1, ends: ['straight', 'straight'] }) // => 0.952
+ */
+export const cutLength = (run: {
+  readonly hose: HoseKindId;
+  readonly dash: Dash;
+  readonly lengthM: number;
+  readonly ends: readonly EndId[];
+}): number =>
+  HOSE_KINDS[run.hose].ends === 'flare'
+    ? run.lengthM
+    : Math.max(0, run.lengthM - run.ends.reduce((sum, end) => sum + endAllowance(end, run.dash), 0));

@@ -26,6 +26,11 @@ export function boreOf(kind: HoseKindId, dash: Dash): number {
 export const leastRadius = (hose: HoseKindId, dash: Dash): number =>
   HOSE_KINDS[hose].bendRadii[dash] ?? 10 * boreOf(hose, dash);
 
+/** Outside of a line over its nominal size: braid and cover (typical). */
+const OUTSIDE = 1.5;
+/** Outside diameter of a line, m. */
+export const outsideOf = (dash: Dash): number => OUTSIDE * dash * (0.0254 / 16);
+
 /** As measured, else as its size has it, m. */
 export const runBore = (run: Run): number => run.boreM ?? boreOf(run.hose, run.dash);
 

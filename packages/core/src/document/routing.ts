@@ -1,0 +1,186 @@
+import { count, quantity } from '../fields/field.ts';
+import { name } from '../fields/name.ts';
+import {
+  byId,
+  choice,
+  flag,
+  labelled,
+  list,
+  object,
+  optional,
+  text,
+  variant,
+  type Infer,
+} from '../fields/shape.ts';
+
+/**
+ * Where lines run: measured with a string, or drawn in the car. The length a route gives stands in the run itself; here stands
+ * what it was taken from and what the line passes.
+ * The car's frame: x rearward from the front axle, y to the right, z up from the ground; m.
+ */
+
+/** What something beside a line can do to it. */
+export const HAZARDS = {
+  hot: 'hot',
+  moving: 'moving',
+  sharp: 'a sharp edge',
+  access: 'in need of reach',
+  unknown: 'not fitted yet',
+} as const;
+export type Hazard = keyof typeof HAZARDS;
+
+const hazard = labelled('It is', choice(HAZARDS));
+const tape = (label: string, min: number, max: number, usual?: number, absent?: string) =>
+  quantity({
+    label,
+    dimension: 'tape',
+    unit: 'm',
+    min,
+    max,
+    ...(usual === undefined ? {} : { usual }),
+    ...(absent === undefined ? {} : { absent }),
+  });
+const surfaceK = optional(
+  quantity({
+    label: 'Surface',
+    dimension: 'temperature',
+    unit: 'K',
+    min: 233.15,
+    max: 1473.15,
+    usual: 773.15,
+    absent: 'as hot as an exhaust',
+    why: 'turbo and header 1,000 °F and more, downpipe 800 °F, rear pipe 400 °F, coolant 220 °F (common practice)',
+  }),
+);
+
+/** Something a line passes, as it was measured beside the string. */
+const passShape = object({
+  name,
+  is: hazard,
+  distanceM: tape('Distance', 0, 3, 0.1016),
+  surfaceK,
+  sleeved: labelled('There', flag({ true: 'sleeved', false: 'bare' })),
+});
+export type Pass = Infer<typeof passShape>;
+
+const along = { x: tape('Rearward', -3, 8), y: tape('To the right', -3, 3), z: tape('Up', -1, 3) } as const;
+const spot = object(along);
+
+const pointShape = object({
+  ...along,
+  clip: labelled('Here', flag({ true: 'a clip', false: 'no clip' })),
+  sleeved: labelled('From here on', flag({ true: 'sleeved', false: 'bare' })),
+});
+export type RoutePoint = Infer<typeof pointShape>;
+
+const degrees = (label: string, most: number, usual: number) =>
+  quantity({ label, dimension: 'angle', unit: '°', min: -most, max: most, usual });
+
+/** Two ports as a tape and an angle finder give them, looking from the first toward the second. */
+export const gapShape = object({
+  ahead: tape('Second port ahead of the first', 0, 3, 0.3048),
+  left: tape('To the left (right: minus)', -3, 3, 0.1016),
+  above: tape('Above (below: minus)', -3, 3, 0),
+  fromLeft: degrees('First port points left', 180, 0),
+  fromUp: degrees('First port tips up', 90, 0),
+  toLeft: degrees('Second port points left', 180, 90),
+  toUp: degrees('Second port tips up', 90, 0),
+});
+export type PortGap = Infer<typeof gapShape>;
+
+const routeShape = object({
+  how: labelled('Measured', choice({ string: 'with a string', drawn: 'drawn in the car' })),
+  /** String, seat to seat. */
+  stringM: optional(tape('String, seat to seat', 0.02, 30)),
+  movementM: quantity({
+    label: 'One end moves against the other by',
+    dimension: 'tape',
+    unit: 'm',
+    min: 0,
+    max: 0.15,
+    usual: 0,
+    why: 'engine against body: 1 to 1 1/2 in on soft mounts (common practice)',
+  }),
+  clips: optional(count({ label: 'Clips', min: 0, max: 60, usual: 2, absent: 'not set' })),
+  rail: optional(
+    labelled('Frame rail', choice({ inside: 'inside it', outside: 'outside it' })),
+    'not along it',
+  ),
+  passes: byId(passShape, 12),
+  points: labelled('Points', list(pointShape, 0, 40)),
+  gap: optional(labelled('Its two ports', gapShape)),
+});
+export type LineRoute = Infer<typeof routeShape>;
+
+const hazardFields = {
+  name,
+  is: hazard,
+  surfaceK,
+  distanceM: optional(tape('Keep away', 0, 1, 0.1016, 'as its kind asks')),
+};
+const keepOut = variant({
+  box: object({
+    kind: choice({ box: 'box' }),
+    ...hazardFields,
+    at: labelled('Middle', spot),
+    size: labelled(
+      'Size',
+      object({ x: tape('Long', 0.005, 6), y: tape('Wide', 0.005, 4), z: tape('High', 0.005, 3) }),
+    ),
+  }),
+  cylinder: object({
+    kind: choice({ cylinder: 'cylinder' }),
+    ...hazardFields,
+    from: labelled('From', spot),
+    to: labelled('To', spot),
+    radiusM: tape('Radius', 0.002, 1),
+  }),
+  sphere: object({
+    kind: choice({ sphere: 'ball' }),
+    ...hazardFields,
+    at: labelled('Middle', spot),
+    radiusM: tape('Radius', 0.005, 1),
+  }),
+});
+export type KeepOut = Infer<typeof keepOut>;
+
+/** The car in a few numbers: enough to draw it to scale and to know what hangs below its floor. */
+const vehicleShape = object({
+  layout: labelled(
+    'Engine',
+    choice({ front: 'in front', mid: 'ahead of the rear axle', rear: 'behind the rear axle' }),
+  ),
+  structure: labelled('Body', choice({ unibody: 'unibody', frame: 'on a frame' })),
+  wheelbaseM: tape('Wheelbase', 1.2, 5, 2.54),
+  trackM: tape('Track', 0.8, 2.2, 1.524),
+  floorM: tape('Floor above the ground', 0.03, 0.8, 0.1778),
+  tank: labelled('Tank, middle', spot),
+  engine: labelled('Engine, middle', spot),
+});
+export type Vehicle = Infer<typeof vehicleShape>;
+
+export const routingShape = object({
+  vehicle: optional(labelled('The car', vehicleShape)),
+  keepOuts: byId(keepOut, 60),
+  /** By run. */
+  lines: byId(routeShape, 100),
+});
+export type Routing = Infer<typeof routingShape>;
+
+/** Nothing measured yet. */
+export const NO_ROUTING: Routing = { keepOuts: {}, lines: {} };
+/**
+ * A route of which nothing is known yet.
+ * @param how with a string or drawn
+ * @returns route without figures
+ * Validity: either way.
+ * @throws nothing
+ * @source own convention
+ * @example bareRoute('string').movementM // => 0
+ */
+export const bareRoute = (how: LineRoute['how']): LineRoute => ({
+  how,
+  movementM: 0,
+  passes: {},
+  points: [],
+});

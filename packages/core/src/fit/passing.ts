@@ -1,0 +1,87 @@
+import type { ElementOf, Hazard, JobDocument, LineRoute } from '../document/job-document.ts';
+import { leastRadius, outsideOf } from '../kinds/plumbing/run/geometry.ts';
+import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
+import { keepAway, KEEP_AWAY, USUAL_HOT } from './keep-away.ts';
+import { routeShape, type RouteShape } from './route.ts';
+
+/** Something a line passes, measured with a tape or taken from the drawing, against what it asks for. */
+export interface Passing {
+  readonly id: string;
+  readonly name: string;
+  readonly is: Hazard;
+  /** m. */
+  readonly distance: number;
+  readonly needs: number;
+  readonly sleeved: boolean;
+  readonly surfaceK: number | undefined;
+  /** Wide enough, yet near enough to something hot that a sleeve is worth its price. */
+  readonly warm: boolean;
+}
+
+/**
+ * A drawn route as the line that would lie there.
+ * @param doc job document
+ * @param run the line
+ * @param route its route
+ * @returns shape; null where fewer than two points are drawn
+ * Validity: drawn routes.
+ * @throws nothing
+ * @source see routeShape
+ * @example drawnShape(fullReturnJob('x'), fullReturnJob('x').plumbing.elements.feed, { how: 'drawn', movementM: 0, passes: {}, points: [] }) // => null
+ */
+export const drawnShape = (doc: JobDocument, run: ElementOf<'run'>, route: LineRoute): RouteShape | null =>
+  route.how === 'drawn' && route.points.length > 1
+    ? routeShape(
+        route.points,
+        leastRadius(run.hose, run.dash),
+        outsideOf(run.dash),
+        doc.routing?.keepOuts ?? {},
+      )
+    : null;
+
+/**
+ * What a line passes, the worst first, each with the distance it asks for.
+ * @param doc job document
+ * @param run the line
+ * @param route its route
+ * @param shape of a drawn one, where it is at hand
+ * @returns distances surface to surface, m
+ * Validity: routes of the job format.
+ * @throws nothing
+ * @source see keepAway
+ * @example passings(fullReturnJob('x'), fullReturnJob('x').plumbing.elements.feed, { how: 'string', movementM: 0, passes: {}, points: [] }).length // => 0
+ */
+export function passings(
+  doc: JobDocument,
+  run: ElementOf<'run'>,
+  route: LineRoute,
+  shape: RouteShape | null = drawnShape(doc, run, route),
+): Passing[] {
+  const stands = HOSE_KINDS[run.hose].maxK;
+  const keepOuts = doc.routing?.keepOuts ?? {};
+  const passing = (
+    id: string,
+    { name, is, surfaceK }: { name: string; is: Hazard; surfaceK?: number },
+    distance: number,
+    sleeved: boolean,
+    asked?: number,
+  ): Passing => ({
+    id,
+    name,
+    is,
+    distance,
+    needs: asked ?? keepAway(is, sleeved, surfaceK, stands),
+    sleeved,
+    surfaceK,
+    warm:
+      is === 'hot' && !sleeved && (surfaceK ?? USUAL_HOT) > stands && distance < KEEP_AWAY.hot.comfortable,
+  });
+  const found =
+    route.how === 'string'
+      ? Object.entries(route.passes).map(([id, p]) => passing(id, p, p.distanceM, p.sleeved))
+      : (shape?.clearances ?? []).flatMap((c) => {
+          const thing = keepOuts[c.id];
+          return thing ? [passing(c.id, thing, c.distance, c.sleeved, thing.distanceM)] : [];
+        });
+  return found.sort((a, b) => a.distance - a.needs - (b.distance - b.needs));
+}

@@ -1,0 +1,167 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  applyPatch,
+  bareRoute,
+  changeStyle,
+  checkJob,
+  evaluatePlan,
+  fullReturnJob,
+  keepAway,
+  layRoute,
+  nearest,
+  removePart,
+  roundedPath,
+  routeShape,
+  sourceOf,
+  type KeepOut,
+  type LineRoute,
+  type PatchOperation,
+  type RoutePoint,
+  type Vec3,
+} from '../support/core.ts';
+import { applied } from '../support/examples.ts';
+import { pipe, routed } from '../support/route-cases.ts';
+
+const spot = (x: number, y: number, z: number) => ({ x, y, z });
+const point = (x: number, y: number, z: number, clip = true): RoutePoint => ({
+  x,
+  y,
+  z,
+  clip,
+  sleeved: false,
+});
+const thing = { name: 'Thing', is: 'hot' } as const;
+const BOX: KeepOut = { kind: 'box', ...thing, at: spot(1, 0, 0), size: spot(0.4, 0.2, 0.6) };
+const ROD: KeepOut = { kind: 'cylinder', ...thing, from: spot(0, 0, 0), to: spot(2, 0, 0), radiusM: 0.1 };
+const BALL: KeepOut = { kind: 'sphere', ...thing, at: spot(0, 0, 1), radiusM: 0.25 };
+
+describe('distance from a keep-out, by hand', () => {
+  test.each<readonly [string, Vec3, KeepOut, number]>([
+    ['a face of a box', [1, 0.5, 0.1], BOX, 0.4],
+    ['an edge of it', [1.5, 0.5, 0], BOX, 0.5],
+    ['a corner of it', [1.5, 0.5, 0.7], BOX, Math.hypot(0.3, 0.4, 0.4)],
+    ['inside it', [1, 0.06, 0], BOX, -0.04],
+    ['the side of a cylinder', [1, 0.3, 0.4], ROD, 0.4],
+    ['its end', [2.5, 0.05, 0], ROD, 0.5],
+    ['the rim of its end', [2.3, 0, 0.5], ROD, 0.5],
+    ['inside it', [1, 0, 0.02], ROD, -0.08],
+    ['inside it, near its end', [1.99, 0, 0.02], ROD, -0.01],
+    ['on its axis', [1, 0, 0], ROD, -0.1],
+    ['a ball', [0, 0.6, 1.8], BALL, 0.75],
+    ['its middle', [0, 0, 1], BALL, -0.25],
+  ])('%s', (_, p, keepOut, distance) => {
+    const near = nearest(p, keepOut);
+    expect(near.distance).toBeCloseTo(distance, 12);
+    // The nearest point lies on the surface, and as far off as is told.
+    expect(Math.abs(nearest(near.at, keepOut).distance)).toBeLessThan(1e-9);
+    expect(Math.hypot(...near.at.map((v, i) => v - p[i]!))).toBeCloseTo(Math.abs(distance), 9);
+  });
+});
+
+describe('a drawn route', () => {
+  const corner = [point(0, 0, 0.5), point(1, 0, 0.5), point(1, 1, 0.5)];
+
+  test('is followed round its corners: as long as the closed form, its clearance that of the arc', () => {
+    const shape = routeShape(corner, 0.2, 0.01, {
+      // Inside the bend: from the center of the arc it is a radius away everywhere.
+      post: { kind: 'cylinder', ...thing, from: spot(0.8, 0.2, 0), to: spot(0.8, 0.2, 1), radiusM: 0.05 },
+      far: { kind: 'sphere', ...thing, at: spot(0.5, 0, 0.9), radiusM: 0.1 },
+    });
+    expect(shape.length).toBeCloseTo(2 - 0.4 + 0.1 * Math.PI, 12);
+    expect(shape.clearances.map((c) => c.id)).toEqual(['post', 'far']);
+    expect(shape.clearances[0]!.distance).toBeCloseTo(0.2 - 0.05 - 0.005, 3);
+    expect(shape.clearances[1]!.distance).toBeCloseTo(0.4 - 0.1 - 0.005, 3);
+    expect(shape.lowest).toBeCloseTo(0.495, 9);
+  });
+
+  test('is held at its ends and its clips', () => {
+    const free = routeShape(
+      corner.map((p) => ({ ...p, clip: false })),
+      0.2,
+      0.01,
+      {},
+    );
+    expect(free.spans.map((s) => s.length)).toEqual([expect.closeTo(free.length, 2)]);
+    const held = routeShape(corner, 0.2, 0.01, {});
+    expect(held.spans).toHaveLength(2);
+    expect(held.spans[0]!.length + held.spans[1]!.length).toBeCloseTo(held.length, 2);
+  });
+
+  test('over any points: no longer than its corners, as its line is long, and never nearer than told', () => {
+    const figure = fc.integer({ min: -200, max: 200 }).map((n) => n / 100);
+    const points = fc.array(fc.tuple(figure, figure, figure), { minLength: 2, maxLength: 7 });
+    fc.assert(
+      fc.property(points, (ps) => {
+        const route = ps.map(([x, y, z]) => point(x, y, z));
+        const shape = routeShape(route, 0.1, 0.012, { box: BOX, rod: ROD, ball: BALL });
+        const path = roundedPath(ps, 0.1);
+        expect(shape.length).toBe(path.length);
+        for (const { distance, on, at } of shape.clearances) {
+          expect(Number.isFinite(distance)).toBe(true);
+          expect(Math.hypot(...at.map((v, i) => v - on.at[i]!))).toBeCloseTo(Math.abs(distance + 0.006), 6);
+        }
+        if (path.corners.every((c) => c.fits)) {
+          const long = shape.line
+            .slice(1)
+            .reduce((sum, { at }, i) => sum + Math.hypot(...at.map((v, k) => v - shape.line[i]!.at[k]!)), 0);
+          expect(long).toBeLessThanOrEqual(path.length + 1e-9);
+          expect(long).toBeGreaterThan(0.995 * path.length);
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
+
+describe('what a line keeps away from (common practice)', () => {
+  test('bare 120 mm from an exhaust, sleeved 70 mm, and no more than not to rub from what it stands', () => {
+    expect(keepAway('hot', false, undefined, 503)).toBe(0.12);
+    expect(keepAway('hot', true, undefined, 503)).toBe(0.07);
+    expect(keepAway('hot', false, 378, 503)).toBe(0.002);
+    expect(keepAway('sharp', true, undefined, 503)).toBeLessThan(keepAway('sharp', false, undefined, 503));
+  });
+
+  test('a pipe that comes nearer is told worse and worse, and moving the line cures what a sleeve cannot', () => {
+    const told = (room: number) =>
+      evaluatePlan(applied(routed, [pipe('hot', room)])).findings.find((f) => f.code.startsWith('ROUTE_'));
+    expect(told(0.25)).toBeUndefined();
+    expect([told(0.15), told(0.1), told(0.02), told(0.002)].map((f) => [f?.code, f?.severity])).toEqual([
+      ['ROUTE_WARM', 'note'],
+      ['ROUTE_HOT', 'fix'],
+      ['ROUTE_HOT', 'fix'],
+      ['ROUTE_HOT', 'stop'],
+    ]);
+    // At four inches a sleeve does; at three quarters of one only moving it.
+    expect(told(0.1)!.fixes.map((f) => f.label.split(' ')[0])).toEqual(['Sleeve', 'Move']);
+    expect(told(0.02)!.fixes.map((f) => f.label.split(' ')[0])).toEqual(['Move']);
+  });
+});
+
+describe('a route and its line', () => {
+  const plain = fullReturnJob('x');
+  const put = (route: LineRoute) => {
+    const after = applyPatch(plain, layRoute(plain, 'feed', route));
+    if (!after.ok) throw new Error('refused');
+    expect(checkJob(after.value).ok).toBe(true);
+    const feed = after.value.plumbing.elements['feed']!;
+    return feed.kind === 'run' ? feed : undefined;
+  };
+
+  test('a string gives the length and says so; a drawn one length and bends', () => {
+    const taped = put({ ...bareRoute('string'), stringM: 4.2 })!;
+    expect([taped.lengthM, sourceOf(taped, 'lengthM').origin]).toEqual([4.2, 'string']);
+    const drawn = put({ ...bareRoute('drawn'), points: [point(0, 0, 0), point(2, 0, 0), point(2, 2, 0)] })!;
+    // Corners of PTFE -8: 133 mm.
+    expect(drawn.lengthM).toBeCloseTo(4 - 2 * 0.133 + (0.133 * Math.PI) / 2, 9);
+    expect([drawn.bendDegrees, sourceOf(drawn, 'lengthM').origin]).toEqual([90, 'routed']);
+  });
+
+  test('a line that goes takes its route with it', () => {
+    const other = routed;
+    const without = (patch: readonly PatchOperation[]) => Object.keys(applied(other, patch).routing!.lines);
+    expect(without(removePart(other, 'feed'))).toEqual([]);
+    expect(without(removePart(other, 'filter'))).toEqual(['feed']);
+    expect(without(changeStyle(other, 'twin-pump'))).toEqual(['feed']);
+  });
+});
