@@ -5,6 +5,7 @@ import type { StageKey } from './stages.ts';
 export const STAGE_PAGES: Readonly<Record<StageKey, () => Promise<ComponentType>>> = {
   brief: async () => (await import('../features/brief/brief-page.tsx')).BriefPage,
   plumb: async () => (await import('../features/plumb/plumb-page.tsx')).PlumbPage,
+  route: async () => (await import('../features/route/route-page.tsx')).RoutePage,
   wire: async () => (await import('../features/wire/wire-page.tsx')).WirePage,
   parts: async () => (await import('../features/parts/parts-page.tsx')).PartsPage,
   test: async () => (await import('../features/test/test-page.tsx')).TestPage,

@@ -2,6 +2,7 @@
 export const STAGES = [
   { key: 'brief', name: 'Brief', letter: 'b' },
   { key: 'plumb', name: 'Plumb', letter: 'p' },
+  { key: 'route', name: 'Route', letter: 'r' },
   { key: 'wire', name: 'Wire', letter: 'w' },
   { key: 'parts', name: 'Parts', letter: 'a' },
   { key: 'test', name: 'Test', letter: 't' },

@@ -8,7 +8,6 @@ import {
   list,
   object,
   optional,
-  text,
   variant,
   type Infer,
 } from '../fields/shape.ts';
@@ -88,19 +87,20 @@ export const gapShape = object({
 });
 export type PortGap = Infer<typeof gapShape>;
 
+const STRING = tape('String, seat to seat', 0.02, 30);
+const MOVEMENT = quantity({
+  label: 'One end moves against the other by',
+  dimension: 'tape',
+  unit: 'm',
+  min: 0,
+  max: 0.15,
+  usual: 0,
+  why: 'engine against body: 1 to 1 1/2 in on soft mounts (common practice)',
+});
 const routeShape = object({
   how: labelled('Measured', choice({ string: 'with a string', drawn: 'drawn in the car' })),
-  /** String, seat to seat. */
-  stringM: optional(tape('String, seat to seat', 0.02, 30)),
-  movementM: quantity({
-    label: 'One end moves against the other by',
-    dimension: 'tape',
-    unit: 'm',
-    min: 0,
-    max: 0.15,
-    usual: 0,
-    why: 'engine against body: 1 to 1 1/2 in on soft mounts (common practice)',
-  }),
+  stringM: optional(STRING),
+  movementM: MOVEMENT,
   clips: optional(count({ label: 'Clips', min: 0, max: 60, usual: 2, absent: 'not set' })),
   rail: optional(
     labelled('Frame rail', choice({ inside: 'inside it', outside: 'outside it' })),
@@ -111,6 +111,14 @@ const routeShape = object({
   gap: optional(labelled('Its two ports', gapShape)),
 });
 export type LineRoute = Infer<typeof routeShape>;
+/** What is asked of a line beside its form: label, range, reason. */
+export const LINE_FIELDS = {
+  stringM: STRING.field,
+  movementM: MOVEMENT.field,
+  x: along.x.field,
+  y: along.y.field,
+  z: along.z.field,
+} as const;
 
 const hazardFields = {
   name,
@@ -166,6 +174,23 @@ export const routingShape = object({
   lines: byId(routeShape, 100),
 });
 export type Routing = Infer<typeof routingShape>;
+
+/**
+ * Something that is passed, before anybody measured how far.
+ * @param is what it can do to a line
+ * @param called its name
+ * @returns four inches off, bare
+ * Validity: every kind of thing.
+ * @throws nothing
+ * @source own convention
+ * @example usualPass('hot', 'Exhaust').sleeved // => false
+ */
+export const usualPass = (is: Hazard, called: string): Pass => ({
+  name: called,
+  is,
+  distanceM: 0.1016,
+  sleeved: false,
+});
 
 /** Nothing measured yet. */
 export const NO_ROUTING: Routing = { keepOuts: {}, lines: {} };

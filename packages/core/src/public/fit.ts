@@ -2,6 +2,8 @@ export {
   NO_ROUTING,
   bareRoute,
   HAZARDS,
+  LINE_FIELDS,
+  usualPass,
   type Hazard,
   type KeepOut,
   type LineRoute,
@@ -19,4 +21,5 @@ export { ELBOWS, fitHoseEnds, hosesThatGoIn, missOf } from '../fit/hose-ends.ts'
 export { type Outline, outlineOf } from '../fit/outline.ts';
 export { PORT_GAP_FIELDS, type PortGap, posesOf } from '../fit/port-gap.ts';
 export { type Pose } from '../fit/space-path.ts';
+export { follow, mirrored, railOf, usualKeepOuts, usualPoints, usualVehicle } from '../fit/usual-car.ts';
 export { type Vec3 } from '../fit/vector.ts';

@@ -215,7 +215,21 @@ export { layRoute } from '../../src/fit/lay-route.ts';
 export { drawnShape, passings } from '../../src/fit/passing.ts';
 export { routeShape } from '../../src/fit/route.ts';
 export { removeRoute } from '../../src/edit/route.ts';
-export { bareRoute, type KeepOut, type LineRoute, type RoutePoint } from '../../src/document/routing.ts';
+export {
+  bareRoute,
+  usualPass,
+  type KeepOut,
+  type LineRoute,
+  type RoutePoint,
+} from '../../src/document/routing.ts';
+export {
+  follow,
+  mirrored,
+  railOf,
+  usualKeepOuts,
+  usualPoints,
+  usualVehicle,
+} from '../../src/fit/usual-car.ts';
 export { outlineOf } from '../../src/fit/outline.ts';
 export { posesOf, type PortGap } from '../../src/fit/port-gap.ts';
 export { clockText } from '../../src/quantities/clock.ts';

@@ -1,0 +1,211 @@
+import { bareRoute, layRoute, LINE_FIELDS, usualPass, type Hazard, type Passing } from '@venula/core/fit';
+import { cutLength, ENDS, HOSE_KINDS } from '@venula/core/kinds';
+import { elementPath } from '@venula/core/edit';
+import { Ruler, Spline, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { useFormat } from '../../app/settings.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
+import { PlanQuantity } from '../../job/plan-fields.tsx';
+import { PlanField, PlanForm } from '../../job/plan-form.tsx';
+import { MarginBar } from '../../ui/margin-bar.tsx';
+import { QuantityField } from '../../ui/quantity-field.tsx';
+import { usePutRoute, type Line } from './use-lines.ts';
+
+/** What is further off than a foot is no neighbor, m. */
+const NEAR = 0.3048;
+/** What a line can pass, as a person would call it before looking closer. */
+const PASSED: readonly (readonly [Hazard, string])[] = [
+  ['hot', 'Exhaust'],
+  ['moving', 'Belt, pulley or shaft'],
+  ['sharp', 'Edge'],
+  ['access', 'Plug, coil or filter'],
+  ['unknown', 'Part not fitted yet'],
+];
+
+/** A line measured in the car: string, bends, clips, what it passes and how far. */
+export function LineSheet({
+  line,
+  onDraw,
+  onEnds,
+}: {
+  readonly line: Line;
+  readonly onDraw: () => void;
+  readonly onEnds: () => void;
+}) {
+  const { id, route } = line;
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
+  const begin = (how: 'string' | 'drawn') => {
+    edit(...layRoute(doc, id, { ...(route ?? bareRoute(how)), how }));
+    if (how === 'drawn') onDraw();
+  };
+  return (
+    <div className="grid gap-3">
+      {!route && (
+        <p className="text-soft">Pull a string where the hose will lie, seat to seat, and tape it off.</p>
+      )}
+      <div className="grid grid-cols-2 gap-2">
+        <button
+          type="button"
+          className={`btn ${route?.how === 'string' ? 'bg-mark/40' : ''}`}
+          aria-pressed={route?.how === 'string'}
+          disabled={readOnly}
+          onClick={() => begin('string')}
+        >
+          <Ruler size={18} aria-hidden /> By string
+        </button>
+        <button
+          type="button"
+          className={`btn ${route?.how === 'drawn' ? 'bg-mark/40' : ''}`}
+          aria-pressed={route?.how === 'drawn'}
+          disabled={readOnly}
+          onClick={() => begin('drawn')}
+        >
+          <Spline size={18} aria-hidden /> In the car
+        </button>
+      </div>
+      {route?.how === 'string' && <Taped line={line} />}
+      {route?.how === 'drawn' && <Passed line={line} />}
+      <Cut line={line} onEnds={onEnds} />
+    </div>
+  );
+}
+
+function Taped({ line }: { readonly line: Line }) {
+  const { id, run, route } = line;
+  const { readOnly } = useOpenJob();
+  const put = usePutRoute(id);
+  const at = `/routing/lines/${id}`;
+  return (
+    <>
+      <div className="form-grid">
+        <QuantityField
+          label="String, seat to seat"
+          dimension="tape"
+          value={route?.stringM ?? run.lengthM}
+          range={LINE_FIELDS.stringM}
+          disabled={readOnly}
+          onCommit={(stringM) => put({ stringM })}
+        />
+        <PlanQuantity path={elementPath(id, 'bendDegrees')} />
+        <PlanField path={`${at}/clips`} />
+        <QuantityField
+          label={LINE_FIELDS.movementM.label}
+          dimension="tape"
+          value={route?.movementM ?? 0}
+          range={LINE_FIELDS.movementM}
+          disabled={readOnly}
+          onCommit={(movementM) => put({ movementM })}
+        />
+        <PlanField path={`${at}/rail`} />
+      </div>
+      <Passed line={line} />
+    </>
+  );
+}
+
+/** What it passes: each with how far it is against what it asks for. */
+function Passed({ line: { id, route, passes: all } }: { readonly line: Line }) {
+  const { edit, readOnly } = useOpenJob();
+  const put = usePutRoute(id);
+  const drawn = route?.how === 'drawn';
+  // In the car everything has a distance.
+  const passes = drawn ? all.filter((p) => p.distance < Math.max(NEAR, 1.5 * p.needs)) : all;
+  const [measured, setMeasured] = useState<string | null>(null);
+  const add = (is: Hazard, called: string): void => {
+    const taken = route?.passes ?? {};
+    let n = 1;
+    while (taken[`${is}-${n}`]) n++;
+    put({ passes: { ...taken, [`${is}-${n}`]: usualPass(is, called) } });
+    setMeasured(`${is}-${n}`);
+  };
+  return (
+    <section aria-label="What it passes">
+      <h3 className="headline text-base">What it passes</h3>
+      {passes.length === 0 && (
+        <p className="text-sm text-soft">
+          {drawn ? 'Nothing within a foot of it.' : 'Note what is hot, moves, cuts or must be reached.'}
+        </p>
+      )}
+      <ul>
+        {passes.map((p) => (
+          <li key={p.id} className="border-t border-rule py-2">
+            <Bar passing={p} />
+            {!drawn && (
+              <details
+                open={measured === p.id}
+                onToggle={(e) => {
+                  const { open } = e.currentTarget;
+                  setMeasured((now) => (open ? p.id : now === p.id ? null : now));
+                }}
+              >
+                <summary className="label inline-flex min-h-[44px] cursor-pointer items-center text-soft underline decoration-rule underline-offset-4">
+                  Measure {p.name.toLowerCase()}
+                </summary>
+                <div className="form-grid">
+                  <PlanForm owner={`/routing/lines/${id}/passes/${p.id}`} />
+                  <button
+                    type="button"
+                    className="btn btn-small justify-self-start"
+                    disabled={readOnly}
+                    onClick={() => edit({ op: 'remove', path: `/routing/lines/${id}/passes/${p.id}` })}
+                  >
+                    <Trash2 size={16} aria-hidden /> It does not pass it
+                  </button>
+                </div>
+              </details>
+            )}
+          </li>
+        ))}
+      </ul>
+      {!drawn && (
+        <div className="mt-1 flex flex-wrap gap-2">
+          {PASSED.map(([is, called]) => (
+            <button
+              key={is}
+              type="button"
+              className="btn btn-small"
+              disabled={readOnly || Object.keys(route?.passes ?? {}).length >= 12}
+              onClick={() => add(is, called)}
+            >
+              + {called}
+            </button>
+          ))}
+        </div>
+      )}
+    </section>
+  );
+}
+
+const Bar = ({ passing: { name, distance, needs, sleeved } }: { readonly passing: Passing }) => (
+  <MarginBar
+    label={`${name}${sleeved ? ', sleeved' : ''}`}
+    dimension="tape"
+    value={distance}
+    limit={needs}
+    sense="at least"
+    limitLabel="wants"
+  />
+);
+
+function Cut({ line: { run }, onEnds }: { readonly line: Line; readonly onEnds: () => void }) {
+  const format = useFormat();
+  const soft = HOSE_KINDS[run.hose].ends !== 'flare';
+  return (
+    <section aria-label="What to cut" className="border-t-2 border-ink pt-2">
+      <p>
+        <span className="headline text-xl">Cut {format('tape', cutLength(run))}</span>
+        <span className="block text-sm text-soft">
+          {soft
+            ? `of hose, between ${ENDS[run.ends[0]!].name} and ${ENDS[run.ends[1]!].name}`
+            : 'of tube; cut it long, bend, try it, then trim and flare'}
+        </span>
+      </p>
+      {soft && (
+        <button type="button" className="btn mt-2 w-full" onClick={onEnds}>
+          Choose its ends
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,222 @@
+import { ELBOWS, PORT_GAP_FIELDS, type EndFit, type EndQuestion, type PortGap } from '@venula/core/fit';
+import { ENDS, HOSE_KINDS, type EndId, type HoseKindId } from '@venula/core/kinds';
+import { capital } from '@venula/core/quantities';
+import { sayEnds, sayMiss } from '@venula/core/say';
+import { useMemo, useState, type ReactNode } from 'react';
+import { useFormat, useSettings } from '../../app/settings.ts';
+import { useFits, useMiss } from '../../workers/use-fits.ts';
+import { Choice } from '../choice.tsx';
+import { FieldList, type Asked } from '../field-list.tsx';
+import { LaneFaultNote } from '../lane-fault-note.tsx';
+import { FitDrawing } from './fit-drawing.tsx';
+import { FitFacts } from './fit-facts.tsx';
+import { FitList } from './fit-list.tsx';
+
+const asked = (...keys: (keyof PortGap)[]): readonly Asked<PortGap>[] =>
+  keys.map((key) => ({ key, field: PORT_GAP_FIELDS[key] }));
+const FLAT = asked('ahead', 'left', 'fromLeft', 'toLeft');
+const TILTED = asked('above', 'fromUp', 'toUp');
+const OFFERED = [...ELBOWS, 'block-90'] as const satisfies readonly EndId[];
+const ANY = 'any' as const;
+
+/** Two ports as they stand before anybody measured. */
+export const USUAL_GAP = Object.fromEntries(
+  Object.entries(PORT_GAP_FIELDS).map(([key, { usual }]) => [key, usual]),
+) as unknown as PortGap;
+
+/** Where the two ports are and where they point. */
+export function GapFields({
+  gap,
+  onChange,
+  children,
+}: {
+  readonly gap: PortGap;
+  readonly onChange: (gap: PortGap) => void;
+  /** What is asked beside heights and tilts. */
+  readonly children?: ReactNode;
+}) {
+  return (
+    <>
+      <FieldList asked={FLAT} values={gap} onChange={onChange} />
+      <details>
+        <summary className="label inline-flex min-h-[44px] cursor-pointer items-center text-soft underline decoration-rule underline-offset-4">
+          Heights, tilts, movement
+        </summary>
+        <div className="grid gap-2">
+          <FieldList asked={TILTED} values={gap} onChange={onChange} />
+          {children}
+        </div>
+      </details>
+    </>
+  );
+}
+
+export interface EndChoice {
+  readonly q: EndQuestion;
+  readonly fits: readonly EndFit[];
+  /** The one that is looked at. */
+  readonly fit: EndFit | undefined;
+  readonly tone: 'good' | 'fix';
+  readonly sentence: string;
+  readonly second: string;
+  readonly ends: readonly EndId[];
+  readonly pair: EndFit['ends'] | null;
+  readonly setEnds: (ends: readonly EndId[]) => void;
+  readonly setPair: (pair: EndFit['ends'] | null) => void;
+  readonly fault: string | null;
+  readonly again: () => void;
+}
+
+/** Everything about choosing two hose ends: which go in, which is looked at, and what is said of it. */
+export function useEndChoice(asked: Omit<EndQuestion, 'ends'>): EndChoice {
+  const format = useFormat();
+  const { units } = useSettings();
+  const [ends, setEnds] = useState<readonly EndId[]>(ELBOWS);
+  const [pair, setPair] = useState<EndFit['ends'] | null>(null);
+  const q = useMemo(
+    (): EndQuestion => ({
+      ...asked,
+      ends: OFFERED.filter((end) => ends.includes(end) || pair?.includes(end)),
+    }),
+    [asked, ends, pair],
+  );
+  const { answer, fresh, fault, again, share } = useFits(q);
+  const fits = fresh ? answer!.fits : [];
+  const [best] = fits;
+  const mine = pair && fits.find((f) => f.ends.join() === pair.join());
+  const missed = fresh && pair && !mine ? pair : null;
+  const miss = useMiss(q, missed);
+  const fit = pair ? (mine ?? undefined) : best;
+  const sentence = !fresh
+    ? 'Trying every pair of ends …'
+    : fit
+      ? `${capital(sayEnds(fit.ends))}: cut ${format('tape', fit.cut)} of hose.`
+      : !missed
+        ? 'No pair of ends goes in.'
+        : miss.fresh
+          ? sayMiss(miss.answer!, units)
+          : 'Trying that pair …';
+  const second = !fresh
+    ? `${Math.round(share * 100)}% of them tried.`
+    : missed && best
+      ? `${capital(sayEnds(best.ends))} would: cut ${format('tape', best.cut)}.`
+      : wayOut(answer!.others, best);
+  const tone = !fresh || (fit && fit.lies !== 'in-a-loop') ? 'good' : 'fix';
+  return { q, fits, fit, tone, sentence, second, ends, pair, setEnds, setPair, fault, again };
+}
+
+/** The drawing, how the ends are turned, and every other pair. */
+export function EndsFound({
+  choice,
+  children,
+}: {
+  readonly choice: EndChoice;
+  readonly children?: ReactNode;
+}) {
+  const { q, fits, fit, ends, pair, setEnds, setPair, fault, again } = choice;
+  return (
+    <>
+      {fault !== null && <LaneFaultNote what="The ends could not be worked out" why={fault} again={again} />}
+      {fit && (
+        <>
+          <FitDrawing q={q} fit={fit} />
+          <FitFacts fit={fit} least={HOSE_KINDS[q.hose].bendRadii[q.dash] ?? 0} />
+        </>
+      )}
+      {children}
+      <div className="mt-3 grid max-w-[720px] gap-3">
+        {fits.length > 0 && (
+          <FitList fits={fits} chosen={fit} onChoose={(f) => setPair(f === fits[0] ? null : f.ends)} />
+        )}
+        <EndsOnHand chosen={ends} onChoose={setEnds} />
+        <PairCheck pair={pair} onChoose={setPair} />
+        <p className="text-sm text-soft">
+          Ends as they are usually drawn (estimate): lay yours beside the drawing before you cut. The hose
+          leaves each end straight for one and a half times its size, then lies by the shortest way in bends
+          half again as wide as its least. Ranked by what they lose.
+        </p>
+      </div>
+    </>
+  );
+}
+
+function wayOut(others: readonly HoseKindId[], best: EndFit | undefined): string {
+  if (best && best.lies !== 'in-a-loop') return 'Seat to seat along the middle, ends taken off.';
+  const hoses = others.map((kind) => HOSE_KINDS[kind].name).join('; ');
+  return hoses
+    ? `The ports are too close for this hose. It would go in with: ${hoses}.`
+    : 'The ports are too close for any hose: turn one port, move it, or join them with an adapter.';
+}
+
+/** Only what lies on the shelf. */
+function EndsOnHand({
+  chosen,
+  onChoose,
+}: {
+  readonly chosen: readonly EndId[];
+  readonly onChoose: (ends: readonly EndId[]) => void;
+}) {
+  return (
+    <fieldset>
+      <legend className="label text-sm text-soft">Ends to choose from</legend>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {OFFERED.map((end) => {
+          const on = chosen.includes(end);
+          return (
+            <button
+              key={end}
+              type="button"
+              aria-pressed={on}
+              className={`btn btn-small ${on ? '' : 'text-soft line-through'}`}
+              onClick={() =>
+                onChoose(
+                  on
+                    ? chosen.filter((e) => e !== end)
+                    : OFFERED.filter((e) => e === end || chosen.includes(e)),
+                )
+              }
+              disabled={on && chosen.length === 1}
+            >
+              {ENDS[end].name}
+            </button>
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}
+
+/** Does the pair somebody has in mind go in, and if not why? */
+function PairCheck({
+  pair,
+  onChoose,
+}: {
+  readonly pair: EndFit['ends'] | null;
+  readonly onChoose: (pair: EndFit['ends'] | null) => void;
+}) {
+  const options: { value: EndId | typeof ANY; label: string }[] = [
+    { value: ANY, label: 'the best there is' },
+    ...OFFERED.map((end) => ({ value: end, label: ENDS[end].name })),
+  ];
+  const set = (side: 0 | 1, end: EndId | typeof ANY): void => {
+    if (end === ANY) return onChoose(null);
+    const [a, b] = pair ?? [end, end];
+    onChoose(side === 0 ? [end, b] : [a, end]);
+  };
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      <Choice
+        label="Try this end on port 1"
+        value={pair?.[0] ?? ANY}
+        options={options}
+        onChoose={(end) => set(0, end)}
+      />
+      <Choice
+        label="and this on port 2"
+        value={pair?.[1] ?? ANY}
+        options={options}
+        onChoose={(end) => set(1, end)}
+      />
+    </div>
+  );
+}
