@@ -7,3 +7,14 @@ export type { JointKind } from '../supply/joining/mating.ts';
 export { NPT_FIELDS, nptHole, USUAL_WALL } from '../supply/joining/npt.ts';
 export { sold } from '../supply/sold.ts';
 export { type Joint, jointList, lineVolume } from '../supply/joints.ts';
+export {
+  type Bar,
+  cuttingPlan,
+  type CuttingPlan,
+  kitLines,
+  KERF,
+  type Offcut,
+  type Piece,
+  SQUARE_UP,
+} from '../supply/cutting.ts';
+export { hoseChoices, type HoseChoice, type HoseFault } from '../supply/hose-choice.ts';

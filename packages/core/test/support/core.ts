@@ -237,6 +237,8 @@ export { sayEnds, sayMiss } from '../../src/say/hose-ends.ts';
 export { mate, type Mated } from '../../src/supply/joining/mating.ts';
 export { NPT_THREADS, nptHole } from '../../src/supply/joining/npt.ts';
 export { sold } from '../../src/supply/sold.ts';
+export { cuttingPlan, kitLines, type Offcut, type Piece, type Sold } from '../../src/supply/cutting.ts';
+export { hoseChoices, hoseFaults } from '../../src/supply/hose-choice.ts';
 export { jointList, lineVolume, type Joint } from '../../src/supply/joints.ts';
 export type { PlanResult } from '../../src/advise/plan-result.ts';
 export type {

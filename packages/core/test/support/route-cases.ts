@@ -56,6 +56,11 @@ const point = (i: number, key: string, value: unknown): PatchOperation => ({
   value,
 });
 
+/** The same of steel tube. */
+const hardFeed = applied(routed, [
+  { op: 'replace', path: '/plumbing/elements/feed/hose', value: 'hard-steel' },
+]);
+
 /** Each finding of a route: a plan without it and what brings it up. */
 export const ROUTE_CASES = {
   ROUTE_HOT: past('hot', 0.08),
@@ -66,5 +71,6 @@ export const ROUTE_CASES = {
   ROUTE_OPEN: past('unknown', 0.03),
   ROUTE_BEND: [routed, [point(2, 'y', 0.45)]],
   ROUTE_SPAN: [routed, [point(3, 'clip', false)]],
+  TUBE_MOVES: [hardFeed, [{ op: 'replace', path: '/routing/lines/feed/movementM', value: 0.03 }]],
   ROUTE_LOW: [routed, [point(4, 'z', 0.19)]],
 } as const satisfies Readonly<Record<string, Case>>;

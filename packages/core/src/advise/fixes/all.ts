@@ -83,6 +83,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   PORT_STACK: usualPorts,
   HOSE_HEAT: hoseFixes,
   HOSE_IN_TANK: hoseFixes,
+  TUBE_MOVES: hoseFixes,
   FILTER_MISSING: filterPlaceFixes,
   FILTER_TOO_FINE: filterPlaceFixes,
   FILTER_TOO_COARSE: filterPlaceFixes,

@@ -1,5 +1,6 @@
-import type { ElementOf, JobDocument } from '../../document/job-document.ts';
+import type { ElementOf } from '../../document/job-document.ts';
 import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
+import { dutyOf, hoseFaults, STIFF } from '../../supply/hose-choice.ts';
 import { PAPER_ETHANOL } from '../../kinds/plumbing/filter/shape.ts';
 import type { Found, Place } from '../../outcome/finding.ts';
 import { settled, type FindingContext, type FindingRule } from '../context.ts';
@@ -12,7 +13,7 @@ interface HoseFigures {
   readonly sizes: readonly number[];
 }
 export type HoseFound = Found<
-  'HOSE_FUEL' | 'HOSE_SIZE' | 'HOSE_PRESSURE' | 'HOSE_HEAT' | 'HOSE_IN_TANK' | 'FUEL_IN_CABIN',
+  'HOSE_FUEL' | 'HOSE_SIZE' | 'HOSE_PRESSURE' | 'HOSE_HEAT' | 'HOSE_IN_TANK' | 'TUBE_MOVES' | 'FUEL_IN_CABIN',
   HoseFigures
 >;
 export type FilterMedia = Found<'FILTER_MEDIA', Record<string, never>>;
@@ -71,70 +72,92 @@ function runFindings(id: string, run: ElementOf<'run'>, context: FindingContext)
     reason: kind.fuelReason,
     sizes: Object.keys(kind.bores).map(Number),
   };
-  const { ethanol } = context.doc.brief.fuel;
-  const out: HoseFound[] = [];
-  if (ethanol > kind.maxEthanol + 1e-9)
-    out.push({
-      code: 'HOSE_FUEL',
-      severity: 'fix',
-      stage: 'parts',
-      place,
-      dimension: 'fraction',
-      value: ethanol,
-      limit: kind.maxEthanol,
-      figures,
-    });
-  if (kind.bores[run.dash] === undefined && run.boreM === undefined)
-    out.push({
-      code: 'HOSE_SIZE',
-      severity: 'fix',
-      stage: 'plumb',
-      place,
-      dimension: 'count',
-      value: run.dash,
-      limit: figures.sizes[0] ?? 0,
-      figures,
-    });
   const highest = settled(context)
     .flatMap((s) =>
       s.values.stations.filter((t) => t.elementId === id).map((t) => ({ s, p: Math.max(t.pUp, t.pDown) })),
     )
     .sort((a, b) => b.p - a.p)[0];
-  if (highest && highest.p > kind.ratedPa)
-    out.push({
-      code: 'HOSE_PRESSURE',
-      severity: 'stop',
-      stage: 'parts',
-      place,
-      stateId: highest.s.state.id,
-      dimension: 'pressure',
-      value: highest.p,
-      limit: kind.ratedPa,
-      figures,
-    });
-  const around = zoneKelvin(context.doc, run.zone);
-  if (around > kind.maxK)
-    out.push({
-      code: 'HOSE_HEAT',
-      severity: 'fix',
-      stage: 'parts',
-      place,
-      dimension: 'temperature',
-      value: around,
-      limit: kind.maxK,
-      figures,
-    });
-  if (run.zone === 'in-tank' && !kind.submersible && !run.existing)
-    out.push({
-      code: 'HOSE_IN_TANK',
-      severity: 'fix',
-      stage: 'parts',
-      place,
-      dimension: 'count',
-      value: 0,
-      limit: 1,
-      figures,
-    });
+  const duty = dutyOf(context.doc, id, run, highest?.p);
+  const out: HoseFound[] = [];
+  for (const fault of hoseFaults(kind, duty))
+    switch (fault) {
+      case 'fuel':
+        out.push({
+          code: 'HOSE_FUEL',
+          severity: 'fix',
+          stage: 'parts',
+          place,
+          dimension: 'fraction',
+          value: duty.ethanol,
+          limit: kind.maxEthanol,
+          figures,
+        });
+        break;
+      case 'size':
+        // Its own bore is known: the table’s is not asked.
+        if (run.boreM === undefined)
+          out.push({
+            code: 'HOSE_SIZE',
+            severity: 'fix',
+            stage: 'plumb',
+            place,
+            dimension: 'count',
+            value: run.dash,
+            limit: figures.sizes[0] ?? 0,
+            figures,
+          });
+        break;
+      case 'pressure':
+        out.push({
+          code: 'HOSE_PRESSURE',
+          severity: 'stop',
+          stage: 'parts',
+          place,
+          stateId: highest!.s.state.id,
+          dimension: 'pressure',
+          value: highest!.p,
+          limit: kind.ratedPa,
+          figures,
+        });
+        break;
+      case 'heat':
+        out.push({
+          code: 'HOSE_HEAT',
+          severity: 'fix',
+          stage: 'parts',
+          place,
+          dimension: 'temperature',
+          value: duty.kelvin,
+          limit: kind.maxK,
+          figures,
+        });
+        break;
+      case 'in-tank':
+        if (!run.existing)
+          out.push({
+            code: 'HOSE_IN_TANK',
+            severity: 'fix',
+            stage: 'parts',
+            place,
+            dimension: 'count',
+            value: 0,
+            limit: 1,
+            figures,
+          });
+        break;
+      case 'moves':
+        out.push({
+          code: 'TUBE_MOVES',
+          severity: 'fix',
+          stage: 'route',
+          place,
+          dimension: 'tape',
+          value: duty.movement,
+          limit: STIFF,
+          figures,
+        });
+        break;
+    }
   if (run.zone === 'cabin')
     out.push({
       code: 'FUEL_IN_CABIN',
@@ -148,12 +171,3 @@ function runFindings(id: string, run: ElementOf<'run'>, context: FindingContext)
     });
   return out;
 }
-
-/** Air round a run, K; in the tank the fuel. */
-const zoneKelvin = ({ brief }: JobDocument, zone: ElementOf<'run'>['zone']): number =>
-  ({
-    'in-tank': brief.fuelK,
-    'under-body': brief.electrical.underBodyK,
-    'engine-bay': brief.electrical.engineBayK,
-    cabin: brief.electrical.cabinK,
-  })[zone];

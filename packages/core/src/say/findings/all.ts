@@ -112,6 +112,7 @@ export const WORDS = {
   FUEL_IN_CABIN: hoseWords,
   HOSE_HEAT: hoseWords,
   HOSE_IN_TANK: hoseWords,
+  TUBE_MOVES: hoseWords,
   FILTER_MISSING: filterPlace,
   FILTER_TOO_FINE: filterPlace,
   FILTER_TOO_COARSE: filterPlace,

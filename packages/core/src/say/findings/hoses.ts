@@ -43,6 +43,13 @@ export const hoseWords: Words<HoseFound> = ({ code, value, limit, place, figures
         formula: 'place of the run: the tank',
         source,
       };
+    case 'TUBE_MOVES':
+      return {
+        title: `${place.name}: ${hose} where one end moves by ${q('tape', value)}.`,
+        text: 'A tube that is worked back and forth cracks at its flare. Put a short soft hose where engine or tank moves.',
+        formula: `${q('tape', value)} of movement against ${q('tape', limit)}`,
+        source: 'common practice',
+      };
     case 'FUEL_IN_CABIN':
       return {
         title: `${place.name} runs through the cabin.`,
