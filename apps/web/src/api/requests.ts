@@ -97,6 +97,17 @@ export interface NewRun {
       };
 }
 
+export interface PutAside {
+  quantity: number;
+}
+
+export interface PutOnShelf {
+  part: string;
+  unit: 'each' | 'm';
+  quantity?: number;
+  note?: string;
+}
+
 export interface SignIn {
   login: string;
   password: string;
