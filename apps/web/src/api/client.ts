@@ -26,7 +26,11 @@ export class OfflineError extends Error {
 const GIVE_UP_MS = 20_000;
 const MOST_WAIT_S = 600;
 
-export async function api<T>(method: 'GET' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> {
+export async function api<T>(
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+  path: string,
+  body?: unknown,
+): Promise<T> {
   let res: Response;
   let text: string;
   try {

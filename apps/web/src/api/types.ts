@@ -82,6 +82,17 @@ export interface ConflictDetail {
   }[];
 }
 
+/** Something the shop has, and what of it is put aside. Pieces, or m. */
+export interface ShelfRow {
+  id: string;
+  part: string;
+  unit: 'each' | 'm';
+  quantity: number;
+  note: string;
+  reserved: { jobId: string; number: number; title: string; quantity: number }[];
+}
+export type PutOnShelf = requests.PutOnShelf;
+
 export interface AcceptanceRow {
   readonly id: string;
   readonly findingKey: string;

@@ -1,3 +1,4 @@
+export { sayHoseFault } from '../say/hose-faults.ts';
 export { sayEnds, sayMiss } from '../say/hose-ends.ts';
 export { sayEnding } from '../say/ending.ts';
 export { type SaidFinding, sayAgain } from '../say/finding.ts';

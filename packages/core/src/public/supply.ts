@@ -12,9 +12,9 @@ export {
   cuttingPlan,
   type CuttingPlan,
   kitLines,
-  KERF,
   type Offcut,
   type Piece,
-  SQUARE_UP,
 } from '../supply/cutting.ts';
 export { hoseChoices, type HoseChoice, type HoseFault } from '../supply/hose-choice.ts';
+export { cutGroups, type CutGroup } from '../supply/cut-list.ts';
+export { type Tool, TOOL_GROUPS, toolList } from '../supply/tools.ts';

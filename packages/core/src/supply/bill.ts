@@ -12,7 +12,7 @@ export { BILL_GROUPS, type BillGroup, type BillLine } from '../kinds/bill-line.t
  * What the plan implies must be on the bench: components, hose by kind and size, ends, adapters and seals of every joint,
  * plugs, wire, terminals, fuses, relays, switches, consumables. Ports nobody has named are taken as their kind usually has them.
  * @param doc job document
- * @returns lines, equal parts added up; lengths in m with cutting allowance
+ * @returns lines, equal parts added up; lengths in m as they are cut, with what a cut takes
  * Validity: any job the checker accepts.
  * @throws nothing
  * @source common practice; threads SAE J514 / J1926 (from memory)

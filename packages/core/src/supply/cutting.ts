@@ -1,3 +1,5 @@
+import { CUT_WASTE } from '../kinds/plumbing/run/end-sizes.ts';
+
 /** A hose to cut: what is left of it when its ends are on, m. */
 export interface Piece {
   readonly id: string;
@@ -37,10 +39,6 @@ export interface CuttingPlan {
   readonly tooLong: readonly Piece[];
 }
 
-/** An abrasive wheel takes so much a cut, and each piece is squared at both ends, m (common practice). */
-export const KERF = 0.003;
-export const SQUARE_UP = 0.006;
-
 /** Ways looked at before the best so far is taken: far more than a car has hoses. */
 const MOST_LOOKED_AT = 400_000;
 const TINY = 1e-9;
@@ -54,7 +52,7 @@ interface Open {
 }
 
 /** What a piece takes of a length. */
-const takes = ({ length }: Piece): number => length + 2 * SQUARE_UP + KERF;
+const takes = ({ length }: Piece): number => length + CUT_WASTE;
 
 /**
  * Which hose is cut from which length, so that the least is bought, and of equal ways the one that opens the fewest lengths.

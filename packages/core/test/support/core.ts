@@ -233,11 +233,14 @@ export {
 export { outlineOf } from '../../src/fit/outline.ts';
 export { posesOf, type PortGap } from '../../src/fit/port-gap.ts';
 export { clockText } from '../../src/quantities/clock.ts';
+export { sayHoseFault } from '../../src/say/hose-faults.ts';
 export { sayEnds, sayMiss } from '../../src/say/hose-ends.ts';
 export { mate, type Mated } from '../../src/supply/joining/mating.ts';
 export { NPT_THREADS, nptHole } from '../../src/supply/joining/npt.ts';
 export { sold } from '../../src/supply/sold.ts';
 export { cuttingPlan, kitLines, type Offcut, type Piece, type Sold } from '../../src/supply/cutting.ts';
+export { cutGroups } from '../../src/supply/cut-list.ts';
+export { toolList } from '../../src/supply/tools.ts';
 export { hoseChoices, hoseFaults } from '../../src/supply/hose-choice.ts';
 export { jointList, lineVolume, type Joint } from '../../src/supply/joints.ts';
 export type { PlanResult } from '../../src/advise/plan-result.ts';

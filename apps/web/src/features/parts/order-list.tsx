@@ -1,14 +1,28 @@
 import { BILL_GROUPS, sold, type BillGroup, type BillLine } from '@venula/core/supply';
+import { asideFor, useShelf } from '../../api/shelf.ts';
 import { useSettings } from '../../app/settings.ts';
+import { useOpenJob } from '../../job/job-context.ts';
+import { OnShelf } from './on-shelf.tsx';
 
 const GROUPS = Object.entries(BILL_GROUPS) as [BillGroup, string][];
 
-/** What to get, group by group, as it is sold. */
-export function OrderList({ lines }: { readonly lines: readonly BillLine[] }) {
+/** What to get, group by group, as it is sold; what the shop has is put aside in place. */
+export function OrderList({
+  lines,
+  counting,
+}: {
+  readonly lines: readonly BillLine[];
+  readonly counting: boolean;
+}) {
   const { units } = useSettings();
+  const { id } = useOpenJob();
+  const shelf = useShelf().data ?? [];
   const quantity = (l: BillLine): string => {
-    const { quantity: many, unit } = sold(l, units);
-    return unit === 'each' ? String(many) : `${many} ${unit}`;
+    const aside = shelf
+      .filter((s) => s.part === l.part && s.unit === l.unit)
+      .reduce((sum, s) => sum + asideFor(s, id), 0);
+    const { quantity: many, unit } = sold({ ...l, quantity: Math.max(0, l.quantity - aside) }, units);
+    return many === 0 ? 'none' : unit === 'each' ? String(many) : `${many} ${unit}`;
   };
   return (
     <table className="w-full">
@@ -16,7 +30,7 @@ export function OrderList({ lines }: { readonly lines: readonly BillLine[] }) {
       <thead>
         <tr className="label border-b-2 border-ink text-sm text-soft">
           <th scope="col" className="cell num w-28 font-semibold max-md:w-14">
-            Quantity
+            To get
           </th>
           <th scope="col" className="cell font-semibold">
             Part
@@ -43,6 +57,9 @@ export function OrderList({ lines }: { readonly lines: readonly BillLine[] }) {
                 <td className="cell label text-sm text-soft">
                   {l.note}
                   {l.problem && <strong className="block text-fix">{l.problem}</strong>}
+                  {l.unit === 'each' && (
+                    <OnShelf line={l} items={shelf.filter((s) => s.part === l.part)} counting={counting} />
+                  )}
                 </td>
               </tr>
             ))}

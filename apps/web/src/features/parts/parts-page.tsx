@@ -3,21 +3,25 @@ import {
   billOfMaterials,
   connectionsOf,
   sold,
+  toolList,
   type BillLine,
   type Connection,
 } from '@venula/core/supply';
 import { Download, Printer } from 'lucide-react';
 import Papa from 'papaparse';
 import { Tabs } from 'radix-ui';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useSettings } from '../../app/settings.ts';
+import { useFormat, useSettings } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
 import { useDoc } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { saveFile } from '../../ui/save-file.ts';
 import { Headline } from '../../ui/headline.tsx';
 import { ViewTabs } from '../../ui/view-tabs.tsx';
+import { CutView, useCutPlans } from './cut-view.tsx';
+import { HosesView } from './hoses-view.tsx';
+import { ToolsView } from './tools-view.tsx';
 import { Changes } from './changes.tsx';
 import { JointsView } from './joints-view.tsx';
 import { OrderList } from './order-list.tsx';
@@ -28,8 +32,12 @@ const inert = (cell: string): string => (/^[=+\-@\t\r]/.test(cell) ? `'${cell}` 
 const STAGES = ['parts'] as const;
 const VIEWS = [
   ['list', 'Order list'],
+  ['hoses', 'Hoses'],
+  ['cut', 'Cut list'],
   ['joints', 'Joints'],
+  ['tools', 'Tools'],
 ] as const;
+type View = (typeof VIEWS)[number][0];
 
 export function PartsPage() {
   const doc = useDoc();
@@ -38,12 +46,42 @@ export function PartsPage() {
   const view = VIEWS.find(([key]) => key === search.get('view'))?.[0] ?? 'list';
   const lines = useMemo(() => billOfMaterials(doc), [doc]);
   const connections = useMemo(() => connectionsOf(doc), [doc]);
+  const format = useFormat();
+  const [counting, setCounting] = useState(false);
   const problems = lines.filter((l) => l.problem);
   const usual = new Set(
     connections.flatMap((c) =>
       c.kept ? [] : [c.from, c.to].flatMap((s) => (s.assumed ? [`${s.id} ${s.face}`] : [])),
     ),
   ).size;
+  const cuts = useCutPlans();
+  const tools = useMemo(() => toolList(doc), [doc]);
+  const ports =
+    usual > 0
+      ? `${usual} ports are taken as their kind usually has them. Name them under Joints when the part is on the bench.`
+      : 'Every port is named.';
+  const unfit = problems.length > 0 ? 'fix' : 'good';
+  const bought = cuts.reduce((sum, c) => sum + c.plan.bought, 0);
+  const pieces = cuts.reduce((sum, c) => sum + c.group.pieces.length, 0);
+  const answers: Readonly<Record<View, { tone: 'good' | 'fix'; sentence: string; second: string }>> = {
+    list: { tone: unfit, sentence: listSentence(lines), second: ports },
+    joints: { tone: unfit, sentence: jointSentence(connections), second: ports },
+    hoses: {
+      tone: 'good',
+      sentence: 'Which hose for which line.',
+      second: 'By fuel, pressure, heat, place and movement. Touch a kind to plan with it.',
+    },
+    cut: {
+      tone: 'good',
+      sentence: `Cut ${pieces} ${pieces === 1 ? 'hose' : 'hoses'}: buy ${bought > 0 ? format('length', bought) : 'nothing'}.`,
+      second: 'Ends taken off. Mock up with one end fitted, mark, then cut.',
+    },
+    tools: {
+      tone: 'good',
+      sentence: `${tools.length} tools to lay out first.`,
+      second: 'With their sizes, from the plan.',
+    },
+  };
   const csv = () =>
     Papa.unparse({
       fields: ['group', 'part', 'quantity', 'unit', 'where and what to watch', 'problem'],
@@ -70,16 +108,18 @@ export function PartsPage() {
         }
       >
         <div className="flex items-start justify-between gap-4 max-md:flex-col">
-          <Headline
-            tone={problems.length > 0 ? 'fix' : 'good'}
-            sentence={view === 'joints' ? jointSentence(connections) : listSentence(lines)}
-            second={
-              usual > 0
-                ? `${usual} ports are taken as their kind usually has them. Name them under Joints when the part is on the bench.`
-                : 'Every port is named.'
-            }
-          />
-          <div className="no-print mb-2 flex shrink-0 gap-2">
+          <Headline {...answers[view]} />
+          <div className="no-print mb-2 flex shrink-0 flex-wrap gap-2">
+            {view === 'list' && (
+              <button
+                type="button"
+                className={`btn ${counting ? 'bg-mark/40' : ''}`}
+                aria-pressed={counting}
+                onClick={() => setCounting(!counting)}
+              >
+                What the shop has
+              </button>
+            )}
             <button
               type="button"
               className="btn"
@@ -93,7 +133,16 @@ export function PartsPage() {
           </div>
         </div>
         <Tabs.Content value="list">
-          <OrderList lines={lines} />
+          <OrderList lines={lines} counting={counting} />
+        </Tabs.Content>
+        <Tabs.Content value="hoses">
+          <HosesView />
+        </Tabs.Content>
+        <Tabs.Content value="cut">
+          <CutView plans={cuts} />
+        </Tabs.Content>
+        <Tabs.Content value="tools">
+          <ToolsView tools={tools} />
         </Tabs.Content>
         <Tabs.Content value="joints">
           <JointsView connections={connections} />

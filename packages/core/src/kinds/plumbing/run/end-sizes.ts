@@ -37,6 +37,12 @@ export function endSize(end: EndId, dash: Dash): EndSize {
   };
 }
 
+/** An abrasive wheel takes so much a cut, and each piece is squared at both ends, m (common practice). */
+const KERF = 0.003;
+const SQUARE_UP = 0.006;
+/** What a piece takes of a length beyond its own, m. */
+export const CUT_WASTE = 2 * SQUARE_UP + KERF;
+
 /** Along its middle, from its seat to the cut end of the hose, m. */
 export const endAllowance = (end: EndId, dash: Dash): number => {
   const { stub, radius, turn, tail } = endSize(end, dash);

@@ -1,11 +1,9 @@
 import { billLine, type BillLine } from '../../bill-line.ts';
 import type { BillSite } from '../../contract.ts';
+import { CUT_WASTE, cutLength } from './end-sizes.ts';
 import { ENDS } from './ends.ts';
 import { DASH_WRENCHES, HOSE_KINDS } from './hoses.ts';
 import type { Run } from './shape.ts';
-
-/** Squaring both ends and one cut that went wrong, m per hose. */
-const CUT_ALLOWANCE = 0.1;
 
 /** A line is held this often, m (18 in: common practice). */
 const CLIP_SPACING = 0.4572;
@@ -16,7 +14,7 @@ export function runLines(e: Run, site: BillSite): BillLine[] {
   const kind = HOSE_KINDS[e.hose];
   const problem = site.ethanol > kind.maxEthanol + 1e-9 ? kind.fuelReason : undefined;
   return [
-    billLine('hose', `${kind.name}, -${e.dash}`, e.lengthM + CUT_ALLOWANCE, 'm', e.name, problem),
+    billLine('hose', hoseName(e), cutLength(e) + CUT_WASTE, 'm', e.name, problem),
     ...e.ends.flatMap((end) =>
       end === 'open'
         ? []
@@ -25,6 +23,10 @@ export function runLines(e: Run, site: BillSite): BillLine[] {
     ...clips(e),
   ];
 }
+
+/** As it is asked for, and as it lies on the shelf. */
+export const hoseName = ({ hose, dash }: Pick<Run, 'hose' | 'dash'>): string =>
+  `${HOSE_KINDS[hose].name}, -${dash}`;
 
 /** A hard tube has no hose ends: it is flared behind a nut and sleeve, and turns by a bend or an elbow. */
 function endName(e: Run, end: Run['ends'][number]): string {

@@ -1,0 +1,44 @@
+import type { JobDocument } from '../document/job-document.ts';
+import { inFlowOrder } from '../document/flow-order.ts';
+import { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
+import { hoseName } from '../kinds/plumbing/run/lines.ts';
+import { isUs, type UnitSystem } from '../quantities/units.ts';
+import type { Piece, Sold } from './cutting.ts';
+
+/** Hoses of one kind and size that are cut from the same lengths. */
+export interface CutGroup {
+  /** As the order list calls it. */
+  readonly part: string;
+  readonly pieces: readonly Piece[];
+  readonly sold: Sold;
+}
+
+/** The longest that is cut from a drum in one piece, m (50 ft). */
+const LONGEST = 15.24;
+
+/**
+ * What is to be cut for a job, kind by kind.
+ * @param doc job document
+ * @param system unit system of the shop: hose is sold by the foot or the half meter
+ * @returns groups in the order the fuel meets them, lengths m
+ * Validity: any job; lines already in the car are not cut.
+ * @throws nothing
+ * @source see cutLength
+ * @example cutGroups(fullReturnJob('x'), 'us').length > 0 // => true
+ */
+export function cutGroups(doc: JobDocument, system: UnitSystem): CutGroup[] {
+  const step = isUs(system) ? 0.3048 : 0.5;
+  const groups = new Map<string, Piece[]>();
+  for (const [, path] of inFlowOrder(doc.plumbing.paths))
+    for (const id of path.order) {
+      const run = doc.plumbing.elements[id];
+      if (run?.kind !== 'run' || run.existing) continue;
+      const part = hoseName(run);
+      groups.set(part, [...(groups.get(part) ?? []), { id, name: run.name, length: cutLength(run) }]);
+    }
+  return [...groups].map(([part, pieces]) => ({
+    part,
+    pieces,
+    sold: { by: 'step', step, longest: LONGEST },
+  }));
+}
