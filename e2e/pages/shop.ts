@@ -27,6 +27,19 @@ export async function newJob(
 export const demoCoupe = (page: Page): Locator =>
   page.getByRole('listitem').filter({ has: page.getByText('Hill-climb coupé, 2.4 turbo', { exact: true }) });
 
+/** A copy of the demo coupé under a name of its own, opened: the demo stays as it is, and no other copy is taken for it. */
+export async function copyOfCoupe(page: Page, title: string): Promise<void> {
+  await page.getByRole('searchbox', { name: 'Search jobs' }).fill('Hill-climb');
+  const href = (await demoCoupe(page).getByRole('link').first().getAttribute('href'))!;
+  const made = await page.request.post('/api/v1/jobs', {
+    data: { copyOf: href.split('/')[2], title },
+    headers: { origin: new URL(page.url()).origin },
+  });
+  expect(made.status()).toBe(201);
+  await page.goto(`/jobs/${((await made.json()) as { id: string }).id}/plumb`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(title);
+}
+
 export const stage = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
 

@@ -138,6 +138,32 @@ describe('what a line keeps away from (common practice)', () => {
   });
 });
 
+test('wherever something hot comes near, moving the line is offered and cures it; its ports stay', () => {
+  let moved = 0;
+  for (let x = 0.45; x < 2.5; x += 0.2)
+    for (const room of [0.02, 0.06, 0.1]) {
+      const { op, path, value } = pipe('hot', room);
+      const { from, to, ...rest } = value as { from: { z: number }; to: { z: number } };
+      const doc = applied(routed, [
+        { op, path, value: { ...rest, from: { ...from, x }, to: { ...to, x: x + 0.4 } } },
+      ]);
+      const hot = evaluatePlan(doc).findings.find((f) => f.code === 'ROUTE_HOT');
+      // Where the line has risen to its port the pipe passes below it.
+      if (!hot) continue;
+      moved++;
+      const move = hot.fixes.find((f) => f.label.startsWith('Move'));
+      expect([x, room, move?.label]).toEqual([x, room, expect.any(String)]);
+      const after = applied(doc, move!.patch);
+      expect(evaluatePlan(after).findings.map((f) => f.code)).not.toContain('ROUTE_HOT');
+      const ends = (d: typeof doc) => {
+        const { points } = d.routing!.lines['feed']!;
+        return [points[0], points.at(-1)];
+      };
+      expect(ends(after)).toEqual(ends(doc));
+    }
+  expect(moved).toBeGreaterThan(20);
+});
+
 describe('a route and its line', () => {
   const plain = fullReturnJob('x');
   const put = (route: LineRoute) => {

@@ -84,13 +84,14 @@ export function useEndChoice(asked: Omit<EndQuestion, 'ends'>): EndChoice {
   const fits = fresh ? answer!.fits : [];
   const [best] = fits;
   const mine = pair && fits.find((f) => f.ends.join() === pair.join());
-  const missed = fresh && pair && !mine ? pair : null;
+  const loop = mine?.lies === 'in-a-loop';
+  const missed = fresh && pair && (!mine || loop) ? pair : null;
   const miss = useMiss(q, missed);
   const fit = pair ? (mine ?? undefined) : best;
   const sentence = !fresh
     ? 'Trying every pair of ends …'
     : fit
-      ? `${capital(sayEnds(fit.ends))}: cut ${format('tape', fit.cut)} of hose.`
+      ? `${capital(sayEnds(fit.ends))}: ${fit.lies === 'in-a-loop' ? 'only in a loop, ' : ''}cut ${format('tape', fit.cut)} of hose.`
       : !missed
         ? 'No pair of ends goes in.'
         : miss.fresh
@@ -98,9 +99,11 @@ export function useEndChoice(asked: Omit<EndQuestion, 'ends'>): EndChoice {
           : 'Trying that pair …';
   const second = !fresh
     ? `${Math.round(share * 100)}% of them tried.`
-    : missed && best
-      ? `${capital(sayEnds(best.ends))} would: cut ${format('tape', best.cut)}.`
-      : wayOut(answer!.others, best);
+    : loop && miss.fresh
+      ? sayMiss(miss.answer!, units)
+      : missed && best
+        ? `${capital(sayEnds(best.ends))} would: cut ${format('tape', best.cut)}.`
+        : wayOut(answer!.others, best);
   const tone = !fresh || (fit && fit.lies !== 'in-a-loop') ? 'good' : 'fix';
   return { q, fits, fit, tone, sentence, second, ends, pair, setEnds, setPair, fault, again };
 }

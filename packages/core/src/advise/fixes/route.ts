@@ -1,5 +1,5 @@
 import type { JobDocument, LineRoute, RoutePoint } from '../../document/job-document.ts';
-import { vec } from '../../fit/clearance.ts';
+import { nearest, vec } from '../../fit/clearance.ts';
 import { CLIP_SPACING, keepAway } from '../../fit/keep-away.ts';
 import { drawnShape, passings } from '../../fit/passing.ts';
 import { add, norm, scale, sub, unit, type Vec3 } from '../../fit/vector.ts';
@@ -12,6 +12,7 @@ import type { FixMaker } from './context.ts';
 
 /** Further than needed by so much, m: the next look should not find it on the edge. */
 const BEYOND = 0.006;
+const MOST_STEPS = 12;
 
 /** A sleeve, where one is enough; and for a drawn line more room. */
 export const passingFixes: FixMaker<PassingFound> = ({ code, place, value, limit, figures }, { doc }) => {
@@ -56,22 +57,23 @@ function moved(
   const run = doc.plumbing.elements[id];
   const keepOut = doc.routing?.keepOuts[thing];
   if (run?.kind !== 'run' || !keepOut) return [];
-  let points = [...route.points];
-  let distance = by;
-  // Rounding the corners anew brings it a little nearer again: a few steps.
-  for (let n = 0; n < 4 && distance > 0; n++) {
-    const near = drawnShape(doc, run, { ...route, points })?.clearances.find((c) => c.id === thing);
-    if (!near) return [];
+  // A line with nothing between its ports gets a point to be moved by.
+  let points = route.points.length > 2 ? [...route.points] : halved(route.points);
+  const legs = new Set<number>();
+  // Rounding the corners anew brings it a little nearer again, and where it is nearest moves along: a few steps.
+  for (let n = 0; n < MOST_STEPS; n++) {
+    const shape = drawnShape(doc, run, { ...route, points });
+    const near = shape?.clearances.find((c) => c.id === thing);
+    if (!shape || !near) return [];
     const needs = keepOut.distanceM ?? keepAway(keepOut.is, near.sleeved, keepOut.surfaceK, stands);
-    distance = needs - near.distance + (n === 0 ? BEYOND : BEYOND / 2);
     if (near.distance >= needs) break;
     const way = unit(sub(near.on.at, near.at));
     if (!way) return [];
-    points = shifted(
-      points,
-      near.on.leg,
-      near.on.at,
-      scale(near.distance < 0 ? scale(way, -1) : way, distance),
+    const half = outsideOf(run.dash) / 2;
+    for (const { at, leg } of shape.line) if (nearest(at, keepOut).distance - half < needs) legs.add(leg);
+    const off = scale(way, (near.distance < -half ? -1 : 1) * (needs - near.distance + BEYOND));
+    points = points.map((p, i) =>
+      i > 0 && i < points.length - 1 && (legs.has(i) || legs.has(i - 1)) ? spot(p, off) : p,
     );
   }
   return [
@@ -84,18 +86,10 @@ const spot = (p: RoutePoint, off: Vec3): RoutePoint => {
   return { ...p, x, y, z };
 };
 
-function shifted(points: readonly RoutePoint[], leg: number, at: Vec3, off: Vec3): RoutePoint[] {
-  const ends = [0, points.length - 1];
-  const [a, b] = [leg, leg + 1];
-  // A leg that hangs on a port gets a point of its own to be moved by.
-  if (ends.includes(a) || ends.includes(b)) {
-    const near = [a, b].find((i) => !ends.includes(i) && norm(sub(vec(points[i]!), at)) < 0.15);
-    if (near !== undefined) return points.map((p, i) => (i === near ? spot(p, off) : p));
-    const [x, y, z] = at;
-    const fresh: RoutePoint = { x, y, z, clip: true, sleeved: points[a]!.sleeved };
-    return [...points.slice(0, b), spot(fresh, off), ...points.slice(b)];
-  }
-  return points.map((p, i) => (i === a || i === b ? spot(p, off) : p));
+function halved([a, b]: readonly RoutePoint[]): RoutePoint[] {
+  if (!a || !b) return [];
+  const middle = { ...a, x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, z: (a.z + b.z) / 2, clip: true };
+  return [a, middle, b];
 }
 
 /** More clips; or up to the floor. */

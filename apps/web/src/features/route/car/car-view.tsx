@@ -84,7 +84,7 @@ function Drawing({
   const openLine = useCallback((id: string) => onOpen({ of: 'line', id, point: null }), [onOpen]);
   const openThing = useCallback((id: string) => onOpen({ of: 'thing', id }), [onOpen]);
   const drawn = lines.filter((l) => l.shape);
-  const waiting = lines.filter((l) => !l.shape && !l.run.existing);
+  const waiting = lines.filter((l) => !l.shape);
   const chosen = opened?.of === 'line' ? drawn.find((l) => l.id === opened.id) : undefined;
   const live = chosen ? liveOf(doc, chosen, draft) : null;
   const worst = live?.passes[0];

@@ -1,0 +1,209 @@
+import { expect, test, type Page } from '@playwright/test';
+import { choose, copyOfCoupe, finding, newJob, saved, signIn, stage, type } from './pages/shop.ts';
+
+const answer = (page: Page) => page.getByTestId('answer');
+
+test('feed and return are drawn past the exhaust; too near is told, cured by a sleeve and by moving', async ({
+  page,
+}) => {
+  await signIn(page);
+  await copyOfCoupe(page, 'Past the exhaust');
+  await stage(page, 'Route');
+  await page.getByRole('tab', { name: 'In the car' }).click();
+
+  await test.step('the car from two choices, the lines from the plan', async () => {
+    await choose(page.getByRole('combobox', { name: 'The engine is' }), 'ahead of the rear axle');
+    await page.getByRole('button', { name: 'Start with usual figures' }).click();
+    await page.getByRole('button', { name: 'Draw feed hose' }).click();
+    await expect(answer(page)).toContainText('Feed hose:');
+    await page.getByRole('button', { name: 'Draw return line' }).click();
+    await expect(answer(page)).toContainText('Return line:');
+    await expect(page.locator('[data-drawn="feed"][data-view="above"]')).toBeVisible();
+  });
+
+  await test.step('the exhaust is measured, and lies under the feed', async () => {
+    await page.getByRole('button', { name: 'The car, and what is in it' }).click();
+    await page.getByRole('complementary').getByRole('button', { name: 'Exhaust' }).click();
+    const from = page.getByRole('region', { name: 'From' });
+    await type(page, 'Rearward', '36 in');
+    await from.getByLabel('To the right').fill('11 1/2 in');
+    await from.getByLabel('To the right').press('Enter');
+    const to = page.getByRole('region', { name: 'To', exact: true });
+    await to.getByLabel('To the right').fill('11 1/2 in');
+    await to.getByLabel('To the right').press('Enter');
+    await expect(finding(page, 'ROUTE_HOT').first()).toContainText('from exhaust; it wants');
+  });
+
+  const feedHot = () => finding(page, 'ROUTE_HOT').filter({ hasText: 'Feed hose' });
+  await test.step('a sleeve cures it', async () => {
+    await feedHot()
+      .getByRole('button', { name: /^Sleeve it past exhaust/ })
+      .click();
+    await expect(feedHot()).toHaveCount(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(feedHot()).toHaveCount(1);
+  });
+
+  await test.step('and so does moving it; the length follows', async () => {
+    await feedHot()
+      .getByRole('button', { name: /^Move it .* away from exhaust/ })
+      .click();
+    await expect(feedHot()).toHaveCount(0);
+    await page.getByRole('tab', { name: 'Lines' }).click();
+    const feed = page.locator('[data-line="feed"]');
+    await expect(feed).toContainText('from the route');
+    await expect(feed).toContainText('from exhaust');
+  });
+
+  await test.step('a point is dragged, then moved by the keys; both are kept', async () => {
+    await page.getByRole('tab', { name: 'In the car' }).click();
+    await page.locator('[data-drawn="feed"][data-view="above"] polyline').first().dispatchEvent('click');
+    const handle = page.locator('[data-point="1"][data-view="above"]');
+    const before = (await handle.boundingBox())!;
+    const said = await answer(page).locator('xpath=following-sibling::p').innerText();
+    await page.mouse.move(before.x + before.width / 2, before.y + before.height - 22);
+    await page.mouse.down();
+    await page.mouse.move(before.x + 40, before.y - 30, { steps: 8 });
+    await page.mouse.up();
+    await expect(answer(page).locator('xpath=following-sibling::p')).not.toHaveText(said);
+    const right = page.getByLabel('To the right');
+    const typed = await right.inputValue();
+    await handle.focus();
+    await page.keyboard.press('Shift+ArrowUp');
+    await expect(right).not.toHaveValue(typed);
+    await saved(page);
+  });
+});
+
+test('a mock-up by string alone, on a phone', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await signIn(page);
+  await newJob(page, 'String and tape');
+  await page.getByRole('button', { name: 'Stages' }).click();
+  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: 'Route' }).click();
+  await expect(answer(page)).toContainText('0 of 2 lines measured');
+  await page.locator('[data-line="feed"]').click();
+  const sheet = page.getByRole('complementary', { name: 'Feed hose' });
+  await sheet.getByRole('button', { name: 'By string' }).click();
+  await type(page, 'String, seat to seat', '11 ft 6 in');
+  await sheet.getByRole('button', { name: '+ Exhaust' }).click();
+  await type(page, 'Distance', '3 1/2 in');
+  await expect(finding(page, 'ROUTE_HOT')).toContainText('is 3 1/2 in');
+  await choose(sheet.getByRole('combobox', { name: 'There' }), 'sleeved');
+  await expect(finding(page, 'ROUTE_HOT')).toHaveCount(0);
+  await sheet.getByRole('button', { name: 'Close Feed hose' }).click();
+  const feed = page.locator('[data-line="feed"]');
+  await expect(feed).toContainText('11 ft 6 in');
+  await expect(feed).toContainText('by string');
+  await expect(answer(page)).toContainText('1 of 2 lines measured');
+  await saved(page);
+});
+
+test('ends for three hoses, the cut list, a kit, and offcuts the shop has', async ({ page }) => {
+  await signIn(page);
+  await copyOfCoupe(page, 'Three hoses');
+  await stage(page, 'Route');
+  await page.getByRole('tab', { name: 'Hose ends' }).click();
+
+  for (const [hose, ahead, left, points] of [
+    ['Suction hose', '16 in', '9 in', '90'],
+    ['Pump to filter', '14 in', '6 in', '45'],
+    ['Rail to regulator', '15 in', '0 in', '0'],
+  ] as const)
+    await test.step(hose, async () => {
+      await choose(page.getByRole('combobox', { name: 'Hose', exact: true }), new RegExp(`^${hose}`));
+      await type(page, 'Second port ahead of the first', ahead);
+      await type(page, /^To the left/, left);
+      await type(page, 'Second port points left', points);
+      await expect(answer(page)).toContainText(/: cut .* of hose\./);
+      await page.getByRole('button', { name: new RegExp(`^Use .* on ${hose.toLowerCase()}`) }).click();
+      await expect(page.getByText(`${hose} has these ends.`)).toBeVisible();
+    });
+
+  await test.step('a pair that does not go in says why, and what would', async () => {
+    await type(page, 'Second port ahead of the first', '5 in');
+    await type(page, /^To the left/, '2 in');
+    await type(page, 'First port points left', '90');
+    await type(page, 'Second port points left', '90');
+    await choose(page.getByRole('combobox', { name: 'Try this end on port 1' }), '90° swept');
+    await expect(answer(page)).toContainText('Two 90° swept: only in a loop');
+    await expect(page.getByText(/Two 90° swept do not go in: /)).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+  });
+
+  await test.step('the cut list is printed, with an offcut used first', async () => {
+    await stage(page, 'Parts');
+    await page.getByRole('tab', { name: 'Cut list' }).click();
+    const eight = page.locator('[data-cut="PTFE, conductive liner, braided, -8"]');
+    await expect(eight).toContainText('no way of cutting buys less');
+    await eight.getByText('Offcuts on the shelf').click();
+    await eight.getByLabel('Another offcut').fill('2 ft');
+    await eight.getByLabel('Another offcut').press('Enter');
+    await eight.getByRole('button', { name: 'Add it' }).click();
+    await expect(eight).toContainText('From the shelf 2 ft');
+    await eight.getByRole('button', { name: 'Put the one used here aside' }).click();
+    await expect(eight).toContainText('put aside for this job');
+    await page.evaluate(() => {
+      window.print = () => document.body.setAttribute('data-printed', location.search);
+    });
+    await page.getByRole('button', { name: 'Print' }).click();
+    await expect(page.locator('body')).toHaveAttribute('data-printed', '?view=cut');
+    await eight.getByText('A kit with lines made up').click();
+    await eight.getByLabel('Lengths of its lines, with commas').fill('2 ft, 11 ft');
+    await eight.getByLabel('Lengths of its lines, with commas').press('Enter');
+    await expect(eight).toContainText('no line of the kit is long enough');
+    // The shelf is everyone’s: it is left as it was found.
+    await eight.getByRole('button', { name: 'Put back' }).click();
+    await eight.getByRole('button', { name: /Take the offcut of 2 ft off/ }).click();
+    await expect(eight).not.toContainText('From the shelf');
+  });
+});
+
+test('one run from -6 to -8: ends, adapters, clips and hose follow, and the shelf counts', async ({
+  page,
+}) => {
+  await signIn(page);
+  await newJob(page, 'A size up');
+  await stage(page, 'Plumb');
+  await page.locator('[data-part="feed"]').first().click();
+  const smaller = page.getByRole('button', { name: 'One size smaller' });
+  await smaller.click();
+  await expect(page.getByRole('group', { name: 'Size' })).toContainText('-6');
+  await stage(page, 'Parts');
+  const list = page.getByRole('table', { name: 'Parts the plan implies' });
+  await expect(list).toContainText('Hose end -6');
+  await expect(list).toContainText('Cushioned clip for -6 line');
+
+  await test.step('what the shop has is put aside', async () => {
+    await page.getByRole('button', { name: 'What the shop has' }).click();
+    const clip = list.locator('tr', { hasText: 'Cushioned clip for -6 line' });
+    const before = Number(await clip.locator('td').first().innerText());
+    await clip.getByRole('button', { name: /The shop has some/ }).click();
+    await clip.getByLabel(/^On the shelf/).fill('2');
+    await clip.getByRole('button', { name: 'Count it' }).click();
+    await clip.getByRole('button', { name: 'Put 2 aside' }).click();
+    await expect(clip.locator('td').first()).toHaveText(String(before - 2));
+    await clip.getByRole('button', { name: 'Put back' }).click();
+    await expect(clip.locator('td').first()).toHaveText(String(before));
+  });
+
+  await test.step('a size up, against the plan as it was', async () => {
+    await page.getByLabel('Freeze this plan as').fill('plan A');
+    await page.getByRole('button', { name: 'Freeze' }).click();
+    await choose(page.getByRole('combobox', { name: 'Compare with' }), /plan A/);
+    await stage(page, 'Plumb');
+    await page.locator('[data-part="feed"]').first().click();
+    await page.getByRole('button', { name: 'One size larger' }).click();
+    await stage(page, 'Parts');
+    await choose(page.getByRole('combobox', { name: 'Compare with' }), /plan A/);
+    const changes = page.getByRole('region', { name: 'Changes against a frozen plan' });
+    for (const part of [
+      'Hose end -6',
+      'Hose end -8',
+      'Cushioned clip for -6 line',
+      'Cushioned clip for -8 line',
+    ])
+      await expect(changes).toContainText(part);
+    await expect(changes).toContainText(/Adapter|adapter/);
+  });
+});
