@@ -7,30 +7,41 @@ import { readFileSync } from 'node:fs';
 import { testSupport } from './test-support.mjs';
 
 const {
+  adaptersBetween,
   addLoad,
   applyPatch,
   boostRule,
   confidenceSamples,
+  drawnShape,
+  ELBOWS,
   driveLanes,
   driveMoments,
   drivePressure,
   evaluatePlan,
   evaluateStates,
+  fitHoseEnds,
   gauge,
   harnessOf,
   NetworkSolver,
   operatingStates,
+  PART_FACE_IDS,
+  passings,
   PATTERNS,
   pipeRun,
+  posesOf,
   readJob,
   rulesOf,
   setRule,
   setTap,
+  spacePath,
   tableSignals,
   SizingSearch,
   sizingChoices,
   standardDrive,
   truthTable,
+  usualKeepOuts,
+  usualPoints,
+  usualVehicle,
 } = await testSupport();
 const { Engine } = await import('../dist/engine/engine.js');
 
@@ -284,3 +295,49 @@ for (const links of [10, 25, 50, 100, 200, 400]) {
   const words = Object.entries(row).map(([k, v]) => `${k} ${ms(v)} (${(v / least[k]).toFixed(1)})`);
   console.log(`  ${String(links).padStart(3)} links, ${(links / 10).toFixed(1)} times: ${words.join(', ')}`);
 }
+
+/** Same numbers in every run. */
+let seed = 7;
+const next = () => (seed = (seed * 1664525 + 1013904223) % 4294967296) / 4294967296;
+
+console.log('Hose ends, routes, adapters');
+const ordinary = Array.from({ length: 40 }, () => ({
+  ...posesOf({
+    ahead: 0.2 + 0.8 * next(),
+    left: 0.6 * next() - 0.3,
+    above: 0.4 * next() - 0.2,
+    fromLeft: 180 * next() - 90,
+    fromUp: 0,
+    toLeft: 180 * next() - 90,
+    toUp: 0,
+  }),
+  hose: 'ptfe',
+  dash: 6,
+  ends: ELBOWS,
+  movement: 0,
+}));
+fitHoseEnds(ordinary[0]);
+const asked = ordinary.map((q) => once(() => fitHoseEnds(q))).sort((a, b) => a - b);
+/** The same by trying every pair with both clocks in steps of ten degrees, its sums left out: the paths alone. */
+const tried = once(() => {
+  const { from, to } = ordinary[0];
+  const back = { at: to.at, along: to.along.map((v) => -v) };
+  for (let n = 0; n < 81 * 36 * 36; n++) spacePath(from, back, 0.15);
+});
+console.log(
+  `  end solver, 81 pairs, 40 hoses: ${ms(asked[20])} at the median, ${ms(asked[39])} at the longest; ${(tried / asked[20]).toFixed(0)} times faster than trying every clock to ten degrees (${ms(tried)})`,
+);
+const vehicle = usualVehicle('mid', 'unibody');
+const inCar = { ...doc, routing: { vehicle, keepOuts: usualKeepOuts(vehicle), lines: {} } };
+const feed = inCar.plumbing.elements.feed;
+const drawn = { how: 'drawn', movementM: 0, passes: {}, points: usualPoints(inCar, 'feed', vehicle) };
+const redraw = time(() => passings(inCar, feed, drawn, drawnShape(inCar, feed, drawn)), 200);
+console.log(
+  `  a route laid anew while it is dragged, with every clearance ${ms(redraw)}: ${(0.02 / redraw).toFixed(0)} times what 50 frames a second leave it`,
+);
+const face = () => PART_FACE_IDS[Math.floor(next() * PART_FACE_IDS.length)];
+const ports = Array.from({ length: 1000 }, () => [face(), face()]);
+const searched = once(() => ports.forEach(([a, b]) => adaptersBetween(a, b)));
+console.log(
+  `  adapters between 1,000 pairs of ports ${ms(searched)}: a share of ${searched.toFixed(2)} of the second they may take`,
+);

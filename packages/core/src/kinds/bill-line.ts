@@ -5,7 +5,7 @@ export const BILL_GROUPS = {
   ends: 'Hose ends',
   adapters: 'Adapters, bulkheads, plugs',
   seals: 'Seals and clamps',
-  mounts: 'Clips',
+  mounts: 'Clips and sleeves',
   wire: 'Wire',
   terminals: 'Terminals',
   electrical: 'Fuses, relays, switches',

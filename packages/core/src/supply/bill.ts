@@ -1,9 +1,11 @@
 import { highPressurePumps } from '../document/consumers.ts';
-import type { JobDocument } from '../document/job-document.ts';
+import type { JobDocument, Vent } from '../document/job-document.ts';
 import { BILL_GROUPS, billLine, type BillGroup, type BillLine } from '../kinds/bill-line.ts';
 import { junctionKind, plumbingKind } from '../kinds/index.ts';
-import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
+import { DASH_WRENCHES } from '../kinds/plumbing/run/hoses.ts';
+import { endName, hoseName } from '../kinds/plumbing/run/lines.ts';
 import { joiningLines } from './joining/lines.ts';
+import { mountLines } from './mounts.ts';
 import { wiringLines } from './wiring-lines.ts';
 
 export { BILL_GROUPS, type BillGroup, type BillLine } from '../kinds/bill-line.ts';
@@ -22,6 +24,7 @@ export function billOfMaterials(doc: JobDocument): BillLine[] {
   return merge([
     ...partLines(doc),
     ...junctionLines(doc),
+    ...mountLines(doc),
     ...joiningLines(doc),
     ...injectorLines(doc),
     ...wiringLines(doc),
@@ -75,11 +78,17 @@ function junctionLines({ plumbing }: JobDocument): BillLine[] {
   return [
     ...Object.entries(junctions).flatMap(([id, j]) => junctionKind(j).lines(j, { dashes: meeting(id) })),
     ...Object.values(vents).flatMap((v) => [
-      billLine('hose', `${HOSE_KINDS[v.hose].name}, -${v.dash}`, v.lengthM, 'm', v.name),
+      billLine('hose', hoseName(v), v.lengthM, 'm', v.name),
+      ...ventEnds(v),
       ...(v.rolloverValve ? [billLine('components', `Rollover valve, -${v.dash}`, 1, 'each', v.name)] : []),
     ]),
   ];
 }
+
+/** Made on at both ends, as any line of its kind; a tube by nut and sleeve. */
+const ventEnds = (v: Vent): BillLine[] => [
+  billLine('ends', endName(v, 'straight'), 2, 'each', `wrench ${DASH_WRENCHES[v.dash]} in`),
+];
 
 const GROUPS = Object.keys(BILL_GROUPS) as readonly BillGroup[];
 

@@ -8,6 +8,7 @@ import {
   FACES,
   fullReturnJob,
   jointList,
+  makeVent,
   PATTERNS,
   sold,
   wiringSheet,
@@ -16,6 +17,7 @@ import {
 } from '../support/core.ts';
 import { JOINT_RULES } from '../../src/supply/joining/joint-rules.ts';
 import { applied, example } from '../support/examples.ts';
+import { routed } from '../support/route-cases.ts';
 
 const jobs: [string, JobDocument][] = [
   ...PATTERNS.map((p): [string, JobDocument] => [p.id, p.job(p.name)]),
@@ -135,5 +137,50 @@ describe('joints in the order the fuel meets them', () => {
     const met = connectionsOf(doc).flatMap((c) => c.meetings);
     expect(joints.filter((j) => j.care).length).toBe(met.length);
     for (const { face } of met) expect(FACES[face].family).not.toBe('in-tank');
+  });
+});
+
+describe('what a route asks for', () => {
+  const quantity = (doc: JobDocument, part: string): number => count(billOfMaterials(doc), (p) => p === part);
+
+  test('clips as they are drawn, sleeve where it is drawn, hose as it is cut', () => {
+    const { points } = routed.routing!.lines['feed']!;
+    const clips = points.slice(1, -1).filter((p) => p.clip).length;
+    const sleeved = applied(routed, [
+      { op: 'replace', path: '/routing/lines/feed/points/3/sleeved', value: true },
+    ]);
+    // The return still hangs as often as is usual: 3 m at every 18 in.
+    const usual = quantity(fullReturnJob('x'), 'Cushioned clip for -8 line');
+    const feedUsual = Math.ceil(4.5 / 0.4572) - 1;
+    expect(quantity(routed, 'Cushioned clip for -8 line')).toBe(usual - feedUsual + clips);
+    expect(quantity(routed, 'Heat sleeve for -8 line')).toBe(0);
+    expect(quantity(sleeved, 'Heat sleeve for -8 line')).toBeCloseTo(points[3]!.x - points[4]!.x, 9);
+  });
+
+  test('by string: the clips that were counted, a foot of sleeve past each thing', () => {
+    const pass = { name: 'Downpipe', is: 'hot', distanceM: 0.1, sleeved: true };
+    const doc = applied(fullReturnJob('x'), [
+      {
+        op: 'add',
+        path: '/routing',
+        value: {
+          keepOuts: {},
+          lines: {
+            feed: { how: 'string', movementM: 0, clips: 3, passes: { a: pass, b: pass }, points: [] },
+          },
+        },
+      },
+    ]);
+    const usual = quantity(fullReturnJob('x'), 'Cushioned clip for -8 line');
+    expect(quantity(doc, 'Cushioned clip for -8 line')).toBe(usual - (Math.ceil(4.5 / 0.4572) - 1) + 3);
+    expect(quantity(doc, 'Heat sleeve for -8 line')).toBeCloseTo(0.6096, 9);
+  });
+
+  test('a vent line has ends of its own', () => {
+    const doc = applied(fullReturnJob('x'), [
+      { op: 'add', path: '/plumbing/vents', value: { vent: makeVent('tank') } },
+    ]);
+    const ends = (d: JobDocument) => count(billOfMaterials(d), (p) => p.startsWith('Hose end -8, straight'));
+    expect(ends(doc) - ends(fullReturnJob('x'))).toBe(2);
   });
 });

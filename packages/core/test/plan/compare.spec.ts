@@ -19,9 +19,10 @@ describe('comparing two plans', () => {
       [...new Set(parts.filter(of).map((p) => p.group))].sort();
     expect(groups((p) => p.before === 0)).toEqual(['adapters', 'ends', 'hose', 'mounts', 'seals']);
     const hose = parts.find((p) => p.group === 'hose' && p.part.endsWith('-10'))!;
-    expect(hose.after).toBeCloseTo(4.6, 6);
+    // 4.5 m less a straight end (32 mm) and a 45° one (16 + 18.7 + 32 mm), and 15 mm for the cut.
+    expect(hose.after).toBeCloseTo(4.5 - 0.032 - 0.0667 + 0.015, 4);
     const eight = parts.find((p) => p.group === 'hose' && p.part.endsWith('-8'))!;
-    expect(eight.before - eight.after).toBeCloseTo(4.6, 6);
+    expect(eight.before - eight.after).toBeCloseTo(4.5 - 0.028 - 0.05696 + 0.015, 4);
   });
 
   test('another fuel shows in the answer: more taken, less to spare', () => {

@@ -5,9 +5,6 @@ import { ENDS } from './ends.ts';
 import { DASH_WRENCHES, HOSE_KINDS } from './hoses.ts';
 import type { Run } from './shape.ts';
 
-/** A line is held this often, m (18 in: common practice). */
-const CLIP_SPACING = 0.4572;
-
 /** Hose or tube and its ends; what joins them to their neighbors comes from the ports. */
 export function runLines(e: Run, site: BillSite): BillLine[] {
   if (e.existing) return [];
@@ -20,7 +17,6 @@ export function runLines(e: Run, site: BillSite): BillLine[] {
         ? []
         : [billLine('ends', endName(e, end), 1, 'each', `wrench ${DASH_WRENCHES[e.dash]} in`)],
     ),
-    ...clips(e),
   ];
 }
 
@@ -29,7 +25,7 @@ export const hoseName = ({ hose, dash }: Pick<Run, 'hose' | 'dash'>): string =>
   `${HOSE_KINDS[hose].name}, -${dash}`;
 
 /** A hard tube has no hose ends: it is flared behind a nut and sleeve, and turns by a bend or an elbow. */
-function endName(e: Run, end: Run['ends'][number]): string {
+export function endName(e: Pick<Run, 'hose' | 'dash'>, end: Run['ends'][number]): string {
   const kind = HOSE_KINDS[e.hose];
   if (!e.hose.startsWith('hard-'))
     return `Hose end -${e.dash}, ${ENDS[end].name}, for ${kind.ends === 'barb' ? 'barbed hose' : kind.name}`;
@@ -37,12 +33,4 @@ function endName(e: Run, end: Run['ends'][number]): string {
   return end === 'quick'
     ? `Quick connector -${e.dash}, for ${kind.name}`
     : `Tube nut and sleeve -${e.dash}${turn}, for ${kind.name}`;
-}
-
-/** Between its ends, which its fittings hold. */
-function clips({ zone, lengthM, dash }: Run): BillLine[] {
-  const count = Math.ceil(lengthM / CLIP_SPACING) - 1;
-  return zone === 'in-tank' || count < 1
-    ? []
-    : [billLine('mounts', `Cushioned clip for -${dash} line`, count, 'each', 'every 18 in (0.46 m)')];
 }
