@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { axeOf, flawsOf } from './pages/face.ts';
 import { choose, copyOfCoupe, finding, newJob, saved, signIn, stage, type } from './pages/shop.ts';
 
 const answer = (page: Page) => page.getByTestId('answer');
@@ -72,6 +73,19 @@ test('feed and return are drawn past the exhaust; too near is told, cured by a s
     await page.keyboard.press('Shift+ArrowUp');
     await expect(right).not.toHaveValue(typed);
     await saved(page);
+  });
+
+  await test.step('the drawing holds at every width', async () => {
+    for (const [width, height] of [
+      [1280, 800],
+      [1024, 768],
+      [390, 844],
+    ] as const) {
+      await page.setViewportSize({ width, height });
+      await page.waitForTimeout(500);
+      const flaws = await flawsOf(page);
+      expect([width, flaws, await axeOf(page, true)]).toEqual([width, [], []]);
+    }
   });
 });
 

@@ -98,7 +98,7 @@ function measure(): string[] {
     const off = Math.max(-rect.left, -rect.top, rect.right - innerWidth, rect.bottom - innerHeight);
     if (!scrolls && off > 3) flaws.add(`text off the page by ${off.toFixed(0)} px: ${text.slice(0, 60)}`);
   }
-  for (const svg of document.querySelectorAll('svg')) {
+  for (const svg of document.querySelectorAll('svg:not([data-to-scale])')) {
     const inside = texts.filter((t) => t.el.closest('svg') === svg);
     inside.forEach((a, i) => {
       for (const b of inside.slice(i + 1)) {
@@ -144,6 +144,8 @@ function measure(): string[] {
     if (!el.checkVisibility({ contentVisibilityAuto: true })) continue;
     if (
       el.closest('[data-repeats]') ||
+      // A drawing to scale: each thing in it has a button of its own beside.
+      el.closest('[data-to-scale]') ||
       el.classList.contains('skip-link') ||
       el.closest('[aria-hidden=true]')
     )

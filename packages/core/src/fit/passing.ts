@@ -1,4 +1,4 @@
-import type { ElementOf, Hazard, JobDocument, LineRoute } from '../document/job-document.ts';
+import type { ElementOf, Hazard, JobDocument, KeepOut, LineRoute } from '../document/job-document.ts';
 import { leastRadius, outsideOf } from '../kinds/plumbing/run/geometry.ts';
 import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
 import { keepAway, KEEP_AWAY, USUAL_HOT } from './keep-away.ts';
@@ -29,15 +29,34 @@ export interface Passing {
  * @source see routeShape
  * @example drawnShape(fullReturnJob('x'), fullReturnJob('x').plumbing.elements.feed, { how: 'drawn', movementM: 0, passes: {}, points: [] }) // => null
  */
-export const drawnShape = (doc: JobDocument, run: ElementOf<'run'>, route: LineRoute): RouteShape | null =>
-  route.how === 'drawn' && route.points.length > 1
-    ? routeShape(
-        route.points,
-        leastRadius(run.hose, run.dash),
-        outsideOf(run.dash),
-        doc.routing?.keepOuts ?? {},
-      )
-    : null;
+export function drawnShape(doc: JobDocument, run: ElementOf<'run'>, route: LineRoute): RouteShape | null {
+  if (route.how !== 'drawn' || route.points.length < 2) return null;
+  const keepOuts = doc.routing?.keepOuts ?? NOTHING;
+  const radius = leastRadius(run.hose, run.dash);
+  const outside = outsideOf(run.dash);
+  const last = LAST.get(route);
+  if (last && last.keepOuts === keepOuts && last.radius === radius && last.outside === outside)
+    return last.shape;
+  const shape = routeShape(route.points, radius, outside, keepOuts);
+  LAST.set(route, { keepOuts, radius, outside, shape });
+  return shape;
+}
+
+const NOTHING: Readonly<Record<string, KeepOut>> = {};
+
+/**
+ * The last shape of each route: a plan is judged over with one thing changed at a time, and the routes are mostly not it.
+ * Documents are never written to, so the same object is the same route.
+ */
+const LAST = new WeakMap<
+  LineRoute,
+  {
+    readonly keepOuts: Readonly<Record<string, KeepOut>>;
+    readonly radius: number;
+    readonly outside: number;
+    readonly shape: RouteShape;
+  }
+>();
 
 /**
  * What a line passes, the worst first, each with the distance it asks for.

@@ -133,7 +133,7 @@ function Shelf({
   const used = new Set(plan.bars.map((b) => b.offcut));
   const open = offcuts.filter((o) => used.has(o.id) && asideFor(o, jobId) === 0);
   return (
-    <details className="no-print">
+    <details className="no-print mt-2">
       <summary className="label inline-flex min-h-[44px] cursor-pointer items-center text-soft underline decoration-rule underline-offset-4">
         Offcuts on the shelf{offcuts.length > 0 ? `: ${offcuts.length}` : ''}
       </summary>
@@ -247,7 +247,7 @@ function Kit({ group }: { readonly group: CutGroup }) {
   });
   const matches = kitLines(places, kit);
   return (
-    <details className="no-print">
+    <details className="no-print mt-2">
       <summary className="label inline-flex min-h-[44px] cursor-pointer items-center text-soft underline decoration-rule underline-offset-4">
         A kit with lines made up
       </summary>

@@ -84,7 +84,7 @@ function OneLine({ id, pa }: { readonly id: string; readonly pa: number | undefi
         </p>
       )}
       {bad.length > 0 && (
-        <details className="text-sm">
+        <details className="mt-2 text-sm">
           <summary className="label inline-flex min-h-[44px] cursor-pointer items-center text-soft underline decoration-rule underline-offset-4">
             {bad.length === 1 ? 'One kind does not do' : `${bad.length} kinds do not do`}
           </summary>

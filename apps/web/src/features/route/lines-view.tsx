@@ -47,7 +47,7 @@ function LineRow({
       data-line={id}
       aria-pressed={open}
       onClick={onOpen}
-      className={`grid min-h-[64px] w-full grid-cols-[minmax(0,5fr)_minmax(0,3fr)_minmax(0,5fr)_minmax(0,2.6fr)_24px] items-center gap-x-4 px-1 py-2 text-left max-md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_24px] ${open ? 'bg-mark/25' : 'hover:bg-well'}`}
+      className={`grid min-h-[64px] w-full grid-cols-[minmax(0,5fr)_minmax(0,3fr)_minmax(0,5fr)_minmax(0,2.6fr)_24px] items-center gap-x-4 px-1 py-2 text-left max-lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_24px] ${open ? 'bg-mark/25' : 'hover:bg-well'}`}
     >
       <span>
         <strong className="block leading-tight font-semibold">{run.name}</strong>
@@ -59,7 +59,7 @@ function LineRow({
         <strong className="num block text-left font-semibold">{format('length', run.lengthM)}</strong>
         <span className="label text-sm text-soft">{sayOrigin(sourceOf(run, 'lengthM'))}</span>
       </span>
-      <span className="leading-tight max-md:col-start-1 max-md:row-start-2 max-md:self-start">
+      <span className="leading-tight max-lg:col-start-1 max-lg:row-start-2 max-lg:self-start">
         {worst ? (
           <>
             <span className={`block font-medium ${short ? 'text-fix' : ''}`}>
@@ -78,7 +78,7 @@ function LineRow({
           </span>
         )}
       </span>
-      <span className="max-md:col-start-2 max-md:row-start-2 max-md:self-start">
+      <span className="max-lg:col-start-2 max-lg:row-start-2 max-lg:self-start">
         {!run.existing && (
           <>
             <span className="label block text-sm text-soft">cut</span>
@@ -86,7 +86,7 @@ function LineRow({
           </>
         )}
       </span>
-      <ChevronRight size={20} aria-hidden className="text-soft max-md:col-start-3 max-md:row-start-1" />
+      <ChevronRight size={20} aria-hidden className="text-soft max-lg:col-start-3 max-lg:row-start-1" />
     </button>
   );
 }

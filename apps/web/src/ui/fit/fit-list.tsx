@@ -33,7 +33,7 @@ export function FitList({
               type="button"
               aria-pressed={fit === chosen}
               onClick={() => onChoose(fit)}
-              className={`grid min-h-[44px] w-full grid-cols-[minmax(0,1fr)_6.5rem_7.5rem_4.5rem] items-center gap-x-3 px-1 py-1 text-left max-md:grid-cols-[minmax(0,1fr)_6.5rem] ${fit === chosen ? 'bg-mark/25 font-semibold' : 'hover:bg-well'}`}
+              className={`grid min-h-[52px] w-full grid-cols-[minmax(0,1fr)_6.5rem_7.5rem_4.5rem] items-center gap-x-3 px-1 py-1 text-left max-md:grid-cols-[minmax(0,1fr)_6.5rem] ${fit === chosen ? 'bg-mark/25 font-semibold' : 'hover:bg-well'}`}
             >
               <span>{capital(sayEnds(fit.ends))}</span>
               <span className="num">cut {format('tape', fit.cut)}</span>

@@ -84,7 +84,6 @@ function Drawing({
   const openLine = useCallback((id: string) => onOpen({ of: 'line', id, point: null }), [onOpen]);
   const openThing = useCallback((id: string) => onOpen({ of: 'thing', id }), [onOpen]);
   const drawn = lines.filter((l) => l.shape);
-  const waiting = lines.filter((l) => !l.shape);
   const chosen = opened?.of === 'line' ? drawn.find((l) => l.id === opened.id) : undefined;
   const live = chosen ? liveOf(doc, chosen, draft) : null;
   const worst = live?.passes[0];
@@ -127,17 +126,29 @@ function Drawing({
         />
       )}
       <div className="no-print mb-2 flex flex-wrap gap-2">
-        {waiting.map((l) => (
-          <button
-            key={l.id}
-            type="button"
-            className="btn btn-small"
-            disabled={readOnly}
-            onClick={() => draw(l.id)}
-          >
-            Draw {l.run.name.toLowerCase()}
-          </button>
-        ))}
+        {lines.map((l) =>
+          l.shape ? (
+            <button
+              key={l.id}
+              type="button"
+              className={`btn btn-small ${l.id === chosen?.id ? 'bg-mark/40' : ''}`}
+              aria-pressed={l.id === chosen?.id}
+              onClick={() => openLine(l.id)}
+            >
+              {l.run.name}
+            </button>
+          ) : (
+            <button
+              key={l.id}
+              type="button"
+              className="btn btn-small"
+              disabled={readOnly}
+              onClick={() => draw(l.id)}
+            >
+              Draw {l.run.name.toLowerCase()}
+            </button>
+          ),
+        )}
         <button type="button" className="btn btn-small" onClick={() => onOpen({ of: 'car' })}>
           The car, and what is in it
         </button>
@@ -152,7 +163,9 @@ function Drawing({
                 height={scale.height}
                 role="group"
                 aria-label={view.name}
-                className="max-w-full"
+                // To scale: what lies close in the car lies close here. Every line, point and thing has a button beside it.
+                data-to-scale
+                className="max-w-full overflow-visible"
               >
                 <CarBody view={view} scale={scale} vehicle={vehicle} />
                 {Object.entries(things).map(([id, thing]) => (
