@@ -32,7 +32,12 @@ test('feed and return are drawn past the exhaust; too near is told, cured by a s
     const to = page.getByRole('region', { name: 'To', exact: true });
     await to.getByLabel('To the right').fill('11 1/2 in');
     await to.getByLabel('To the right').press('Enter');
-    await expect(finding(page, 'ROUTE_HOT').first()).toContainText('from exhaust; it wants');
+    const hot = finding(page, 'ROUTE_HOT').filter({ hasText: 'Feed hose' });
+    await expect(hot).toContainText('from exhaust; it wants');
+    // Not measured it is only worth a look.
+    await expect(hot).toContainText('Note');
+    await page.getByRole('button', { name: 'It is measured' }).click();
+    await expect(hot).toContainText('Fix');
   });
 
   const feedHot = () => finding(page, 'ROUTE_HOT').filter({ hasText: 'Feed hose' });
@@ -50,6 +55,9 @@ test('feed and return are drawn past the exhaust; too near is told, cured by a s
       .getByRole('button', { name: /^Move it .* away from exhaust/ })
       .click();
     await expect(feedHot()).toHaveCount(0);
+    await page.getByRole('button', { name: 'Feed hose', exact: true }).click();
+    await page.getByRole('button', { name: /^Plan with / }).click();
+    await expect(page.getByText(/Planned with its drawn length/)).toBeVisible();
     await page.getByRole('tab', { name: 'Lines' }).click();
     const feed = page.locator('[data-line="feed"]');
     await expect(feed).toContainText('from the route');

@@ -122,6 +122,8 @@ export const LINE_FIELDS = {
 
 const hazardFields = {
   name,
+  /** Put there by the usual car: nobody has measured it. */
+  assumed: optional(labelled('Its place', flag({ true: 'as is usual', false: 'measured' }))),
   is: hazard,
   surfaceK,
   distanceM: optional(tape('Keep away', 0, 1, 0.1016, 'as its kind asks')),

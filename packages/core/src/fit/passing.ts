@@ -13,6 +13,8 @@ export interface Passing {
   readonly distance: number;
   readonly needs: number;
   readonly sleeved: boolean;
+  /** Where it is is only what is usual in such a car. */
+  readonly assumed: boolean;
   readonly surfaceK: number | undefined;
   /** Wide enough, yet near enough to something hot that a sleeve is worth its price. */
   readonly warm: boolean;
@@ -58,6 +60,13 @@ const LAST = new WeakMap<
   }
 >();
 
+interface Beside {
+  readonly name: string;
+  readonly is: Hazard;
+  readonly surfaceK?: number;
+  readonly assumed?: boolean;
+}
+
 /**
  * What a line passes, the worst first, each with the distance it asks for.
  * @param doc job document
@@ -80,7 +89,7 @@ export function passings(
   const keepOuts = doc.routing?.keepOuts ?? {};
   const passing = (
     id: string,
-    { name, is, surfaceK }: { name: string; is: Hazard; surfaceK?: number },
+    { name, is, surfaceK, assumed = false }: Beside,
     distance: number,
     sleeved: boolean,
     asked?: number,
@@ -91,6 +100,7 @@ export function passings(
     distance,
     needs: asked ?? keepAway(is, sleeved, surfaceK, stands),
     sleeved,
+    assumed,
     surfaceK,
     warm:
       is === 'hot' && !sleeved && (surfaceK ?? USUAL_HOT) > stands && distance < KEEP_AWAY.hot.comfortable,

@@ -138,6 +138,16 @@ describe('what a line keeps away from (common practice)', () => {
   });
 });
 
+test('what stands where it usually does is worth a note, however near', () => {
+  const { op, path, value } = pipe('hot', 0.002);
+  const told = (assumed: boolean) =>
+    evaluatePlan(applied(routed, [{ op, path, value: { ...(value as object), assumed } }])).findings.find(
+      (f) => f.code === 'ROUTE_HOT',
+    );
+  expect([told(false)?.severity, told(true)?.severity]).toEqual(['stop', 'note']);
+  expect(told(true)!.why.text).toContain('measure it');
+});
+
 test('wherever something hot comes near, moving the line is offered and cures it; its ports stay', () => {
   let moved = 0;
   for (let x = 0.45; x < 2.5; x += 0.2)
@@ -166,18 +176,32 @@ test('wherever something hot comes near, moving the line is offered and cures it
 
 describe('a route and its line', () => {
   const plain = fullReturnJob('x');
-  const put = (route: LineRoute) => {
-    const after = applyPatch(plain, layRoute(plain, 'feed', route));
+  const put = (route: LineRoute, take = false) => {
+    const after = applyPatch(plain, layRoute(plain, 'feed', route, take));
     if (!after.ok) throw new Error('refused');
     expect(checkJob(after.value).ok).toBe(true);
     const feed = after.value.plumbing.elements['feed']!;
     return feed.kind === 'run' ? feed : undefined;
   };
 
+  const CORNER = [point(0, 0, 0), point(2, 0, 0), point(2, 2, 0)];
+
+  test('a drawing takes no length that was measured unless it is asked to, and is followed from then on', () => {
+    const only = put({ ...bareRoute('drawn'), points: CORNER })!;
+    expect([only.lengthM, sourceOf(only, 'lengthM').origin]).toEqual([4.5, 'default']);
+    const taken = applied(plain, layRoute(plain, 'feed', { ...bareRoute('drawn'), points: CORNER }, true));
+    const moved = applied(
+      taken,
+      layRoute(taken, 'feed', { ...bareRoute('drawn'), points: [point(0, 0, 0), point(3, 0, 0)] }),
+    );
+    const feed = moved.plumbing.elements['feed']!;
+    expect(feed.kind === 'run' && feed.lengthM).toBe(3);
+  });
+
   test('a string gives the length and says so; a drawn one length and bends', () => {
     const taped = put({ ...bareRoute('string'), stringM: 4.2 })!;
     expect([taped.lengthM, sourceOf(taped, 'lengthM').origin]).toEqual([4.2, 'string']);
-    const drawn = put({ ...bareRoute('drawn'), points: [point(0, 0, 0), point(2, 0, 0), point(2, 2, 0)] })!;
+    const drawn = put({ ...bareRoute('drawn'), points: CORNER }, true)!;
     // Corners of PTFE -8: 133 mm.
     expect(drawn.lengthM).toBeCloseTo(4 - 2 * 0.133 + (0.133 * Math.PI) / 2, 9);
     expect([drawn.bendDegrees, sourceOf(drawn, 'lengthM').origin]).toEqual([90, 'routed']);

@@ -1,6 +1,8 @@
 import { bareRoute, layRoute, LINE_FIELDS, usualPass, type Hazard, type Passing } from '@venula/core/fit';
 import { cutLength, ENDS, HOSE_KINDS } from '@venula/core/kinds';
+import { sourceOf } from '@venula/core/document';
 import { elementPath } from '@venula/core/edit';
+import { sayOrigin } from '@venula/core/say';
 import { Ruler, Spline, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
@@ -65,8 +67,41 @@ export function LineSheet({
         </button>
       </div>
       {route?.how === 'string' && <Taped line={line} />}
-      {route?.how === 'drawn' && <Passed line={line} />}
+      {route?.how === 'drawn' && (
+        <>
+          <DrawnLength line={line} />
+          <Passed line={line} />
+        </>
+      )}
       <Cut line={line} onEnds={onEnds} />
+    </div>
+  );
+}
+
+/** How long it is as drawn, and a key to plan with that. */
+function DrawnLength({ line: { id, run, route, shape } }: { readonly line: Line }) {
+  const doc = useDoc();
+  const format = useFormat();
+  const { edit, readOnly } = useOpenJob();
+  if (!route || !shape) return null;
+  const length = shape.length + route.movementM;
+  const taken = sourceOf(run, 'lengthM').origin === 'routed' && Math.abs(length - run.lengthM) < 1e-6;
+  return taken ? (
+    <p className="text-soft">Planned with its drawn length, {format('tape', length)}.</p>
+  ) : (
+    <div>
+      <p>
+        Drawn it is <strong className="font-semibold">{format('tape', length)}</strong>; the plan has{' '}
+        {format('length', run.lengthM)}, {sayOrigin(sourceOf(run, 'lengthM'))}.
+      </p>
+      <button
+        type="button"
+        className="btn mt-1 w-full"
+        disabled={readOnly}
+        onClick={() => edit(...layRoute(doc, id, route, true))}
+      >
+        Plan with {format('tape', length)}
+      </button>
     </div>
   );
 }

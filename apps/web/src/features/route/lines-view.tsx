@@ -40,7 +40,7 @@ function LineRow({
 }) {
   const format = useFormat();
   const worst = passes.find((p) => p.distance < Math.max(NEAR, p.needs));
-  const short = worst && worst.distance < worst.needs;
+  const short = worst && !worst.assumed && worst.distance < worst.needs;
   return (
     <button
       type="button"
@@ -70,6 +70,7 @@ function LineRow({
             <span className="label text-sm text-soft">
               wants {format('tape', worst.needs)}
               {worst.sleeved ? ', sleeved' : ''}
+              {worst.assumed ? ', its place not measured' : ''}
             </span>
           </>
         ) : (

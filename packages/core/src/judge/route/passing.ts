@@ -10,6 +10,7 @@ interface PassingFigures {
   readonly id: string;
   readonly what: string;
   readonly sleeved: boolean;
+  readonly assumed: boolean;
   readonly surface: number;
   /** What the line and a common sleeve stand, K. */
   readonly stands: number;
@@ -50,6 +51,7 @@ export const passingRule: FindingRule<PassingFound> = ({ doc }) =>
             id: p.id,
             what: p.name,
             sleeved: p.sleeved,
+            assumed: p.assumed,
             surface: p.surfaceK ?? USUAL_HOT,
             stands: HOSE_KINDS[run.hose].maxK,
             sleeve: SLEEVE_K,
@@ -65,6 +67,8 @@ const TOUCHES = 0.005;
 function verdictOf(p: Passing): [PassingFound['code'], Severity, number] | null {
   if (p.distance < p.needs) {
     const [code, severity] = CODES[p.is];
+    // What nobody measured is worth a look, no more.
+    if (p.assumed) return [code, 'note', p.needs];
     const hurts = (p.is === 'hot' || p.is === 'moving') && p.needs > TOUCHES && p.distance < TOUCHES;
     return [code, hurts ? 'stop' : severity, p.needs];
   }

@@ -5,7 +5,13 @@ import type { Words } from '../words.ts';
 const EXHAUST =
   'common practice: 70 mm from an exhaust is uncomfortable, 120 mm is good, 8 in is comfortable';
 
-export const passingWords: Words<PassingFound> = ({ code, value, limit, place, figures: f }, q) => {
+export const passingWords: Words<PassingFound> = (found, q, labels, fixes) => {
+  const said = bareWords(found, q, labels, fixes);
+  const unmeasured = `${found.figures.what} stands where it usually does in such a car: measure it.`;
+  return found.figures.assumed ? { ...said, text: `${unmeasured} ${said.text}` } : said;
+};
+
+const bareWords: Words<PassingFound> = ({ code, value, limit, place, figures: f }, q) => {
   const away = value <= 0 ? 'touches' : `is ${q('tape', value)} from`;
   const title = `${place.name} ${away} ${lower(f.what)}`;
   const formula = `${q('tape', Math.max(0, value))} between them against ${q('tape', limit)}`;

@@ -110,10 +110,10 @@ function Drawing({
     <>
       {live && chosen ? (
         <Headline
-          tone={worst && worst.distance < worst.needs ? 'fix' : 'good'}
+          tone={worst && !worst.assumed && worst.distance < worst.needs ? 'fix' : 'good'}
           sentence={
             worst
-              ? `${chosen.run.name}: ${worst.distance <= 0 ? 'touches' : `${format('tape', worst.distance)} from`} ${worst.name.toLowerCase()}, wants ${format('tape', worst.needs)}.`
+              ? `${chosen.run.name}: ${worst.distance <= 0 ? 'touches' : `${format('tape', worst.distance)} from`} ${worst.name.toLowerCase()}${worst.assumed ? ' as it usually is' : ''}, wants ${format('tape', worst.needs)}.`
               : `${chosen.run.name}: nothing in its way.`
           }
           second={`${format('tape', live.shape.length)} long, bends ${Math.round((live.shape.turn * 180) / Math.PI)}° in all, ${format('tape', live.shape.lowest)} above the ground at its lowest.`}

@@ -68,6 +68,8 @@ export const KeepOutMark = memo(function KeepOutMark({
           style={{ fill: stroke, stroke: 'var(--board)', strokeWidth: 4, paintOrder: 'stroke' }}
         >
           {thing.name}
+          {thing.assumed ? '?' : ''}
+          {thing.assumed ? ', usual' : ''}
         </text>
       )}
     </g>

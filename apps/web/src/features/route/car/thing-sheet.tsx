@@ -23,8 +23,21 @@ export function ThingSheet({ id, onClose }: { readonly id: string; readonly onCl
         : [['at', 'Its middle']];
   return (
     <div className="grid gap-3">
+      {thing.assumed && (
+        <div>
+          <p className="text-soft">It stands where it usually does in such a car. Measure it, then say so.</p>
+          <button
+            type="button"
+            className="btn btn-main mt-1 w-full"
+            disabled={readOnly}
+            onClick={() => edit({ op: 'replace', path: `${at}/assumed`, value: false })}
+          >
+            It is measured
+          </button>
+        </div>
+      )}
       <div className="form-grid">
-        <PlanForm owner={at} own={{ kind: null }} />
+        <PlanForm owner={at} own={{ kind: null, assumed: null }} />
       </div>
       {parts.map(([key, name]) => (
         <section key={key} aria-label={name}>
