@@ -34,7 +34,7 @@ export function EndsView({
           value={line.id}
           options={soft.map((l) => ({
             value: l.id,
-            label: `${l.run.name}, -${l.run.dash}${l.route?.gap ? ', done' : ''}`,
+            label: `${l.run.name}, -${l.run.dash}${l.route?.gap ? ', measured' : ''}`,
           }))}
           onChoose={onChoose}
         />

@@ -206,7 +206,12 @@ function Drawing({
                   />
                 )}
               </svg>
-              <figcaption className="label text-sm text-soft">{view.name}</figcaption>
+              <figcaption className="label text-sm text-soft">
+                {view.name}
+                {view.key === 'above' &&
+                  Object.values(things).some((t) => t.assumed) &&
+                  '; ? stands where it usually does, not measured'}
+              </figcaption>
             </figure>
           );
         })}

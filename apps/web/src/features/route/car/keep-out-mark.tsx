@@ -69,7 +69,6 @@ export const KeepOutMark = memo(function KeepOutMark({
         >
           {thing.name}
           {thing.assumed ? '?' : ''}
-          {thing.assumed ? ', usual' : ''}
         </text>
       )}
     </g>
