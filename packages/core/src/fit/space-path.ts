@@ -99,8 +99,7 @@ interface Corners {
 }
 
 /** tan of half the angle between a unit vector and one of length n, from their product. */
-const halfTan = (product: number, n: number): number =>
-  sqrt(max(0, n - product) / max(1e-300, n + product));
+const halfTan = (product: number, n: number): number => sqrt(max(0, n - product) / max(1e-300, n + product));
 
 /**
  * Newton on how far out the two corners stand, p and q: each turn takes radius·tan(turn/2) of the lines beside it.

@@ -18,3 +18,11 @@ export {
 export { hoseChoices, type HoseChoice, type HoseFault } from '../supply/hose-choice.ts';
 export { cutGroups, type CutGroup } from '../supply/cut-list.ts';
 export { type Tool, TOOL_GROUPS, toolList } from '../supply/tools.ts';
+export {
+  piecedPrice,
+  type Price,
+  type Priced,
+  priceList,
+  type PriceRow,
+  readPrices,
+} from '../supply/prices.ts';

@@ -239,6 +239,7 @@ export { mate, type Mated } from '../../src/supply/joining/mating.ts';
 export { NPT_THREADS, nptHole } from '../../src/supply/joining/npt.ts';
 export { sold } from '../../src/supply/sold.ts';
 export { cuttingPlan, kitLines, type Offcut, type Piece, type Sold } from '../../src/supply/cutting.ts';
+export { piecedPrice, priceList, readPrices } from '../../src/supply/prices.ts';
 export { cutGroups } from '../../src/supply/cut-list.ts';
 export { toolList } from '../../src/supply/tools.ts';
 export { hoseChoices, hoseFaults } from '../../src/supply/hose-choice.ts';
