@@ -52,6 +52,45 @@ test('ports are named on the bench: adapters, seals and the order list follow, a
     for (const row of data) expect(Number(row['quantity'])).toBeGreaterThan(0);
     expect(data.find((r) => r['part']?.startsWith('PTFE'))!['unit']).toBe('ft');
   });
+
+  await test.step('prices typed and read from a file; nonsense is told row by row', async () => {
+    await page.getByRole('button', { name: 'Prices' }).click();
+    const ring = page.getByLabel('Price of O-ring -908, FKM (gasoline and ethanol), each');
+    await ring.fill('a dollar');
+    await expect(list).toContainText('“a dollar” is no price');
+    await ring.fill('1.10');
+    await ring.press('Enter');
+    await expect(page.getByText(/items without a price/)).toBeVisible();
+    await page.getByLabel('Prices from a CSV file: part, price, per').setInputFiles({
+      name: 'prices.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(
+        'Part,Price,Per\n"PTFE, conductive liner, braided, -8",$9.50,ft\n=HYPERLINK("x"),1,each\nClip,free,each\n',
+      ),
+    });
+    const file = page.getByRole('region', { name: 'Prices from a file' });
+    await expect(file).toContainText('2 prices read, 1 row left out');
+    await expect(file).toContainText('Row 3, Clip: “free” is no price');
+    await file.getByRole('button', { name: 'Keep 2 prices' }).click();
+    await expect(file.getByRole('button', { name: 'Kept' })).toBeVisible();
+    await page.getByRole('button', { name: 'Prices', exact: true }).click();
+    await expect(list.locator('tr', { hasText: 'PTFE, conductive liner, braided, -8' })).toContainText(
+      '($9.50 a ft)',
+    );
+    // The shop’s prices are left as they were found.
+    const off = (part: string, unit: string) => ({ part, unit, cents: null });
+    const gone = await page.request.put('/api/v1/prices', {
+      data: {
+        prices: [
+          off('PTFE, conductive liner, braided, -8', 'm'),
+          off('=HYPERLINK("x")', 'each'),
+          off('O-ring -908, FKM (gasoline and ethanol)', 'each'),
+        ],
+      },
+      headers: { origin: new URL(page.url()).origin },
+    });
+    expect(gone.status()).toBe(200);
+  });
   await saved(page);
 });
 

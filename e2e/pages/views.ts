@@ -39,6 +39,16 @@ export const JOB_VIEWS: readonly View[] = [
   { name: 'Wire Wiring', path: 'wire?view=logic' },
   { name: 'Wire Sheet', path: 'wire?view=sheet' },
   { name: 'Parts', path: 'parts' },
+  {
+    name: 'Parts prices',
+    path: 'parts',
+    then: (page) => page.getByRole('button', { name: 'Prices' }).click(),
+  },
+  {
+    name: 'Parts shelf',
+    path: 'parts',
+    then: (page) => page.getByRole('button', { name: 'What the shop has' }).click(),
+  },
   { name: 'Parts Hoses', path: 'parts?view=hoses' },
   { name: 'Parts Cut list', path: 'parts?view=cut' },
   { name: 'Parts Joints', path: 'parts?view=joints' },

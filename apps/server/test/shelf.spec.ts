@@ -78,3 +78,28 @@ test('two jobs never get the same piece, and what is put aside cannot be counted
   await aside(randomUUID(), one, 1).expect(404);
   await aside(id, randomUUID(), 1).expect(404);
 });
+
+test('prices are put down together or not at all, changed, and taken off', async () => {
+  const put = (prices: object[]) => shop.as.technician.put('/api/v1/prices').send({ prices });
+  const clip = { part: 'Cushioned clip for -6 line', unit: 'each', cents: 249 };
+  const hose = { part: 'PTFE, conductive liner, braided, -6', unit: 'm', cents: 2400.5 };
+  await put([clip, hose]).expect(200);
+  expect((await shop.as.viewer.get('/api/v1/prices')).body).toMatchObject([clip, hose]);
+  await put([
+    { ...clip, cents: 300 },
+    { ...hose, cents: -1 },
+  ]).expect(400);
+  expect((await shop.as.viewer.get('/api/v1/prices')).body[0]).toMatchObject(clip);
+  // The same part twice in one list: the last one.
+  const after = await put([
+    { ...clip, cents: 300 },
+    { ...clip, cents: 310 },
+    { ...hose, cents: null },
+  ]).expect(200);
+  expect(after.body).toEqual([expect.objectContaining({ ...clip, cents: 310, author: 'A technician' })]);
+  await shop.as.viewer
+    .put('/api/v1/prices')
+    .send({ prices: [clip] })
+    .expect(403);
+  await put([]).expect(400);
+});

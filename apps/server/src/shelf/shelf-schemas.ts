@@ -25,3 +25,21 @@ export interface ReservationBody {
 export const reservationBody = Joi.object<ReservationBody>({
   quantity: Joi.number().min(0).max(100_000).required(),
 });
+
+export interface PricesBody {
+  prices: { part: string; unit: 'each' | 'm'; cents: number | null }[];
+}
+/** No price takes it off the list. */
+export const pricesBody = Joi.object<PricesBody>({
+  prices: Joi.array()
+    .items(
+      Joi.object({
+        part: Joi.string().trim().min(1).max(200).required(),
+        unit: Joi.string().valid('each', 'm').required(),
+        cents: Joi.number().min(0).max(5_000_000).allow(null).required(),
+      }),
+    )
+    .min(1)
+    .max(2000)
+    .required(),
+});

@@ -108,6 +108,18 @@ export interface PutOnShelf {
   note?: string;
 }
 
+export interface PutPrices {
+  /**
+   * @minItems 1
+   * @maxItems 2000
+   */
+  prices: {
+    part: string;
+    unit: 'each' | 'm';
+    cents: number | null;
+  }[];
+}
+
 export interface SignIn {
   login: string;
   password: string;

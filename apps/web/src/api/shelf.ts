@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { Price } from '@venula/core/supply';
 import { api } from './client.ts';
 import { heard } from './kept.ts';
-import type { PutOnShelf, ShelfRow } from './types.ts';
+import type { PutOnShelf, PutPrices, ShelfRow } from './types.ts';
 
 const SHELF = ['shelf'] as const;
 
@@ -34,3 +35,20 @@ export const freeFor = (item: ShelfRow, jobId: string): number =>
   item.quantity - item.reserved.reduce((sum, r) => sum + (r.jobId === jobId ? 0 : r.quantity), 0);
 export const asideFor = (item: ShelfRow, jobId: string): number =>
   item.reserved.find((r) => r.jobId === jobId)?.quantity ?? 0;
+
+const PRICES = ['prices'] as const;
+
+/** What parts cost; without a connection as it was last seen. */
+export const usePrices = () =>
+  useQuery({
+    queryKey: PRICES,
+    queryFn: () => heard(PRICES, () => api<Price[]>('GET', '/prices')),
+  });
+
+export function usePutPrices() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: PutPrices) => api<Price[]>('PUT', '/prices', body),
+    onSuccess: (prices) => client.setQueryData(PRICES, prices),
+  });
+}

@@ -92,6 +92,7 @@ export interface ShelfRow {
   reserved: { jobId: string; number: number; title: string; quantity: number }[];
 }
 export type PutOnShelf = requests.PutOnShelf;
+export type PutPrices = requests.PutPrices;
 
 export interface AcceptanceRow {
   readonly id: string;

@@ -3,6 +3,7 @@ import {
   cutGroups,
   cuttingPlan,
   kitLines,
+  piecedPrice,
   type Bar,
   type CutGroup,
   type CuttingPlan,
@@ -11,12 +12,13 @@ import {
 import { Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { tell } from '../../api/client.ts';
-import { asideFor, freeFor, useShelf, useShelfChanges } from '../../api/shelf.ts';
+import { asideFor, freeFor, usePrices, useShelf, useShelfChanges } from '../../api/shelf.ts';
 import type { ShelfRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { newId } from '../../outbox/ids.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
+import { dollars } from './money.ts';
 import { TextField } from '../../ui/text-field.tsx';
 
 export interface GroupPlan {
@@ -270,8 +272,26 @@ function Kit({ group }: { readonly group: CutGroup }) {
               )}
             </li>
           ))}
+          <KitPrice ids={matches.flatMap((m) => (m.line === null ? [] : [m.piece.id]))} />
         </ul>
       )}
     </details>
+  );
+}
+
+/** What the lines it serves cost made up in the shop: the kit has to be worth that. */
+function KitPrice({ ids }: { readonly ids: readonly string[] }) {
+  const doc = useDoc();
+  const { units } = useSettings();
+  const prices = usePrices().data ?? [];
+  const { total, unpriced } = piecedPrice(doc, ids, prices, units);
+  return (
+    <li className="border-t border-rule py-1 font-semibold">
+      {ids.length === 0
+        ? 'It serves none of them.'
+        : total === 0
+          ? 'Give hose and ends a price under Order list to set the kit against lines made up here.'
+          : `Made up here these cost ${dollars(total)} in hose and ends${unpriced > 0 ? `, ${unpriced} parts without a price left out` : ''}.`}
+    </li>
   );
 }

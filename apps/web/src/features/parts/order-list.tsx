@@ -1,7 +1,8 @@
-import { BILL_GROUPS, sold, type BillGroup, type BillLine } from '@venula/core/supply';
-import { asideFor, useShelf } from '../../api/shelf.ts';
+import { BILL_GROUPS, priceList, sold, type BillGroup, type BillLine } from '@venula/core/supply';
+import { usePrices, useShelf } from '../../api/shelf.ts';
 import { useSettings } from '../../app/settings.ts';
-import { useOpenJob } from '../../job/job-context.ts';
+import { LinePrice } from './line-price.tsx';
+import { useToGet } from './use-to-get.ts';
 import { OnShelf } from './on-shelf.tsx';
 
 const GROUPS = Object.entries(BILL_GROUPS) as [BillGroup, string][];
@@ -10,18 +11,18 @@ const GROUPS = Object.entries(BILL_GROUPS) as [BillGroup, string][];
 export function OrderList({
   lines,
   counting,
+  pricing,
 }: {
   readonly lines: readonly BillLine[];
   readonly counting: boolean;
+  readonly pricing: boolean;
 }) {
   const { units } = useSettings();
-  const { id } = useOpenJob();
   const shelf = useShelf().data ?? [];
+  const prices = usePrices().data ?? [];
+  const toGet = useToGet();
   const quantity = (l: BillLine): string => {
-    const aside = shelf
-      .filter((s) => s.part === l.part && s.unit === l.unit)
-      .reduce((sum, s) => sum + asideFor(s, id), 0);
-    const { quantity: many, unit } = sold({ ...l, quantity: Math.max(0, l.quantity - aside) }, units);
+    const { quantity: many, unit } = sold(toGet(l), units);
     return many === 0 ? 'none' : unit === 'each' ? String(many) : `${many} ${unit}`;
   };
   return (
@@ -57,6 +58,12 @@ export function OrderList({
                 <td className="cell label text-sm text-soft">
                   {l.note}
                   {l.problem && <strong className="block text-fix">{l.problem}</strong>}
+                  <LinePrice
+                    line={l}
+                    price={prices.find((p) => p.part === l.part && p.unit === l.unit)}
+                    cost={priceList([toGet(l)], prices, units).costs[0] ?? null}
+                    pricing={pricing}
+                  />
                   {l.unit === 'each' && (
                     <OnShelf line={l} items={shelf.filter((s) => s.part === l.part)} counting={counting} />
                   )}

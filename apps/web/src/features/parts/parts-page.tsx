@@ -2,6 +2,7 @@ import {
   BILL_GROUPS,
   billOfMaterials,
   connectionsOf,
+  priceList,
   sold,
   toolList,
   type BillLine,
@@ -12,6 +13,7 @@ import Papa from 'papaparse';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { usePrices } from '../../api/shelf.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
 import { useDoc } from '../../job/job-context.ts';
@@ -24,6 +26,9 @@ import { HosesView } from './hoses-view.tsx';
 import { ToolsView } from './tools-view.tsx';
 import { Changes } from './changes.tsx';
 import { JointsView } from './joints-view.tsx';
+import { dollars } from './money.ts';
+import { PriceFile } from './price-file.tsx';
+import { useToGet } from './use-to-get.ts';
 import { OrderList } from './order-list.tsx';
 
 /** A cell that a spreadsheet would run as a formula is written as text. */
@@ -48,6 +53,9 @@ export function PartsPage() {
   const connections = useMemo(() => connectionsOf(doc), [doc]);
   const format = useFormat();
   const [counting, setCounting] = useState(false);
+  const [pricing, setPricing] = useState(false);
+  const prices = usePrices().data ?? [];
+  const toGet = useToGet();
   const problems = lines.filter((l) => l.problem);
   const usual = new Set(
     connections.flatMap((c) =>
@@ -60,11 +68,16 @@ export function PartsPage() {
     usual > 0
       ? `${usual} ports are taken as their kind usually has them. Name them under Joints when the part is on the bench.`
       : 'Every port is named.';
+  const { total, unpriced } = priceList(lines.map(toGet), prices, units);
+  const costs =
+    unpriced === lines.length
+      ? ''
+      : `${dollars(total)}${unpriced > 0 ? `, and ${unpriced} items without a price` : ' in all'}. `;
   const unfit = problems.length > 0 ? 'fix' : 'good';
   const bought = cuts.reduce((sum, c) => sum + c.plan.bought, 0);
   const pieces = cuts.reduce((sum, c) => sum + c.group.pieces.length, 0);
   const answers: Readonly<Record<View, { tone: 'good' | 'fix'; sentence: string; second: string }>> = {
-    list: { tone: unfit, sentence: listSentence(lines), second: ports },
+    list: { tone: unfit, sentence: listSentence(lines), second: `${costs}${ports}` },
     joints: { tone: unfit, sentence: jointSentence(connections), second: ports },
     hoses: {
       tone: 'good',
@@ -84,10 +97,19 @@ export function PartsPage() {
   };
   const csv = () =>
     Papa.unparse({
-      fields: ['group', 'part', 'quantity', 'unit', 'where and what to watch', 'problem'],
-      data: lines.map((l) => {
+      fields: ['group', 'part', 'quantity', 'unit', 'cost', 'where and what to watch', 'problem'],
+      data: lines.map(toGet).map((l) => {
         const { quantity, unit } = sold(l, units);
-        return [BILL_GROUPS[l.group], inert(l.part), quantity, unit, inert(l.note), inert(l.problem ?? '')];
+        const cost = priceList([l], prices, units).costs[0] ?? null;
+        return [
+          BILL_GROUPS[l.group],
+          inert(l.part),
+          quantity,
+          unit,
+          cost === null ? '' : (cost / 100).toFixed(2),
+          inert(l.note),
+          inert(l.problem ?? ''),
+        ];
       }),
     });
   return (
@@ -113,6 +135,16 @@ export function PartsPage() {
             {view === 'list' && (
               <button
                 type="button"
+                className={`btn ${pricing ? 'bg-mark/40' : ''}`}
+                aria-pressed={pricing}
+                onClick={() => setPricing(!pricing)}
+              >
+                Prices
+              </button>
+            )}
+            {view === 'list' && (
+              <button
+                type="button"
                 className={`btn ${counting ? 'bg-mark/40' : ''}`}
                 aria-pressed={counting}
                 onClick={() => setCounting(!counting)}
@@ -133,7 +165,8 @@ export function PartsPage() {
           </div>
         </div>
         <Tabs.Content value="list">
-          <OrderList lines={lines} counting={counting} />
+          {pricing && <PriceFile />}
+          <OrderList lines={lines} counting={counting} pricing={pricing} />
         </Tabs.Content>
         <Tabs.Content value="hoses">
           <HosesView />

@@ -1,0 +1,85 @@
+import { isUs } from '@venula/core/quantities';
+import { readPrices, type BillLine, type Price } from '@venula/core/supply';
+import { useState } from 'react';
+import { tell } from '../../api/client.ts';
+import { usePutPrices } from '../../api/shelf.ts';
+import { useSettings } from '../../app/settings.ts';
+import { GuardedForm } from '../../ui/guarded.tsx';
+import { dollars } from './money.ts';
+
+const FOOT = 0.3048;
+
+/** What a line of the list costs; while prices are gone through, a field to type it. */
+export function LinePrice({
+  line,
+  price,
+  cost,
+  pricing,
+}: {
+  readonly line: BillLine;
+  readonly price: Price | undefined;
+  /** Cents for what is ordered. */
+  readonly cost: number | null;
+  readonly pricing: boolean;
+}) {
+  const { units } = useSettings();
+  const per = line.unit === 'each' ? 'each' : isUs(units) ? 'ft' : 'm';
+  const share = per === 'ft' ? FOOT : 1;
+  if (!pricing)
+    return price && cost !== null ? (
+      <span className="block text-ink">
+        {dollars(cost)} ({dollars(price.cents * share)} {per === 'each' ? 'each' : `a ${per}`})
+      </span>
+    ) : null;
+  return (
+    <PriceField
+      key={price?.cents ?? 'none'}
+      line={line}
+      per={per}
+      start={price ? (price.cents * share) / 100 : null}
+    />
+  );
+}
+
+function PriceField({
+  line,
+  per,
+  start,
+}: {
+  readonly line: BillLine;
+  readonly per: 'each' | 'ft' | 'm';
+  readonly start: number | null;
+}) {
+  const put = usePutPrices();
+  const [text, setText] = useState(start === null ? '' : start.toFixed(2));
+  const empty = text.trim() === '';
+  const [read] = readPrices([{ part: line.part, price: text, per }]);
+  const trouble = empty ? undefined : read?.trouble;
+  return (
+    <GuardedForm
+      className="flex flex-wrap items-center gap-2 pt-1"
+      onAct={() => {
+        if (empty && start !== null)
+          put.mutate({ prices: [{ part: line.part, unit: line.unit, cents: null }] });
+        else if (read?.price) put.mutate({ prices: [read.price] });
+      }}
+    >
+      <label className="flex items-center gap-2 text-ink">
+        $
+        <input
+          className="field w-[104px]"
+          inputMode="decimal"
+          aria-label={`Price of ${line.part}, ${per === 'each' ? 'each' : `a ${per}`}`}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+        {per === 'each' ? 'each' : `a ${per}`}
+      </label>
+      <button type="submit" className="btn btn-small" disabled={trouble !== undefined || put.isPending}>
+        Set
+      </button>
+      {trouble && <span className="text-stop">{trouble}</span>}
+      {put.error && <span className="text-stop">{tell(put.error)}</span>}
+    </GuardedForm>
+  );
+}
