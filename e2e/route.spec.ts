@@ -165,6 +165,14 @@ test('ends for three hoses, the cut list, a kit, and offcuts the shop has', asyn
     await expect(eight).toContainText('From the shelf 2 ft');
     await eight.getByRole('button', { name: 'Put the one used here aside' }).click();
     await expect(eight).toContainText('put aside for this job');
+    // The order list buys what the cut list does.
+    const buys = /([\d]+ ft) to buy/.exec(await eight.innerText())![1]!;
+    await page.getByRole('tab', { name: 'Order list' }).click();
+    await expect(
+      page.locator('tr', { hasText: 'PTFE, conductive liner, braided, -8' }).locator('td').first(),
+    ).toHaveText(buys);
+    await page.getByRole('tab', { name: 'Cut list' }).click();
+    await eight.getByText('Offcuts on the shelf').click();
     await page.evaluate(() => {
       window.print = () => document.body.setAttribute('data-printed', location.search);
     });

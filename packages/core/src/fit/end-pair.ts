@@ -29,7 +29,7 @@ interface Laid {
 }
 
 /** A pair of ends between two ports, laid at a radius with its elbows turned as it pleases. */
-export class Pair {
+export class EndPair {
   private readonly bore: number;
   private readonly least: number;
   private readonly endLoss: number;

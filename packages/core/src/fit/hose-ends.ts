@@ -1,7 +1,7 @@
 import type { EndId } from '../kinds/plumbing/run/ends.ts';
 import { HOSE_KIND_IDS, HOSE_KINDS, type HoseKindId } from '../kinds/plumbing/run/hoses.ts';
 import { LOOP, type EndFit, type EndMiss, type EndQuestion, type Lies } from './end-fit.ts';
-import { Pair } from './end-pair.ts';
+import { EndPair } from './end-pair.ts';
 
 const IN_ORDER: readonly Lies[] = ['easily', 'tightly', 'in-a-loop'];
 
@@ -40,7 +40,7 @@ export function fitHoseEnds(q: EndQuestion, progress?: Progress): EndFit[] {
 
 function everyPair(q: EndQuestion, mostTurn: number, progress?: Progress): EndFit[] {
   const fits = q.ends.flatMap((first, i) => {
-    const found = q.ends.flatMap((second) => new Pair(q, [first, second], mostTurn).fit() ?? []);
+    const found = q.ends.flatMap((second) => new EndPair(q, [first, second], mostTurn).fit() ?? []);
     progress?.((i + 1) / q.ends.length);
     return found;
   });
@@ -57,7 +57,7 @@ function everyPair(q: EndQuestion, mostTurn: number, progress?: Progress): EndFi
  * @source as `fitHoseEnds`
  * @example missOf({ from: { at: [0, 0, 0], along: [0, 1, 0] }, to: { at: [0.08, 0, 0], along: [0, 1, 0] }, hose: 'ptfe', dash: 6, ends: [], movement: 0 }, ['elbow-90', 'elbow-90']).least // => 0.102
  */
-export const missOf = (q: EndQuestion, ends: readonly [EndId, EndId]): EndMiss => new Pair(q, ends).miss();
+export const missOf = (q: EndQuestion, ends: readonly [EndId, EndId]): EndMiss => new EndPair(q, ends).miss();
 
 const SOFT = HOSE_KIND_IDS.filter((kind) => HOSE_KINDS[kind].ends !== 'flare');
 

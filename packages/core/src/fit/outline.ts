@@ -2,7 +2,7 @@ import { endSize, type EndSize } from '../kinds/plumbing/run/end-sizes.ts';
 import { lean, leaving } from './clock.ts';
 import type { EndFit, EndQuestion } from './end-fit.ts';
 import { spacePath, type Pose, type SpacePath } from './space-path.ts';
-import { leadOf, Pair } from './end-pair.ts';
+import { leadOf, EndPair } from './end-pair.ts';
 import { add, cross, norm, scale, sub, turned, unit, type Vec3 } from './vector.ts';
 
 /** The middle of a hose with its two ends, as points in a row, m. */
@@ -64,7 +64,7 @@ export function outlineOf(q: EndQuestion, fit: Pick<EndFit, 'ends' | 'clocks' | 
   const lead = leadOf(q.dash);
   const sizes = [endSize(fit.ends[0], q.dash), endSize(fit.ends[1], q.dash)] as const;
   const clocks = [fit.clocks[0] ?? 0, fit.clocks[1] ?? 0] as const;
-  const pair = new Pair(q, fit.ends);
+  const pair = new EndPair(q, fit.ends);
   const [from, to] = [pair.pose(0, clocks[0]), pair.pose(1, clocks[1])];
   const path = spacePath(from, { at: to.at, along: scale(to.along, -1) }, fit.radius);
   return {

@@ -1,6 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { adaptersBetween, FITTINGS, FACES, mate, type Chain, type FaceId } from '../support/core.ts';
+import {
+  adaptersBetween,
+  ELBOW_FITTINGS,
+  FITTINGS,
+  FACES,
+  mate,
+  type Chain,
+  type FaceId,
+} from '../support/core.ts';
 
 const ids = Object.keys(FACES) as FaceId[];
 
@@ -26,6 +34,70 @@ const fits = ({ fittings, faces }: Chain, from: FaceId, to: FaceId): void => {
   for (let i = 0; i < faces.length; i += 2) expect(mate(faces[i]!, faces[i + 1]!).ok).toBe(true);
   fittings.forEach((f, i) => expect([f.a, f.b].sort()).toEqual([faces[2 * i + 1], faces[2 * i + 2]].sort()));
 };
+
+/** Fewest fittings between two faces that turn just so far, by trying every row over faces and degrees. */
+function fewestRound(from: FaceId, to: FaceId, turn: number, most: number): number {
+  const all = [...FITTINGS, ...ELBOW_FITTINGS];
+  let exposed = new Set<string>([`${from}|0`]);
+  for (let n = 0; n <= most; n++) {
+    const reached = [...exposed].map((e) => e.split('|') as [FaceId, string]);
+    if (reached.some(([f, t]) => Number(t) === turn && mate(f, to).ok)) return n;
+    const next = new Set<string>();
+    for (const [f, t] of reached)
+      for (const { a, b, turn: by } of all) {
+        if (Number(t) + by > turn) continue;
+        if (mate(f, a).ok) next.add(`${b}|${Number(t) + by}`);
+        if (mate(f, b).ok) next.add(`${a}|${Number(t) + by}`);
+      }
+    exposed = next;
+  }
+  return Infinity;
+}
+
+describe('adapters round a corner', () => {
+  test('every row fits, turns just so far, and has the fewest parts there can be', () => {
+    const some = ids.filter((id) => /^(orb|flare|npt)-/.test(id));
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...some),
+        fc.constantFrom(...some),
+        fc.constantFrom(45, 90, 135, 180),
+        (from, to, turn) => {
+          const found = adaptersBetween(from, to, turn);
+          const least = fewestRound(from, to, turn, 4);
+          expect([from, to, turn, found.ok]).toEqual([from, to, turn, Number.isFinite(least)]);
+          if (!found.ok) return expect(found.reason).toContain(`round ${turn}°`);
+          expect(found.chains[0]!.fittings).toHaveLength(least);
+          for (const chain of found.chains) {
+            fits(chain, from, to);
+            expect(chain.fittings.reduce((sum, f) => sum + f.turn, 0)).toBe(turn);
+          }
+        },
+      ),
+      { numRuns: 20 },
+    );
+  });
+
+  test.each([
+    ['orb-8-f', 'flare-8-f', 90, ['Elbow 90°, -8 O-ring boss to -8 flare']],
+    ['flare-6-m', 'flare-6-f', 45, ['Elbow 45°, -6 flare swivel to -6 flare']],
+    ['npt-1/4-f', 'flare-6-f', 90, ['Elbow 90°, 1/4 NPT to -6 flare']],
+    [
+      'orb-8-f',
+      'flare-8-f',
+      180,
+      ['Elbow 90°, -8 O-ring boss to -8 flare', 'Elbow 90°, -8 flare swivel to -8 flare'],
+    ],
+  ] as const)('%s to %s round %i°', (from, to, turn, names) => {
+    const found = adaptersBetween(from, to, turn);
+    expect(found.ok && found.chains[0]!.fittings.map((f) => f.name)).toEqual(names);
+  });
+
+  test('straight on no elbow is offered', () => {
+    const found = adaptersBetween('orb-8-f', 'flare-8-f');
+    expect(found.ok && found.chains.every((c) => c.fittings.every((f) => f.turn === 0))).toBe(true);
+  });
+});
 
 describe('adapters between two ports', () => {
   test('every row fits joint by joint, the first has the fewest parts there can be, none comes twice', () => {

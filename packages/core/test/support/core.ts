@@ -195,7 +195,7 @@ export { BILL_GROUPS, billOfMaterials, type BillGroup, type BillLine } from '../
 export { faceName, FACES, PART_FACE_IDS, type FaceId } from '../../src/kinds/ports/faces.ts';
 export { adaptersBetween, type Chain } from '../../src/supply/joining/adapters.ts';
 export { connectionsOf, type Connection } from '../../src/supply/joining/connections.ts';
-export { FITTINGS } from '../../src/supply/joining/fittings.ts';
+export { ELBOW_FITTINGS, FITTINGS } from '../../src/supply/joining/fittings.ts';
 export {
   BOSS_RINGS,
   JOINT_RULES,

@@ -1,7 +1,5 @@
 import { parseQuantity } from '@venula/core/quantities';
 import {
-  cutGroups,
-  cuttingPlan,
   kitLines,
   piecedPrice,
   type Bar,
@@ -10,47 +8,17 @@ import {
   type Piece,
 } from '@venula/core/supply';
 import { Trash2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { tell } from '../../api/client.ts';
-import { asideFor, freeFor, usePrices, useShelf, useShelfChanges } from '../../api/shelf.ts';
+import { asideFor, usePrices, useShelfChanges } from '../../api/shelf.ts';
 import type { ShelfRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { newId } from '../../outbox/ids.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { dollars } from './money.ts';
+import type { GroupPlan } from './use-cut-plans.ts';
 import { TextField } from '../../ui/text-field.tsx';
-
-export interface GroupPlan {
-  readonly group: CutGroup;
-  readonly plan: CuttingPlan;
-  readonly offcuts: readonly ShelfRow[];
-}
-
-/** What is cut from what, kind by kind: from the shelf first, then the least that can be bought. */
-export function useCutPlans(): readonly GroupPlan[] {
-  const doc = useDoc();
-  const { units } = useSettings();
-  const { id } = useOpenJob();
-  const shelf = useShelf().data;
-  return useMemo(
-    () =>
-      cutGroups(doc, units).map((group) => {
-        const offcuts = (shelf ?? []).filter((s) => s.part === group.part && s.unit === 'm');
-        const free = offcuts.filter((s) => freeFor(s, id) >= s.quantity - 1e-9);
-        return {
-          group,
-          offcuts,
-          plan: cuttingPlan(
-            group.pieces,
-            free.map((s) => ({ id: s.id, length: s.quantity })),
-            group.sold,
-          ),
-        };
-      }),
-    [doc, units, shelf, id],
-  );
-}
 
 export function CutView({ plans }: { readonly plans: readonly GroupPlan[] }) {
   return plans.map((p) => <Group key={p.group.part} {...p} />);

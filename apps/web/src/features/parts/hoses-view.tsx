@@ -33,7 +33,7 @@ export function HosesView() {
         </p>
         <p>
           Rubber ages: write the date on it, look at it each year, replace it after five (common practice).
-          Conductive PTFE and tube do not age.
+          PTFE and tube hardly age.
         </p>
       </div>
     </>

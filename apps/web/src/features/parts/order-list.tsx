@@ -2,7 +2,6 @@ import { BILL_GROUPS, priceList, sold, type BillGroup, type BillLine } from '@ve
 import { usePrices, useShelf } from '../../api/shelf.ts';
 import { useSettings } from '../../app/settings.ts';
 import { LinePrice } from './line-price.tsx';
-import { useToGet } from './use-to-get.ts';
 import { OnShelf } from './on-shelf.tsx';
 
 const GROUPS = Object.entries(BILL_GROUPS) as [BillGroup, string][];
@@ -10,17 +9,19 @@ const GROUPS = Object.entries(BILL_GROUPS) as [BillGroup, string][];
 /** What to get, group by group, as it is sold; what the shop has is put aside in place. */
 export function OrderList({
   lines,
+  toGet,
   counting,
   pricing,
 }: {
   readonly lines: readonly BillLine[];
+  /** What is ordered of a line. */
+  readonly toGet: (line: BillLine) => BillLine;
   readonly counting: boolean;
   readonly pricing: boolean;
 }) {
   const { units } = useSettings();
   const shelf = useShelf().data ?? [];
   const prices = usePrices().data ?? [];
-  const toGet = useToGet();
   const quantity = (l: BillLine): string => {
     const { quantity: many, unit } = sold(toGet(l), units);
     return many === 0 ? 'none' : unit === 'each' ? String(many) : `${many} ${unit}`;

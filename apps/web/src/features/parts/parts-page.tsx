@@ -13,6 +13,7 @@ import Papa from 'papaparse';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { useMe } from '../../api/queries.ts';
 import { usePrices } from '../../api/shelf.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
@@ -21,7 +22,8 @@ import { StageFrame } from '../../job/stage-frame.tsx';
 import { saveFile } from '../../ui/save-file.ts';
 import { Headline } from '../../ui/headline.tsx';
 import { ViewTabs } from '../../ui/view-tabs.tsx';
-import { CutView, useCutPlans } from './cut-view.tsx';
+import { CutView } from './cut-view.tsx';
+import { useCutPlans } from './use-cut-plans.ts';
 import { HosesView } from './hoses-view.tsx';
 import { ToolsView } from './tools-view.tsx';
 import { Changes } from './changes.tsx';
@@ -55,14 +57,15 @@ export function PartsPage() {
   const [counting, setCounting] = useState(false);
   const [pricing, setPricing] = useState(false);
   const prices = usePrices().data ?? [];
-  const toGet = useToGet();
+  const cuts = useCutPlans();
+  const toGet = useToGet(cuts);
+  const mayChange = useMe().data?.role !== 'viewer';
   const problems = lines.filter((l) => l.problem);
   const usual = new Set(
     connections.flatMap((c) =>
       c.kept ? [] : [c.from, c.to].flatMap((s) => (s.assumed ? [`${s.id} ${s.face}`] : [])),
     ),
   ).size;
-  const cuts = useCutPlans();
   const tools = useMemo(() => toolList(doc), [doc]);
   const ports =
     usual > 0
@@ -86,7 +89,7 @@ export function PartsPage() {
     },
     cut: {
       tone: 'good',
-      sentence: `Cut ${pieces} ${pieces === 1 ? 'hose' : 'hoses'}: buy ${bought > 0 ? format('length', bought) : 'nothing'}.`,
+      sentence: `Cut ${pieces} ${pieces === 1 ? 'line' : 'lines'}: buy ${bought > 0 ? format('length', bought) : 'nothing'}.`,
       second: 'Ends taken off. Mock up with one end fitted, mark, then cut.',
     },
     tools: {
@@ -132,7 +135,7 @@ export function PartsPage() {
         <div className="flex items-start justify-between gap-4 max-md:flex-col">
           <Headline {...answers[view]} />
           <div className="no-print mb-2 flex shrink-0 flex-wrap gap-2">
-            {view === 'list' && (
+            {view === 'list' && mayChange && (
               <button
                 type="button"
                 className={`btn ${pricing ? 'bg-mark/40' : ''}`}
@@ -142,7 +145,7 @@ export function PartsPage() {
                 Prices
               </button>
             )}
-            {view === 'list' && (
+            {view === 'list' && mayChange && (
               <button
                 type="button"
                 className={`btn ${counting ? 'bg-mark/40' : ''}`}
@@ -166,7 +169,7 @@ export function PartsPage() {
         </div>
         <Tabs.Content value="list">
           {pricing && <PriceFile />}
-          <OrderList lines={lines} counting={counting} pricing={pricing} />
+          <OrderList lines={lines} toGet={toGet} counting={counting} pricing={pricing} />
         </Tabs.Content>
         <Tabs.Content value="hoses">
           <HosesView />

@@ -3,13 +3,18 @@ import { useState } from 'react';
 import { Choice } from '../../ui/choice.tsx';
 import { SumFrame } from './sum-frame.tsx';
 
+const TURNS = [0, 45, 90, 180].map((value) => ({
+  value,
+  label: value === 0 ? 'straight on' : `a corner of ${value}°`,
+}));
 const PORTS = PART_FACE_IDS.map((id) => ({ value: id, label: faceName(id) }));
 
 /** What goes between two ports: the fewest adapters, or why there are none. */
 export function AdapterSum() {
   const [from, setFrom] = useState<FaceId>('orb-8-f');
   const [to, setTo] = useState<FaceId>('flare-6-f');
-  const found = adaptersBetween(from, to);
+  const [turn, setTurn] = useState(0);
+  const found = adaptersBetween(from, to, turn);
   const [first, ...others] = found.ok ? found.chains : [];
   const many = first?.fittings.length ?? 0;
   return (
@@ -31,6 +36,7 @@ export function AdapterSum() {
         <div className="grid gap-3">
           <Choice label="From port" value={from} options={PORTS} onChoose={setFrom} />
           <Choice label="To port" value={to} options={PORTS} onChoose={setTo} />
+          <Choice label="On the way" value={turn} options={TURNS} onChoose={setTurn} />
         </div>
       }
     >

@@ -8,8 +8,9 @@ const JUST_ENOUGH = 1e-6;
 /** A rail only reached by the trace the solver lets through shut valves would stand far below this, Pa. */
 export const CUT_OFF = -50e6;
 
+/** Nothing flows back through an injector: less than none is the rounding of a solve that lets nothing through. */
 const passed = (network: NetworkSolution, railId: string): number =>
-  network.links.get(injectorLink(railId))?.flow ?? 0;
+  Math.max(0, network.links.get(injectorLink(railId))?.flow ?? 0);
 
 /**
  * Rails that stand too low for their injectors to pass what is taken out of them, those taken as short so far among them; one

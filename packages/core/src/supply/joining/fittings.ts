@@ -19,13 +19,21 @@ export interface Fitting {
   readonly b: FaceId;
   /** Loss coefficient on its own bore, typical. */
   readonly k: number;
+  /** How far it turns, °; 0: straight on. */
+  readonly turn: number;
 }
 
 /** Typical loss of a straight adapter, and of one that changes the bore. */
 const STRAIGHT_K = 0.2;
 const REDUCING_K = 0.35;
 
-const fitting = (name: string, a: FaceId, b: FaceId, k = STRAIGHT_K): Fitting => ({ name, a, b, k });
+const fitting = (name: string, a: FaceId, b: FaceId, k = STRAIGHT_K, turn = 0): Fitting => ({
+  name,
+  a,
+  b,
+  k,
+  turn,
+});
 
 /** Sizes a reducer is sold to: one and two steps away, -5 only to its neighbors (common practice). */
 const STEPS: readonly Dash[] = [3, 4, 6, 8, 10, 12, 16];
@@ -148,4 +156,30 @@ export const FITTINGS: readonly Fitting[] = [
   ...gaugePorts,
   ...METRIC_SIZES.flatMap(metric),
   ...QUICK_SIZES.flatMap(quick),
+];
+
+/** Elbows are forged or cut from a block, not swept: typical losses of the two angles they come in. */
+const ELBOW_K = { 45: 0.5, 90: 1.2 } as const;
+export const ELBOW_TURNS = [45, 90] as const;
+
+const elbows = (n: Dash): Fitting[] =>
+  ELBOW_TURNS.flatMap((turn) => {
+    const k = ELBOW_K[turn];
+    return [
+      fitting(`Elbow ${turn}°, -${n} O-ring boss to -${n} flare`, orb(n, 'm'), flare(n, 'm'), k, turn),
+      fitting(`Elbow ${turn}°, -${n} flare both ends`, flare(n, 'm'), flare(n, 'm'), k, turn),
+      fitting(`Elbow ${turn}°, -${n} flare swivel to -${n} flare`, flare(n, 'f'), flare(n, 'm'), k, turn),
+    ];
+  });
+const pipeElbows = (s: NptSize): Fitting[] =>
+  ELBOW_TURNS.flatMap((turn) =>
+    OF_NPT[s].map((n) =>
+      fitting(`Elbow ${turn}°, ${s} NPT to -${n} flare`, `npt-${s}-m`, flare(n, 'm'), ELBOW_K[turn], turn),
+    ),
+  );
+
+/** Adapters that turn a corner; a joint that asks for none is not given one. */
+export const ELBOW_FITTINGS: readonly Fitting[] = [
+  ...DASH_SIZES.flatMap(elbows),
+  ...NPT_SIZES.flatMap(pipeElbows),
 ];

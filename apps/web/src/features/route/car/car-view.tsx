@@ -121,7 +121,7 @@ function Drawing({
       ) : (
         <Headline
           tone="good"
-          sentence={`${drawn.length} of ${lines.filter((l) => !l.run.existing).length} lines drawn.`}
+          sentence={`${drawn.length} of ${lines.length} lines drawn.`}
           second="Touch a line, a point or what is in the way. Drag a point to move it."
         />
       )}
