@@ -23,7 +23,7 @@ export const HAZARDS = {
   hot: 'hot',
   moving: 'moving',
   sharp: 'a sharp edge',
-  access: 'in need of reach',
+  access: 'something that must come out',
   unknown: 'not fitted yet',
 } as const;
 export type Hazard = keyof typeof HAZARDS;
