@@ -61,6 +61,7 @@ test('two jobs never get the same piece, and what is put aside cannot be counted
   await aside(id, winner, 2).expect(200);
   await aside(id, other, 1).expect(200);
   await aside(id, winner, 3).expect(409);
+  expect((await aside(id, other, 0.5).expect(400)).body).toMatchObject({ error: { code: 'WHOLE_PIECES' } });
   expect((await put(id, { ...ENDS, quantity: 2 }).expect(409)).body).toMatchObject({
     error: { code: 'RESERVED' },
   });

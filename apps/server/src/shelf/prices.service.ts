@@ -19,7 +19,7 @@ export class PricesService {
       // The last of two for one part wins: one statement never writes a row twice.
       const by = new Map(prices.map((p) => [`${p.unit} ${p.part}`, p]));
       const kept = [...by.values()].flatMap(({ part, unit, cents }) =>
-        cents === null ? [] : [{ part, unit, cents, author: actor.name }],
+        cents === null ? [] : [{ part, unit, cents, author: actor.name, at: new Date() }],
       );
       for (const { part, unit, cents } of by.values())
         if (cents === null) await tx.delete(ShopPrice, { part, unit });

@@ -1,4 +1,4 @@
-import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
+import { BadRequestException, ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { audit } from '../audit/audit.ts';
@@ -30,17 +30,13 @@ export class ShelfService {
   async list(): Promise<ShelfRow[]> {
     const items = await this.db.getRepository(ShelfItem).find({ order: { part: 'ASC', at: 'ASC' } });
     const reserved = await this.db.getRepository(Reservation).find({ relations: { job: true } });
-    return items.map((item) => ({
-      ...item,
-      reserved: reserved
-        .filter((r) => r.itemId === item.id)
-        .map(({ jobId, quantity, job }) => ({
-          jobId,
-          quantity,
-          number: job!.number,
-          title: job!.title,
-        })),
-    }));
+    const by = new Map<string, ShelfRow['reserved'][number][]>();
+    for (const { itemId, jobId, quantity, job } of reserved)
+      by.set(itemId, [
+        ...(by.get(itemId) ?? []),
+        { jobId, quantity, number: job!.number, title: job!.title },
+      ]);
+    return items.map((item) => ({ ...item, reserved: by.get(item.id) ?? [] }));
   }
 
   /** Puts something on the shelf, or says anew what there is of it; never less than is put aside. */
@@ -60,7 +56,8 @@ export class ShelfService {
           message: 'Some of it is put aside for jobs in the other unit.',
           remedy: 'Put it back from the jobs first.',
         });
-      const row = { ...body, id, author: actor.name };
+      // Who says so, and when: of the newest count.
+      const row = { ...body, id, author: actor.name, at: new Date() };
       await tx.upsert(ShelfItem, row, ['id']);
       await audit(tx, actor.name, before ? 'shelf-counted' : 'shelf-added', null, { ...body, id });
       return tx.findOneByOrFail(ShelfItem, { id });
@@ -93,6 +90,12 @@ export class ShelfService {
           message: 'That is no longer on the shelf.',
           remedy: 'Load the list again.',
         });
+      if (item.unit === 'each' && !Number.isInteger(quantity))
+        throw new BadRequestException({
+          code: 'WHOLE_PIECES',
+          message: `${quantity} of it cannot be put aside: it comes by the piece.`,
+          remedy: 'Use a whole number.',
+        });
       const own = await tx.findOneBy(Reservation, { itemId: id, jobId });
       const free = item.quantity - (await this.aside(tx, id)) + (own?.quantity ?? 0);
       if (quantity > free + TINY)
@@ -103,7 +106,7 @@ export class ShelfService {
         });
       if (quantity === 0) await tx.delete(Reservation, { itemId: id, jobId });
       else
-        await tx.upsert(Reservation, { itemId: id, jobId, quantity, author: actor.name }, [
+        await tx.upsert(Reservation, { itemId: id, jobId, quantity, author: actor.name, at: new Date() }, [
           'itemId',
           'jobId',
         ]);

@@ -4,8 +4,9 @@ import { elementPath } from './paths.ts';
 import { setOrigin } from './figures.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 
-/** What a route says of its line: m, and ° of bends. */
+/** What a route says of its line: m, and ° of bends; with a string, or worked out from places that were measured. */
 export interface Told {
+  readonly origin: 'string' | 'routed';
   readonly lengthM: number;
   readonly bendDegrees?: number;
 }
@@ -26,16 +27,15 @@ export function setRoute(doc: JobDocument, id: string, route: LineRoute, told?: 
   const room: PatchOperation[] = doc.routing
     ? []
     : [{ op: 'add', path: '/routing', value: { ...NO_ROUTING, lines: {} } }];
-  const origin = route.how === 'string' ? 'string' : 'routed';
-  const figure = (key: 'lengthM' | 'bendDegrees', value: number): PatchOperation[] => [
+  const figure = (key: 'lengthM' | 'bendDegrees', value: number, { origin }: Told): PatchOperation[] => [
     { op: 'replace', path: elementPath(id, key), value },
     ...setOrigin(doc, elementPath(id, key), value, origin),
   ];
   return [
     ...room,
     { op: 'add', path: `/routing/lines/${id}`, value: route },
-    ...(told ? figure('lengthM', held(told.lengthM, 0.01, 30)) : []),
-    ...(told?.bendDegrees === undefined ? [] : figure('bendDegrees', held(told.bendDegrees, 0, 1080))),
+    ...(told ? figure('lengthM', held(told.lengthM, 0.01, 30), told) : []),
+    ...(told?.bendDegrees === undefined ? [] : figure('bendDegrees', held(told.bendDegrees, 0, 1080), told)),
   ];
 }
 

@@ -22,7 +22,7 @@ function toBox(p: Vec3, middle: Vec3, half: Vec3): Near {
   return { distance: -depths[face]!, at: add(middle, out) };
 }
 
-/** To a line from a to b with round ends taken as flat ones. */
+/** To a cylinder round the line from a to b, its ends flat. */
 function toCylinder(p: Vec3, a: Vec3, b: Vec3, radius: number): Near {
   const axis = sub(b, a);
   const long = norm(axis);

@@ -1,12 +1,12 @@
 import type { EndSize } from '../kinds/plumbing/run/end-sizes.ts';
 import type { Pose } from './space-path.ts';
-import { add, cross, dot, norm, scale, sub, unit, type Vec3 } from './vector.ts';
+import { add, cross, dot, scale, sub, unit, type Vec3 } from './vector.ts';
 
 const UP: Vec3 = [0, 0, 1];
 const FRONT: Vec3 = [-1, 0, 0];
 
 /** 12 o'clock of a port as one looks at it: up; on a port that points up or down the front of the car. */
-export function twelve(axis: Vec3): Vec3 {
+function twelve(axis: Vec3): Vec3 {
   const level = Math.abs(axis[2]) < 0.999 ? UP : FRONT;
   return unit(sub(level, scale(axis, dot(level, axis))))!;
 }
@@ -24,10 +24,4 @@ export function leaving(port: Pose, { stub, radius, tail, turn }: EndSize, clock
   const along = add(scale(port.along, Math.cos(turn)), scale(side, Math.sin(turn)));
   const off = add(bend, scale(side, radius * (1 - Math.cos(turn))));
   return { at: add(off, scale(along, tail)), along };
-}
-
-/** Angle of a lean on a port's clock, rad. */
-export function clockOf(axis: Vec3, side: Vec3): number {
-  const up = twelve(axis);
-  return norm(side) < 1e-9 ? 0 : Math.atan2(dot(side, cross(up, axis)), dot(side, up));
 }

@@ -34,11 +34,11 @@ export class EndPair {
   private readonly least: number;
   private readonly endLoss: number;
   private readonly lead: number;
-  readonly sizes: readonly [ReturnType<typeof endSize>, ReturnType<typeof endSize>];
+  private readonly sizes: readonly [ReturnType<typeof endSize>, ReturnType<typeof endSize>];
 
   constructor(
     private readonly q: EndQuestion,
-    readonly ends: readonly [EndId, EndId],
+    private readonly ends: readonly [EndId, EndId],
     /** Of the hose, rad. */
     private readonly mostTurn = LOOP,
   ) {
@@ -56,16 +56,16 @@ export class EndPair {
     return { at: add(at, scale(along, this.lead)), along };
   }
 
-  clocks(side: 0 | 1): readonly number[] {
+  private clocks(side: 0 | 1): readonly number[] {
     if (this.sizes[side].turn === 0) return [0];
     return Array.from({ length: HOURS }, (_, i) => (2 * Math.PI * i) / HOURS);
   }
 
-  lay(clocks: readonly [number, number], radius: number): Laid | undefined {
+  private lay(clocks: readonly [number, number], radius: number): Laid | undefined {
     return this.between(this.pose(0, clocks[0]), this.pose(1, clocks[1]), clocks, radius);
   }
 
-  between(from: Pose, to: Pose, clocks: readonly [number, number], radius: number): Laid | undefined {
+  private between(from: Pose, to: Pose, clocks: readonly [number, number], radius: number): Laid | undefined {
     const path = likelyPath(from, { at: to.at, along: scale(to.along, -1) }, radius);
     if (!path || path.turns[0] + path.turns[1] > this.mostTurn) return undefined;
     return { clocks, path, loss: this.lossOf(path, radius) };
@@ -79,7 +79,7 @@ export class EndPair {
   }
 
   /** Cheaper than any way between them can be. */
-  atLeast(from: Pose, to: Pose, radius: number): number {
+  private atLeast(from: Pose, to: Pose, radius: number): number {
     const degrees = (Math.acos(Math.max(-1, Math.min(1, -dot(from.along, to.along)))) * 180) / Math.PI;
     return (
       this.endLoss +
@@ -89,7 +89,7 @@ export class EndPair {
   }
 
   /** Turns both elbows until no step of a degree makes it better. */
-  best(radius: number): Laid | undefined {
+  private best(radius: number): Laid | undefined {
     const poses = ([0, 1] as const).map((side) =>
       this.clocks(side).map((clock) => ({ clock, pose: this.pose(side, clock) })),
     );
@@ -100,10 +100,10 @@ export class EndPair {
         const laid = this.between(a.pose, b.pose, [a.clock, b.clock], radius);
         if (laid && (!best || laid.loss < best.loss - 1e-12)) best = laid;
       }
-    return best && this.refined(best, (clocks) => this.lay(clocks, radius));
+    return best && this.refined(best, radius);
   }
 
-  private refined(start: Laid, lay: (clocks: readonly [number, number]) => Laid | undefined): Laid {
+  private refined(start: Laid, radius: number): Laid {
     let best = start;
     const free = this.sizes.map((s) => s.turn > 0);
     for (const step of STEPS)
@@ -115,7 +115,7 @@ export class EndPair {
           ...(free[1] ? [[a, b + step] as const, [a, b - step] as const] : []),
         ];
         for (const clocks of around) {
-          const laid = lay(clocks);
+          const laid = this.lay(clocks, radius);
           if (laid && laid.loss < best.loss - 1e-9) {
             best = laid;
             moved = true;
@@ -126,7 +126,7 @@ export class EndPair {
   }
 
   /** Widest radius at which it still lies so, m. */
-  widest(clocks: readonly [number, number], known: number, most: number): number {
+  private widest(clocks: readonly [number, number], known: number, most: number): number {
     const [from, to] = [this.pose(0, clocks[0]), this.pose(1, clocks[1])];
     const lies = (radius: number) => this.between(from, to, clocks, radius) !== undefined;
     if (lies(most)) return most;

@@ -12,8 +12,7 @@ export {
   type Vehicle,
 } from '../document/routing.ts';
 export { removeRoute } from '../edit/route.ts';
-export { CLIP_SPACING } from '../fit/keep-away.ts';
-export { layRoute } from '../fit/lay-route.ts';
+export { layRoute, takeEnds } from '../fit/lay-route.ts';
 export { drawnShape, type Passing, passings } from '../fit/passing.ts';
 export { type RouteShape } from '../fit/route.ts';
 export { type EndFit, type EndMiss, type EndQuestion, type Lies } from '../fit/end-fit.ts';

@@ -2,7 +2,6 @@ import type { ElementOf, JobDocument } from '../document/job-document.ts';
 import {
   HOSE_KIND_IDS,
   HOSE_KINDS,
-  sizesOf,
   type Dash,
   type HoseKind,
   type HoseKindId,
@@ -62,8 +61,6 @@ export const zoneKelvin = ({ brief }: JobDocument, zone: ElementOf<'run'>['zone'
 export interface HoseChoice {
   readonly kind: HoseKindId;
   readonly faults: readonly HoseFault[];
-  /** Sizes it comes in. */
-  readonly sizes: readonly Dash[];
 }
 
 /**
@@ -84,7 +81,6 @@ export function hoseChoices(doc: JobDocument, id: string, pa?: number): HoseChoi
   return HOSE_KIND_IDS.map((kind) => ({
     kind,
     faults: hoseFaults(HOSE_KINDS[kind], duty),
-    sizes: sizesOf(HOSE_KINDS[kind]),
   })).sort((a, b) => Number(a.faults.length > 0) - Number(b.faults.length > 0));
 }
 

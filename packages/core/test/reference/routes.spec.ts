@@ -14,6 +14,7 @@ import {
   roundedPath,
   routeShape,
   sourceOf,
+  takeEnds,
   type KeepOut,
   type LineRoute,
   type PatchOperation,
@@ -205,6 +206,33 @@ describe('a route and its line', () => {
     // Corners of PTFE -8: 133 mm.
     expect(drawn.lengthM).toBeCloseTo(4 - 2 * 0.133 + (0.133 * Math.PI) / 2, 9);
     expect([drawn.bendDegrees, sourceOf(drawn, 'lengthM').origin]).toEqual([90, 'routed']);
+  });
+
+  test('what is noted later does not bring an old length back, and ends that were found are no string', () => {
+    const taped = applied(plain, layRoute(plain, 'feed', { ...bareRoute('string'), stringM: 4.2 }));
+    const typed = applied(taped, [{ op: 'replace', path: '/plumbing/elements/feed/lengthM', value: 5 }]);
+    const route = typed.routing!.lines['feed']!;
+    const length = (doc: typeof plain) => {
+      const feed = doc.plumbing.elements['feed']!;
+      return feed.kind === 'run' ? [feed.lengthM, sourceOf(feed, 'lengthM').origin] : [];
+    };
+    expect(length(applied(typed, layRoute(typed, 'feed', { ...route, clips: 5 })))[0]).toBe(5);
+    expect(length(applied(typed, layRoute(typed, 'feed', { ...route, movementM: 0.02 })))).toEqual([
+      4.22,
+      'string',
+    ]);
+    const gap = { ahead: 0.5, left: 0, above: 0, fromLeft: 0, fromUp: 0, toLeft: 0, toUp: 0 };
+    const ended = applied(
+      taped,
+      takeEnds(taped, 'feed', gap, { ends: ['straight', 'elbow-90'], length: 0.61, turn: Math.PI / 2 }),
+    );
+    expect(length(ended)).toEqual([0.61, 'routed']);
+    expect(ended.plumbing.elements['feed']).toMatchObject({
+      ends: ['straight', 'elbow-90'],
+      bendDegrees: 90,
+    });
+    // The string’s own figure is still there to go back to.
+    expect(ended.routing!.lines['feed']).toMatchObject({ stringM: 4.2, gap });
   });
 
   test('a line that goes takes its route with it', () => {

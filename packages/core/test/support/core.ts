@@ -203,7 +203,7 @@ export {
   STEEL_NUT_TORQUE,
 } from '../../src/supply/joining/joint-rules.ts';
 export { roundedPath } from '../../src/fit/fillet.ts';
-export { endOfPath, planePaths, type PlanePath, type PlanePose } from '../../src/fit/plane-path.ts';
+export { endOfPath, planePaths, type PlanePath, type PlanePose } from './plane-path.ts';
 export { spacePath, type Pose } from '../../src/fit/space-path.ts';
 export { type Vec3 } from '../../src/fit/vector.ts';
 export { type EndFit, type EndQuestion } from '../../src/fit/end-fit.ts';
@@ -211,7 +211,7 @@ export { ELBOWS, fitHoseEnds, hosesThatGoIn, missOf } from '../../src/fit/hose-e
 export { cutLength } from '../../src/kinds/plumbing/run/end-sizes.ts';
 export { nearest } from '../../src/fit/clearance.ts';
 export { keepAway } from '../../src/fit/keep-away.ts';
-export { layRoute } from '../../src/fit/lay-route.ts';
+export { layRoute, takeEnds } from '../../src/fit/lay-route.ts';
 export { drawnShape, passings } from '../../src/fit/passing.ts';
 export { routeShape } from '../../src/fit/route.ts';
 export { removeRoute } from '../../src/edit/route.ts';

@@ -12,7 +12,8 @@ export function HosesView() {
   const doc = useDoc();
   const states = useStates();
   const highest = new Map<string, number>();
-  for (const s of states)
+  // As the findings judge: with the pumps forced somebody measures.
+  for (const s of states.filter(({ state }) => state.kind !== 'forced'))
     for (const t of s.values?.stations ?? [])
       highest.set(t.elementId, Math.max(highest.get(t.elementId) ?? -Infinity, t.pUp, t.pDown));
   const ids = inFlowOrder(doc.plumbing.paths).flatMap(([, p]) =>

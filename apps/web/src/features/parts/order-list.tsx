@@ -1,4 +1,4 @@
-import { BILL_GROUPS, priceList, sold, type BillGroup, type BillLine } from '@venula/core/supply';
+import { BILL_GROUPS, sold, type BillGroup, type BillLine } from '@venula/core/supply';
 import { usePrices, useShelf } from '../../api/shelf.ts';
 import { useSettings } from '../../app/settings.ts';
 import { LinePrice } from './line-price.tsx';
@@ -10,12 +10,15 @@ const GROUPS = Object.entries(BILL_GROUPS) as [BillGroup, string][];
 export function OrderList({
   lines,
   toGet,
+  costs,
   counting,
   pricing,
 }: {
   readonly lines: readonly BillLine[];
   /** What is ordered of a line. */
   readonly toGet: (line: BillLine) => BillLine;
+  /** Cents, line by line; null: no price is known. */
+  readonly costs: readonly (number | null)[];
   readonly counting: boolean;
   readonly pricing: boolean;
 }) {
@@ -62,7 +65,7 @@ export function OrderList({
                   <LinePrice
                     line={l}
                     price={prices.find((p) => p.part === l.part && p.unit === l.unit)}
-                    cost={priceList([toGet(l)], prices, units).costs[0] ?? null}
+                    cost={costs[lines.indexOf(l)] ?? null}
                     pricing={pricing}
                   />
                   {l.unit === 'each' && (

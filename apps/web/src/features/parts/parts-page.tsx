@@ -71,8 +71,9 @@ export function PartsPage() {
     usual > 0
       ? `${usual} ports are taken as their kind usually has them. Name them under Joints when the part is on the bench.`
       : 'Every port is named.';
-  const { total, unpriced } = priceList(lines.map(toGet), prices, units);
-  const costs =
+  const ordered = lines.map(toGet);
+  const { total, unpriced, costs } = priceList(ordered, prices, units);
+  const priced =
     unpriced === lines.length
       ? ''
       : `${dollars(total)}${unpriced > 0 ? `, and ${unpriced} items without a price` : ' in all'}. `;
@@ -80,7 +81,7 @@ export function PartsPage() {
   const bought = cuts.reduce((sum, c) => sum + c.plan.bought, 0);
   const pieces = cuts.reduce((sum, c) => sum + c.group.pieces.length, 0);
   const answers: Readonly<Record<View, { tone: 'good' | 'fix'; sentence: string; second: string }>> = {
-    list: { tone: unfit, sentence: listSentence(lines), second: `${costs}${ports}` },
+    list: { tone: unfit, sentence: listSentence(lines), second: `${priced}${ports}` },
     joints: { tone: unfit, sentence: jointSentence(connections), second: ports },
     hoses: {
       tone: 'good',
@@ -101,9 +102,9 @@ export function PartsPage() {
   const csv = () =>
     Papa.unparse({
       fields: ['group', 'part', 'quantity', 'unit', 'cost', 'where and what to watch', 'problem'],
-      data: lines.map(toGet).map((l) => {
+      data: ordered.map((l, i) => {
         const { quantity, unit } = sold(l, units);
-        const cost = priceList([l], prices, units).costs[0] ?? null;
+        const cost = costs[i] ?? null;
         return [
           BILL_GROUPS[l.group],
           inert(l.part),
@@ -169,7 +170,7 @@ export function PartsPage() {
         </div>
         <Tabs.Content value="list">
           {pricing && <PriceFile />}
-          <OrderList lines={lines} toGet={toGet} counting={counting} pricing={pricing} />
+          <OrderList lines={lines} toGet={toGet} costs={costs} counting={counting} pricing={pricing} />
         </Tabs.Content>
         <Tabs.Content value="hoses">
           <HosesView />

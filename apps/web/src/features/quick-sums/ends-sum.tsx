@@ -1,9 +1,8 @@
-import { LINE_FIELDS, posesOf } from '@venula/core/fit';
+import { posesOf } from '@venula/core/fit';
 import { HOSE_KINDS, sizesOf, type Dash, type HoseKindId } from '@venula/core/kinds';
 import { useMemo, useState } from 'react';
 import { Choice } from '../../ui/choice.tsx';
 import { EndsFound, GapFields, useEndChoice, USUAL_GAP } from '../../ui/fit/end-choice.tsx';
-import { QuantityField } from '../../ui/quantity-field.tsx';
 import { SumFrame } from './sum-frame.tsx';
 
 const SOFT = Object.values(HOSE_KINDS).filter((h) => h.ends !== 'flare');
@@ -38,15 +37,7 @@ export function EndsSum() {
             options={sizesOf(HOSE_KINDS[hose]).map((d) => ({ value: d, label: `-${d}` }))}
             onChoose={setDash}
           />
-          <GapFields gap={gap} onChange={setGap}>
-            <QuantityField
-              label={LINE_FIELDS.movementM.label}
-              dimension="tape"
-              value={movement}
-              range={LINE_FIELDS.movementM}
-              onCommit={setMovement}
-            />
-          </GapFields>
+          <GapFields gap={gap} movement={movement} onGap={setGap} onMovement={setMovement} />
         </div>
       }
     >

@@ -1,13 +1,11 @@
-import { typeFigure, elementPath } from '@venula/core/edit';
-import { bareRoute, layRoute, LINE_FIELDS, posesOf, type EndFit, type PortGap } from '@venula/core/fit';
+import { posesOf, takeEnds, type EndFit, type PortGap } from '@venula/core/fit';
 import { ENDS, HOSE_KINDS } from '@venula/core/kinds';
 import { Check } from 'lucide-react';
-import { useMemo } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { Choice } from '../../ui/choice.tsx';
 import { EndsFound, GapFields, useEndChoice, USUAL_GAP } from '../../ui/fit/end-choice.tsx';
 import { Headline } from '../../ui/headline.tsx';
-import { QuantityField } from '../../ui/quantity-field.tsx';
 import { usePutRoute, type Line } from './use-lines.ts';
 
 /** Which two ends each hose gets: two ports measured, every pair tried, one taken into the plan. */
@@ -43,13 +41,7 @@ export function EndsView({
   );
 }
 
-function OneHose({
-  line: { id, run, route },
-  picker,
-}: {
-  readonly line: Line;
-  readonly picker: React.ReactNode;
-}) {
+function OneHose({ line: { id, run, route }, picker }: { readonly line: Line; readonly picker: ReactNode }) {
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
   const put = usePutRoute(id);
@@ -62,33 +54,17 @@ function OneHose({
   const choice = useEndChoice(asked);
   const { fit } = choice;
   const taken = fit !== undefined && isTaken(run, fit);
-  const take = (f: EndFit): void => {
-    const laid = layRoute(doc, id, {
-      ...(route ?? bareRoute('string')),
-      how: 'string',
-      gap,
-      stringM: Math.min(30, Math.max(0.02, f.length - movement)),
-    });
-    edit(
-      { op: 'replace', path: elementPath(id, 'ends'), value: [...f.ends] },
-      ...laid,
-      ...typeFigure(doc, elementPath(id, 'bendDegrees'), Math.round((f.turn * 180) / Math.PI)),
-    );
-  };
   return (
     <div className="grid grid-cols-[260px_minmax(0,1fr)] gap-6 max-lg:grid-cols-1">
       <div className="grid content-start gap-2">
         {picker}
-        <GapFields gap={gap} onChange={(next: PortGap) => put({ gap: next })}>
-          <QuantityField
-            label={LINE_FIELDS.movementM.label}
-            dimension="tape"
-            value={movement}
-            range={LINE_FIELDS.movementM}
-            disabled={readOnly}
-            onCommit={(movementM) => put({ movementM })}
-          />
-        </GapFields>
+        <GapFields
+          gap={gap}
+          movement={movement}
+          disabled={readOnly}
+          onGap={(next) => put({ gap: next })}
+          onMovement={(movementM) => put({ movementM })}
+        />
       </div>
       <div>
         <Headline tone={choice.tone} sentence={choice.sentence} second={choice.second} />
@@ -100,7 +76,12 @@ function OneHose({
                   <Check size={20} aria-hidden /> {run.name} has these ends.
                 </p>
               ) : (
-                <button type="button" className="btn btn-main" disabled={readOnly} onClick={() => take(fit)}>
+                <button
+                  type="button"
+                  className="btn btn-main"
+                  disabled={readOnly}
+                  onClick={() => edit(...takeEnds(doc, id, gap, fit))}
+                >
                   Use {ENDS[fit.ends[0]].name} and {ENDS[fit.ends[1]].name} on {run.name.toLowerCase()}
                 </button>
               )}

@@ -1,4 +1,11 @@
-import { ELBOWS, PORT_GAP_FIELDS, type EndFit, type EndQuestion, type PortGap } from '@venula/core/fit';
+import {
+  ELBOWS,
+  LINE_FIELDS,
+  PORT_GAP_FIELDS,
+  type EndFit,
+  type EndQuestion,
+  type PortGap,
+} from '@venula/core/fit';
 import { ENDS, HOSE_KINDS, type EndId, type HoseKindId } from '@venula/core/kinds';
 import { capital } from '@venula/core/quantities';
 import { sayEnds, sayMiss } from '@venula/core/say';
@@ -7,15 +14,16 @@ import { useFormat, useSettings } from '../../app/settings.ts';
 import { useFits, useMiss } from '../../workers/use-fits.ts';
 import { Choice } from '../choice.tsx';
 import { FieldList, type Asked } from '../field-list.tsx';
+import { QuantityField } from '../quantity-field.tsx';
 import { LaneFaultNote } from '../lane-fault-note.tsx';
 import { FitDrawing } from './fit-drawing.tsx';
 import { FitFacts } from './fit-facts.tsx';
 import { FitList } from './fit-list.tsx';
 
-const asked = (...keys: (keyof PortGap)[]): readonly Asked<PortGap>[] =>
+const fields = (...keys: (keyof PortGap)[]): readonly Asked<PortGap>[] =>
   keys.map((key) => ({ key, field: PORT_GAP_FIELDS[key] }));
-const FLAT = asked('ahead', 'left', 'fromLeft', 'toLeft');
-const TILTED = asked('above', 'fromUp', 'toUp');
+const FLAT = fields('ahead', 'left', 'fromLeft', 'toLeft');
+const TILTED = fields('above', 'fromUp', 'toUp');
 const OFFERED = [...ELBOWS, 'block-90'] as const satisfies readonly EndId[];
 const ANY = 'any' as const;
 
@@ -24,30 +32,40 @@ export const USUAL_GAP = Object.fromEntries(
   Object.entries(PORT_GAP_FIELDS).map(([key, { usual }]) => [key, usual]),
 ) as unknown as PortGap;
 
-/** Where the two ports are and where they point. */
+/** Where the two ports are, where they point, and how far one moves. */
 export function GapFields({
   gap,
-  onChange,
-  children,
+  movement,
+  disabled = false,
+  onGap,
+  onMovement,
 }: {
   readonly gap: PortGap;
-  readonly onChange: (gap: PortGap) => void;
-  /** What is asked beside heights and tilts. */
-  readonly children?: ReactNode;
+  /** m. */
+  readonly movement: number;
+  readonly disabled?: boolean;
+  readonly onGap: (gap: PortGap) => void;
+  readonly onMovement: (movement: number) => void;
 }) {
   return (
-    <>
-      <FieldList asked={FLAT} values={gap} onChange={onChange} />
+    <fieldset disabled={disabled} className="contents">
+      <FieldList asked={FLAT} values={gap} onChange={onGap} />
       <details>
         <summary className="label inline-flex min-h-[44px] cursor-pointer items-center text-soft underline decoration-rule underline-offset-4">
           Heights, tilts, movement
         </summary>
         <div className="grid gap-2">
-          <FieldList asked={TILTED} values={gap} onChange={onChange} />
-          {children}
+          <FieldList asked={TILTED} values={gap} onChange={onGap} />
+          <QuantityField
+            label={LINE_FIELDS.movementM.label}
+            dimension="tape"
+            value={movement}
+            range={LINE_FIELDS.movementM}
+            onCommit={onMovement}
+          />
         </div>
       </details>
-    </>
+    </fieldset>
   );
 }
 

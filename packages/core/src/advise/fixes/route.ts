@@ -15,13 +15,13 @@ const BEYOND = 0.006;
 const MOST_STEPS = 12;
 
 /** A sleeve, where one is enough; and for a drawn line more room. */
-export const passingFixes: FixMaker<PassingFound> = ({ code, place, value, limit, figures }, { doc }) => {
+export const passingFixes: FixMaker<PassingFound> = ({ code, place, figures }, { doc }) => {
   const route = doc.routing?.lines[place.id];
   if (!route) return [];
   const sleeve = code === 'ROUTE_HOT' || code === 'ROUTE_WARM' || code === 'ROUTE_EDGE';
   const fixes: Fix[] = sleeve && !figures.sleeved ? sleeved(doc, place.id, route, figures.what) : [];
   if (route.how === 'drawn' && code !== 'ROUTE_WARM' && code !== 'ROUTE_OPEN')
-    fixes.push(...moved(doc, place.id, route, figures, limit - value + BEYOND));
+    fixes.push(...moved(doc, place.id, route, figures));
   return fixes;
 };
 
@@ -52,13 +52,13 @@ function moved(
   id: string,
   route: LineRoute,
   { id: thing, stands }: PassingFound['figures'],
-  by: number,
 ): Fix[] {
   const run = doc.plumbing.elements[id];
   const keepOut = doc.routing?.keepOuts[thing];
   if (run?.kind !== 'run' || !keepOut) return [];
   // A line with nothing between its ports gets a point to be moved by.
-  let points = route.points.length > 2 ? [...route.points] : halved(route.points);
+  const before = route.points.length > 2 ? route.points : halved(route.points);
+  let points = [...before];
   const legs = new Set<number>();
   // Rounding the corners anew brings it a little nearer again, and where it is nearest moves along: a few steps.
   for (let n = 0; n < MOST_STEPS; n++) {
@@ -76,6 +76,8 @@ function moved(
       i > 0 && i < points.length - 1 && (legs.has(i) || legs.has(i - 1)) ? spot(p, off) : p,
     );
   }
+  // As far as its points went in the end, which is what somebody has to do under the car.
+  const by = Math.max(...points.map((p, i) => norm(sub(vec(p), vec(before[i]!)))));
   return [
     { does: { act: 'move-line', by, what: keepOut.name }, patch: layRoute(doc, id, { ...route, points }) },
   ];
