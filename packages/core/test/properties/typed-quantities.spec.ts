@@ -131,7 +131,8 @@ describe('what people type in a field', () => {
           if (!read.ok) return expect(read.errors[0]!.remedy.length).toBeGreaterThan(3);
           expect(Number.isFinite(read.value)).toBe(true);
           const groups = typed.match(/\d[\d.,/]*(?:e\d+)?/g) ?? [];
-          if (groups.length > 1) expect(['length', 'tape', 'time', 'bore']).toContain(dimensionOf(dimension, typed));
+          if (groups.length > 1)
+            expect(['length', 'tape', 'time', 'bore']).toContain(dimensionOf(dimension, typed));
         },
       ),
       { numRuns: 3000 },
