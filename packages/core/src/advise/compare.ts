@@ -1,4 +1,8 @@
 import type { JobDocument } from '../document/job-document.ts';
+import { nearest } from '../fit/clearance.ts';
+import { passings } from '../fit/passing.ts';
+import { placeOf } from '../fit/places.ts';
+import { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
 import { billOfMaterials, type BillGroup, type BillLine } from '../supply/bill.ts';
 import { evaluatePlan } from './evaluate-plan.ts';
 import type { PlanResult } from './plan-result.ts';
@@ -15,7 +19,7 @@ export interface BillChange {
 /** A figure of the answer, in both plans. */
 export interface AnswerChange {
   readonly name: string;
-  readonly dimension: 'flow' | 'pressure' | 'fraction' | 'volts' | 'amps' | 'count';
+  readonly dimension: 'flow' | 'pressure' | 'fraction' | 'volts' | 'amps' | 'count' | 'tape';
   /** SI; NaN where one of the plans has no such figure. */
   readonly before: number;
   readonly after: number;
@@ -24,6 +28,8 @@ export interface AnswerChange {
 export interface Comparison {
   readonly parts: readonly BillChange[];
   readonly answers: readonly AnswerChange[];
+  /** What differs in the car, m: how far lines pass what they are nearest to, what is cut, how far sensors stand off the heat. */
+  readonly inCar: readonly AnswerChange[];
 }
 
 /** Half a centimetre of hose is not a change. */
@@ -33,7 +39,7 @@ const SAME_LENGTH = 0.005;
  * What changes between two plans: parts to order or give back, and the figures of the answer.
  * @param before one plan
  * @param after the other
- * @returns parts whose quantity differs (each or m), and the answer's figures side by side, SI
+ * @returns parts whose quantity differs (each or m), the answer's figures side by side, and what differs in the car, SI
  * Validity: two jobs the checker accepts; they need not be of one style.
  * @throws nothing
  * @source own rule
@@ -43,7 +49,40 @@ export function compareJobs(before: JobDocument, after: JobDocument): Comparison
   return {
     parts: billChanges(billOfMaterials(before), billOfMaterials(after)),
     answers: answers(evaluatePlan(before), evaluatePlan(after)),
+    inCar: inCar(before, after),
   };
+}
+
+/** Less than a tape shows is no change, m. */
+const SAME_TAPE = 0.0005;
+
+function inCar(before: JobDocument, after: JobDocument): AnswerChange[] {
+  const [was, is] = [carFigures(before), carFigures(after)];
+  return [...new Set([...is.keys(), ...was.keys()])].flatMap((name): AnswerChange[] => {
+    const [a, b] = [was.get(name) ?? NaN, is.get(name) ?? NaN];
+    return Math.abs(a - b) < SAME_TAPE ? [] : [{ name, dimension: 'tape', before: a, after: b }];
+  });
+}
+
+/** What is measured in the car, by what it is called, m. */
+function carFigures(doc: JobDocument): Map<string, number> {
+  const keepOuts = Object.values(doc.routing?.keepOuts ?? {});
+  const hot = keepOuts.filter((k) => k.is === 'hot');
+  return new Map(
+    Object.entries(doc.plumbing.elements).flatMap(([id, e]): [string, number][] => {
+      if (e.kind === 'run') {
+        const route = doc.routing?.lines[id];
+        const near = route && passings(doc, e, route)[0];
+        return [
+          [`${e.name}, hose to cut`, cutLength(e)],
+          ...(near ? [[`${e.name}, off ${near.name.toLowerCase()}`, near.distance] as [string, number]] : []),
+        ];
+      }
+      if (e.kind !== 'component' || e.what !== 'ethanol-sensor') return [];
+      const at = placeOf(doc, id);
+      return at ? hot.map((k) => [`${e.name}, off ${k.name.toLowerCase()}`, nearest(at, k).distance]) : [];
+    }),
+  );
 }
 
 function billChanges(before: readonly BillLine[], after: readonly BillLine[]): BillChange[] {

@@ -19,6 +19,7 @@ import {
 } from '../fields/shape.ts';
 import { ruleShape } from '../trigger/shape.ts';
 import { briefShape } from './brief.ts';
+import { madeShape } from './made-joints.ts';
 import { routingShape } from './routing.ts';
 import { ventShape } from './vents.ts';
 
@@ -71,6 +72,7 @@ const plumbing = object({
   ),
   /** What tanks and cells breathe through; a car’s own tank keeps its own. */
   vents: optional(labelled('Vent lines', byId(ventShape, 12))),
+  made: optional(labelled('How joints are made', madeShape)),
 });
 
 const segment = variant(shapesWith('segment'));
@@ -161,6 +163,7 @@ export type { Brief } from './brief.ts';
 export type { ElementKind, ElementOf, Junction, JunctionOf, PlumbingElement } from '../kinds/index.ts';
 export type { SpeedControl } from '../kinds/plumbing/pump/shape.ts';
 export type { Hazard, KeepOut, LineRoute, Pass, RoutePoint, Routing, Vehicle } from './routing.ts';
+export type { Dressing, MadeJoint } from './made-joints.ts';
 export type { Vent } from './vents.ts';
 export type Path = JobDocument['plumbing']['paths'][string];
 export type Circuit = Infer<typeof circuit>;

@@ -1,11 +1,12 @@
 import { count, quantity } from '../fields/field.ts';
-import { name } from '../fields/name.ts';
+import { id, name } from '../fields/name.ts';
 import {
   byId,
   choice,
   flag,
   labelled,
   list,
+  number,
   object,
   optional,
   variant,
@@ -154,6 +155,25 @@ const keepOut = variant({
 });
 export type KeepOut = Infer<typeof keepOut>;
 
+/** A line that was in the car and stays there, to be followed at a distance: the factory’s, a brake line. */
+const guideShape = object({ name, points: labelled('Points', list(spot, 2, 40)) });
+export type Guide = Infer<typeof guideShape>;
+
+const pixel = (most: number) => number(0, most, 'px');
+const onPicture = object({ u: pixel(20_000), v: pixel(20_000) });
+const inView = object({ right: tape('To the right of the page', -5, 10), up: tape('Up the page', -5, 10) });
+/** A picture of the shop’s own behind a view, calibrated by two points of it that were measured in the car. */
+const backdropShape = object({
+  photo: id,
+  widthPx: pixel(20_000),
+  heightPx: pixel(20_000),
+  first: onPicture,
+  second: onPicture,
+  firstIs: inView,
+  secondIs: inView,
+});
+export type Backdrop = Infer<typeof backdropShape>;
+
 /** The car in a few numbers: enough to draw it to scale and to know what hangs below its floor. */
 const vehicleShape = object({
   layout: labelled(
@@ -166,12 +186,24 @@ const vehicleShape = object({
   floorM: tape('Floor above the ground', 0.03, 0.8, 0.1778),
   tank: labelled('Tank, middle', spot),
   engine: labelled('Engine, middle', spot),
+  battery: optional(labelled('Battery', spot)),
 });
 export type Vehicle = Infer<typeof vehicleShape>;
 
 export const routingShape = object({
   vehicle: optional(labelled('The car', vehicleShape)),
   keepOuts: byId(keepOut, 60),
+  guides: optional(labelled('Lines to follow', byId(guideShape, 12))),
+  backdrops: optional(
+    labelled(
+      'Pictures behind the views',
+      object({
+        above: optional(backdropShape),
+        side: optional(backdropShape),
+        behind: optional(backdropShape),
+      }),
+    ),
+  ),
   /** By run. */
   lines: byId(routeShape, 100),
 });

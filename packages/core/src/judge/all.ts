@@ -6,6 +6,7 @@ import { mismatchRule } from './harness/mismatch.ts';
 import { branchRule, unclampedRule } from './harness/protection.ts';
 import { filterPlaceRule } from './hoses/filters.ts';
 import { cabinRule, filterRule, hoseRule } from './hoses/hoses.ts';
+import { madeRule } from './hoses/made.ts';
 import { portRule } from './hoses/ports.ts';
 import { lyingRule } from './route/lying.ts';
 import { passingRule } from './route/passing.ts';
@@ -90,6 +91,7 @@ export const RULES = [
   hoseRule,
   cabinRule,
   portRule,
+  madeRule,
   passingRule,
   lyingRule,
   filterRule,

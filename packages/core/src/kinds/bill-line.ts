@@ -5,7 +5,7 @@ export const BILL_GROUPS = {
   ends: 'Hose ends',
   adapters: 'Adapters, bulkheads, plugs',
   seals: 'Seals and clamps',
-  mounts: 'Clips and sleeves',
+  mounts: 'Clips, brackets, sleeves',
   wire: 'Wire',
   terminals: 'Terminals',
   electrical: 'Fuses, relays, switches',

@@ -112,6 +112,8 @@ export interface PlumbingKind<E extends { readonly kind: string }> {
   /** One size better, for the search of the weakest link. */
   readonly step: (e: E) => Step<E> | null;
   readonly lines: (e: E, site: BillSite) => BillLine[];
+  /** What holds it to the car, bought by the size of its lines; null: its neighbors hold it, or it is held as a line is. */
+  readonly mount: (e: E) => string | null;
   /** What stands under its name on a drawing. */
   readonly caption: (e: E, units: UnitSystem) => string;
   readonly offers: readonly Offer<E>[];

@@ -35,7 +35,7 @@ export type FixAction =
   | { readonly act: 'sleeve'; readonly what: string | null }
   | { readonly act: 'move-line'; readonly by: number; readonly what: string }
   | { readonly act: 'clips'; readonly count: number }
-  | { readonly act: 'tuck-up' }
+  | { readonly act: 'tuck-up' | 'new-hose' | 'new-seal' | 'usual-dressing' }
   | { readonly act: 'take-check-out' }
   | { readonly act: 'clean'; readonly name: string }
   | { readonly act: 'several'; readonly steps: readonly FixAction[] }

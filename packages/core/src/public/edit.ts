@@ -30,6 +30,7 @@ export {
   terminalName,
   terminalWord,
 } from '../edit/harness.ts';
+export { sayMade } from '../edit/made-joint.ts';
 export { NEW_PARTS, insertPart, movePart, removePart, splitRun } from '../edit/path.ts';
 export { changeStyle } from '../edit/style.ts';
 export { elementPath } from '../edit/paths.ts';

@@ -4,6 +4,8 @@ export {
   HAZARDS,
   LINE_FIELDS,
   usualPass,
+  type Backdrop,
+  type Guide,
   type Hazard,
   type KeepOut,
   type LineRoute,
@@ -11,6 +13,9 @@ export {
   type Routing,
   type Vehicle,
 } from '../document/routing.ts';
+export { type PictureScale, pictureScale } from '../fit/backdrop.ts';
+export { placeOf } from '../fit/places.ts';
+export { takeWireWays, type WireWay, wireWays } from '../fit/wire-lengths.ts';
 export { removeRoute } from '../edit/route.ts';
 export { layRoute, takeEnds } from '../fit/lay-route.ts';
 export { drawnShape, type Passing, passings } from '../fit/passing.ts';

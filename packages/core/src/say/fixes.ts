@@ -101,6 +101,12 @@ export function sayFix(does: FixAction, q: Writer): string {
       return `Move it ${q('tape', does.by)} away from ${does.what.toLowerCase()}`;
     case 'clips':
       return `Hold it with ${does.count} clips`;
+    case 'new-hose':
+      return 'Replace it with new hose';
+    case 'new-seal':
+      return 'Fit a new seal';
+    case 'usual-dressing':
+      return 'Make it as its kind asks';
     case 'tuck-up':
       return 'Tuck it up to the floor';
     case 'take-check-out':

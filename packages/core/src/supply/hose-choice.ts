@@ -19,10 +19,12 @@ export interface HoseDuty {
   readonly place: ElementOf<'run'>['zone'];
   /** One end moves against the other by so much, m. */
   readonly movement: number;
+  /** Years on what is in the car already; 0: new. */
+  readonly years?: number;
 }
 
 /** Why a kind of hose or tube does not do. */
-export type HoseFault = 'fuel' | 'size' | 'pressure' | 'heat' | 'in-tank' | 'moves';
+export type HoseFault = 'fuel' | 'size' | 'pressure' | 'heat' | 'in-tank' | 'moves' | 'age';
 
 /** Tube that is bent and clipped takes no more movement than this, m (1/8 in: common practice). */
 export const STIFF = 0.0032;
@@ -45,6 +47,7 @@ export function hoseFaults(kind: HoseKind, duty: HoseDuty): HoseFault[] {
     ...(duty.kelvin > kind.maxK ? ['heat' as const] : []),
     ...(duty.place === 'in-tank' && !kind.submersible ? ['in-tank' as const] : []),
     ...(kind.ends === 'flare' && duty.movement > STIFF ? ['moves' as const] : []),
+    ...((duty.years ?? 0) > (kind.lastsYears ?? Infinity) ? ['age' as const] : []),
   ];
 }
 
@@ -77,7 +80,8 @@ export interface HoseChoice {
 export function hoseChoices(doc: JobDocument, id: string, pa?: number): HoseChoice[] {
   const run = doc.plumbing.elements[id];
   if (run?.kind !== 'run') return [];
-  const duty = dutyOf(doc, id, run, pa);
+  // Another kind would be bought new.
+  const duty = { ...dutyOf(doc, id, run, pa), years: 0 };
   return HOSE_KIND_IDS.map((kind) => ({
     kind,
     faults: hoseFaults(HOSE_KINDS[kind], duty),
@@ -92,4 +96,5 @@ export const dutyOf = (doc: JobDocument, id: string, run: ElementOf<'run'>, pa?:
   kelvin: zoneKelvin(doc, run.zone),
   place: run.zone,
   movement: doc.routing?.lines[id]?.movementM ?? 0,
+  years: run.ageYears ?? 0,
 });

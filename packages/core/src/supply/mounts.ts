@@ -1,19 +1,59 @@
-import type { ElementOf, JobDocument, LineRoute } from '../document/job-document.ts';
+import type { ElementOf, JobDocument, LineRoute, Path } from '../document/job-document.ts';
 import { vec } from '../fit/clearance.ts';
 import { CLIP_SPACING } from '../fit/keep-away.ts';
 import { norm, sub } from '../fit/vector.ts';
 import { billLine, type BillLine } from '../kinds/bill-line.ts';
+import { plumbingKind } from '../kinds/index.ts';
+import { liesInTank } from '../document/in-tank.ts';
 
 /** Sleeve past one thing, m: six inches to either side of it (common practice). */
 const SLEEVE = 0.3048;
 
-/** What holds and covers the lines: clips as they are routed, else as often as is usual; sleeve where the route has it. */
+/** Fixings of a bracket at least (common practice): one turns. */
+const FIXINGS = 2;
+
+/**
+ * What holds and covers lines and parts: clips as they are routed, else as often as is usual; sleeve where the route has it; a
+ * bracket for every part that wants one.
+ */
 export function mountLines(doc: JobDocument): BillLine[] {
-  return Object.entries(doc.plumbing.elements).flatMap(([id, e]) => {
+  const lines = Object.entries(doc.plumbing.elements).flatMap(([id, e]) => {
     if (e.kind !== 'run') return [];
     const route = doc.routing?.lines[id];
     return [...clips(e, route), ...sleeve(e, route)];
   });
+  return [...lines, ...Object.values(doc.plumbing.paths).flatMap((p) => brackets(doc, p))];
+}
+
+/** A part in the tank hangs on the hat. Bracket and cradle go by the size of the part, which goes by its lines. */
+function brackets(doc: JobDocument, path: Path): BillLine[] {
+  const { elements } = doc.plumbing;
+  const order = path.order.filter((id) => elements[id]);
+  return order.flatMap((id, at) => {
+    const e = elements[id]!;
+    const bracket = plumbingKind(e).mount(e);
+    if (bracket === null || liesInTank(doc, path, order, at)) return [];
+    const dash = sizeBeside(doc, order, at);
+    return [
+      billLine('mounts', dash === undefined ? bracket : `${bracket}, -${dash} size`, 1, 'each', e.name),
+      billLine(
+        'mounts',
+        'Bolt M6 with washers and rivet nut or weld nut',
+        FIXINGS,
+        'each',
+        'two to a bracket; look behind the panel before drilling',
+      ),
+    ];
+  });
+}
+
+/** Of the larger hose beside a part: its ports, and so its body. */
+function sizeBeside({ plumbing }: JobDocument, order: readonly string[], at: number): number | undefined {
+  const dashes = [order[at - 1], order[at + 1]].flatMap((id) => {
+    const e = plumbing.elements[id ?? ''];
+    return e?.kind === 'run' ? [e.dash] : [];
+  });
+  return dashes.length > 0 ? Math.max(...dashes) : undefined;
 }
 
 function clips(run: ElementOf<'run'>, route: LineRoute | undefined): BillLine[] {

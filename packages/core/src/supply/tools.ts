@@ -3,7 +3,7 @@ import { DASH_WRENCHES, HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
 import { FACES } from '../kinds/ports/faces.ts';
 import { billOfMaterials } from './bill.ts';
 import { connectionsOf } from './joining/connections.ts';
-import { liesInTank } from './joining/in-tank.ts';
+import { liesInTank } from '../document/in-tank.ts';
 
 /** Something to have at hand before the first line is opened. */
 export interface Tool {

@@ -18,6 +18,7 @@ import {
 } from '../support/core.ts';
 import type { FindingCode } from '../../src/judge/all.ts';
 import { applied, demoJobs, example } from '../support/examples.ts';
+import { JOINT_CASES } from '../support/joint-cases.ts';
 import { ROUTE_CASES } from '../support/route-cases.ts';
 import { at, key } from '../support/terminals.ts';
 
@@ -103,6 +104,7 @@ const exchanged = (doc: JobDocument, a: string, b: string): Operations => {
 
 const CASES: Readonly<Record<FindingCode, Case>> = {
   ...ROUTE_CASES,
+  ...JOINT_CASES,
   OPEN_PATH: one(plain, '/plumbing/paths/return/to', 'nowhere'),
   EMPTY_PATH: one(plain, '/plumbing/paths/return/order', []),
   MISSING_PART: one(plain, '/plumbing/paths/return/order', ['regulator', 'ghost']),

@@ -211,6 +211,10 @@ export { ELBOWS, fitHoseEnds, hosesThatGoIn, missOf } from '../../src/fit/hose-e
 export { cutLength } from '../../src/kinds/plumbing/run/end-sizes.ts';
 export { nearest } from '../../src/fit/clearance.ts';
 export { keepAway } from '../../src/fit/keep-away.ts';
+export { pictureScale } from '../../src/fit/backdrop.ts';
+export { placeOf } from '../../src/fit/places.ts';
+export { takeWireWays, wireWays } from '../../src/fit/wire-lengths.ts';
+export { sayMade } from '../../src/edit/made-joint.ts';
 export { layRoute, takeEnds } from '../../src/fit/lay-route.ts';
 export { drawnShape, passings } from '../../src/fit/passing.ts';
 export { routeShape } from '../../src/fit/route.ts';

@@ -3,6 +3,8 @@ import { insertPart, NEW_PARTS, placeOf } from '../../edit/path.ts';
 import { elementPath } from '../../edit/paths.ts';
 import type { MixtureShift } from '../../judge/goal/goal.ts';
 import { PRESSURE_MICRON, SUCTION_MICRON, type FilterPlace } from '../../judge/hoses/filters.ts';
+import type { MadeFound } from '../../judge/hoses/made.ts';
+import { sayMade } from '../../edit/made-joint.ts';
 import type { FilterMedia, HoseFound, PartInCabin } from '../../judge/hoses/hoses.ts';
 import type { PortFound } from '../../judge/hoses/ports.ts';
 import type { PumpUnusable } from '../../judge/structure/unusable.ts';
@@ -35,6 +37,13 @@ export const motorFixes: FixMaker<PumpUnusable> = ({ place, figures }, { doc }) 
 export const hoseFixes: FixMaker<HoseFound> = ({ code, place }, { doc }) => {
   if (code === 'FUEL_IN_CABIN')
     return [{ does: { act: 'under-body' }, patch: [set(place.id, 'zone', 'under-body')] }];
+  if (code === 'HOSE_OLD')
+    return [
+      {
+        does: { act: 'new-hose' },
+        patch: [set(place.id, 'existing', false), { op: 'remove', path: elementPath(place.id, 'ageYears') }],
+      },
+    ];
   const one: Fix = { does: { act: 'use-ptfe' }, patch: [set(place.id, 'hose', 'ptfe')] };
   if (code !== 'HOSE_FUEL') return [one];
   // The same trouble in several hoses is one tap.
@@ -48,6 +57,12 @@ export const hoseFixes: FixMaker<HoseFound> = ({ code, place }, { doc }) => {
       ]
     : [one];
 };
+
+/** A new seal; or on the thread what its kind asks for, which is what stands there when nothing is said. */
+export const madeFixes: FixMaker<MadeFound> = ({ code, figures: { joint } }, { doc }) =>
+  code === 'JOINT_SEAL_USED'
+    ? [{ does: { act: 'new-seal' }, patch: sayMade(doc, joint, { seal: undefined }) }]
+    : [{ does: { act: 'usual-dressing' }, patch: sayMade(doc, joint, { thread: undefined }) }];
 
 /** What was said of the part’s ports is taken back: they are then as its kind usually has them. */
 export const usualPorts: FixMaker<PortFound> = ({ place }, { doc }) => {

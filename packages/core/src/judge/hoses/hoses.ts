@@ -13,7 +13,14 @@ interface HoseFigures {
   readonly sizes: readonly number[];
 }
 export type HoseFound = Found<
-  'HOSE_FUEL' | 'HOSE_SIZE' | 'HOSE_PRESSURE' | 'HOSE_HEAT' | 'HOSE_IN_TANK' | 'TUBE_MOVES' | 'FUEL_IN_CABIN',
+  | 'HOSE_FUEL'
+  | 'HOSE_SIZE'
+  | 'HOSE_PRESSURE'
+  | 'HOSE_HEAT'
+  | 'HOSE_IN_TANK'
+  | 'HOSE_OLD'
+  | 'TUBE_MOVES'
+  | 'FUEL_IN_CABIN',
   HoseFigures
 >;
 export type FilterMedia = Found<'FILTER_MEDIA', Record<string, never>>;
@@ -144,6 +151,18 @@ function runFindings(id: string, run: ElementOf<'run'>, context: FindingContext)
             limit: 1,
             figures,
           });
+        break;
+      case 'age':
+        out.push({
+          code: 'HOSE_OLD',
+          severity: 'fix',
+          stage: 'parts',
+          place,
+          dimension: 'count',
+          value: duty.years ?? 0,
+          limit: kind.lastsYears ?? 0,
+          figures,
+        });
         break;
       case 'moves':
         out.push({

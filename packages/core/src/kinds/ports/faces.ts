@@ -9,6 +9,7 @@ export const FAMILIES = {
   barb: 'barb',
   hose: 'hose bore',
   quick: 'quick connector',
+  flange: 'bolted flange',
   'in-tank': 'in the tank',
 } as const;
 export type Family = keyof typeof FAMILIES;
@@ -41,7 +42,8 @@ type Pipe = `npt-${NptSize}-m` | `npt-${NptSize}-f`;
 type Metric = `metric-${MetricSize}-m` | `metric-${MetricSize}-f`;
 type Quick = `quick-${QuickSize}-m` | `quick-${QuickSize}-f`;
 /** The name a face is stored under. It is looked up, never taken apart. */
-export type FaceId = Threaded | Pipe | Metric | Quick | `barb-${Dash}` | `hose-${Dash}` | 'in-tank';
+export type FaceId =
+  Threaded | Pipe | Metric | Quick | `barb-${Dash}` | `hose-${Dash}` | 'flange' | 'in-tank';
 
 /** Threads an inch, ASME B1.20.1 (from memory). */
 export const NPT_PITCH: Readonly<Record<NptSize, number>> = {
@@ -82,6 +84,8 @@ export const FACES = Object.fromEntries<Face>([
     [`barb-${size}`, { family: 'barb', size, gender: 'male' }],
     [`hose-${size}`, { family: 'hose', size, gender: 'female' }],
   ]),
+  // Two bolts, flat faces, a gasket between: either side is like the other.
+  ['flange', { family: 'flange', size: '', gender: 'female' }],
   ['in-tank', { family: 'in-tank', size: '', gender: 'female' }],
 ]) as Readonly<Record<FaceId, Face>>;
 
@@ -95,6 +99,7 @@ const SIZE_WORDS = {
   barb: (f: Face) => `-${f.size} barb`,
   hose: (f: Face) => `-${f.size} hose`,
   quick: (f: Face) => (f.size === '10 mm' ? '10 mm quick connector' : `${f.size} in quick connector`),
+  flange: () => 'bolted flange',
   'in-tank': () => 'inside the tank',
 } as const satisfies Record<Family, (f: Face) => string>;
 
@@ -112,7 +117,8 @@ export const faceSize = (id: FaceId): string => SIZE_WORDS[FACES[id].family](FAC
  */
 export function faceName(id: FaceId): string {
   const { family, gender } = FACES[id];
-  if (family === 'barb' || family === 'hose' || family === 'in-tank') return faceSize(id);
+  if (family === 'barb' || family === 'hose' || family === 'flange' || family === 'in-tank')
+    return faceSize(id);
   if (family === 'quick') return `${faceSize(id)}, ${gender === 'male' ? 'spigot' : 'socket'}`;
   return `${faceSize(id)}, ${gender}`;
 }

@@ -29,6 +29,7 @@ import {
   suctionVapor,
   supplyShort,
 } from './supply.ts';
+import { madeWords } from './joints.ts';
 import { senderRange } from './senders.ts';
 import { jetNowhere, jetShort, liftShort, pickupBare, tankFills } from './tanks.ts';
 import { trappedFuel } from './trapped.ts';
@@ -112,6 +113,7 @@ export const WORDS = {
   FUEL_IN_CABIN: hoseWords,
   HOSE_HEAT: hoseWords,
   HOSE_IN_TANK: hoseWords,
+  HOSE_OLD: hoseWords,
   TUBE_MOVES: hoseWords,
   FILTER_MISSING: filterPlace,
   FILTER_TOO_FINE: filterPlace,
@@ -152,6 +154,10 @@ export const WORDS = {
   ROUTE_LOW: lyingWords,
   PORT_UNMATED: portWords,
   PORT_STACK: portWords,
+  JOINT_DRESSED: madeWords,
+  JOINT_DRY: madeWords,
+  JOINT_TAPE: madeWords,
+  JOINT_SEAL_USED: madeWords,
   TAPPED_FEED_UNKNOWN: tappedFeed,
   TAP_LOST: tapLost,
   JOINT_DROP: jointDrop,

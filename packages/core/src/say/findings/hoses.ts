@@ -43,6 +43,13 @@ export const hoseWords: Words<HoseFound> = ({ code, value, limit, place, figures
         formula: 'place of the run: the tank',
         source,
       };
+    case 'HOSE_OLD':
+      return {
+        title: `${place.name}: ${hose}, ${value} years old.`,
+        text: 'Rubber hardens from the inside and cracks at the ends first, often under a cover that looks sound. Replace it; what comes after is the hose maker’s to say.',
+        formula: `${value} years against ${limit}`,
+        source: 'common practice; the maker’s date and limit win',
+      };
     case 'TUBE_MOVES':
       return {
         title: `${place.name}: ${hose} where one end moves by ${q('tape', value)}.`,

@@ -5,7 +5,7 @@ import type { Dash } from '../../kinds/plumbing/run/hoses.ts';
 import { FACES, flare, type FaceId } from '../../kinds/ports/faces.ts';
 import { adaptersBetween, type Chain } from './adapters.ts';
 import { mate, sealOf, type JointKind } from './mating.ts';
-import { liesInTank } from './in-tank.ts';
+import { liesInTank } from '../../document/in-tank.ts';
 
 /** One side of a connection. */
 export interface Side {

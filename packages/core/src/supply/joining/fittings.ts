@@ -148,6 +148,12 @@ const quick = (s: QuickSize): Fitting[] =>
     ),
   ]);
 
+/** What a regulator that bolts to its rail is bolted to instead, to stand by a hose (common practice). */
+const flanges: Fitting[] = ([6, 8, 10] as const).flatMap((n) => [
+  fitting(`Flange adapter, two bolts, to -${n} flare`, 'flange', flare(n, 'm')),
+  fitting(`Flange adapter, two bolts, to -${n} O-ring boss`, 'flange', orb(n, 'f')),
+]);
+
 /** The generic catalog of adapters: what a well-stocked shop can order (common practice). */
 export const FITTINGS: readonly Fitting[] = [
   ...DASH_SIZES.flatMap(straight),
@@ -156,6 +162,7 @@ export const FITTINGS: readonly Fitting[] = [
   ...gaugePorts,
   ...METRIC_SIZES.flatMap(metric),
   ...QUICK_SIZES.flatMap(quick),
+  ...flanges,
 ];
 
 /** Elbows are forged or cut from a block, not swept: typical losses of the two angles they come in. */

@@ -105,6 +105,14 @@ export const JOINT_RULES: Readonly<Record<JointKind, JointRule>> = {
     never: 'a one-time retainer is not used again',
     tighten: () => 'clicks, no wrench',
   },
+  flange: {
+    name: 'bolted flange',
+    seal: () => 'Flange gasket or O-ring, fuel-rated',
+    seals: 1,
+    does: 'faces flat and clean, new gasket or O-ring (it is not in the box: order it), bolts in turn',
+    never: 'never the old gasket; no sealant on the faces',
+    tighten: () => 'bolts in turn, a little at a time, as the maker says',
+  },
   'in-tank': {
     name: 'joint in the tank',
     seal: null,

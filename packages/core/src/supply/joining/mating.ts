@@ -9,7 +9,7 @@ export type Mated =
   | { readonly ok: false; readonly code: Mismatch; readonly reason: string };
 
 /** How a joint seals. */
-export type JointKind = 'cone' | 'o-ring' | 'taper' | 'washer' | 'clamp' | 'snap' | 'in-tank';
+export type JointKind = 'cone' | 'o-ring' | 'taper' | 'washer' | 'clamp' | 'snap' | 'flange' | 'in-tank';
 
 const SEALS: Readonly<Partial<Record<Family, JointKind>>> = {
   flare: 'cone',
@@ -17,6 +17,7 @@ const SEALS: Readonly<Partial<Record<Family, JointKind>>> = {
   npt: 'taper',
   metric: 'washer',
   quick: 'snap',
+  flange: 'flange',
   'in-tank': 'in-tank',
 };
 
@@ -47,7 +48,7 @@ export function mate(a: FaceId, b: FaceId): Mated {
 }
 
 function alike(a: FaceId, x: Face, b: FaceId, y: Face): Mated {
-  if (x.family === 'in-tank') return { ok: true, joint: 'in-tank' };
+  if (x.family === 'in-tank' || x.family === 'flange') return { ok: true, joint: x.family };
   if (x.family === 'barb' || x.family === 'hose')
     return no('UNLIKE', `two ends of ${faceSize(a)} need a piece of the other between them`);
   if (x.gender === y.gender)

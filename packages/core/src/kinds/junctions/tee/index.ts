@@ -1,3 +1,4 @@
+import { count } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { choice, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
@@ -15,6 +16,16 @@ const shape = withSources({
   ...junctionPort,
   /** Absent: a tee. */
   form: optional(labelled('Form', choice({ tee: 'tee', y: 'Y', ports: 'ports of one part' }))),
+  clock: optional(
+    count({
+      label: 'Side leg points to, o’clock',
+      min: 1,
+      max: 12,
+      usual: 12,
+      absent: 'as it lies best',
+      why: 'looking the way the fuel flows, 12 is up',
+    }),
+  ),
 });
 export type Tee = Infer<typeof shape>;
 
@@ -27,7 +38,7 @@ export const tee: JunctionKind<Tee> = {
   overflows: false,
   volume: () => 0,
   ...BARE,
-  lines: ({ form = 'tee' }, { dashes }) =>
+  lines: ({ form = 'tee', clock }, { dashes }) =>
     form === 'ports'
       ? []
       : [
@@ -36,6 +47,7 @@ export const tee: JunctionKind<Tee> = {
             `${form === 'y' ? 'Y' : 'Tee'}, ${dashes.map((d) => `-${d}`).join(' × ')}`,
             1,
             'each',
+            clock === undefined ? '' : `side leg at ${clock} o’clock`,
           ),
         ],
   face: (j, dash) => j.port ?? (j.form === 'ports' ? orb(dash, 'f') : flare(dash, 'm')),

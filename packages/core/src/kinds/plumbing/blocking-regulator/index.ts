@@ -33,6 +33,7 @@ export const blockingRegulator: PlumbingKind<BlockingRegulator> = {
   height: () => null,
   step: () => null,
   lines: (e, { inlets }) => regulatorLines(e, 'blocking', inlets),
+  mount: (e) => (e.inlet === 'flange' ? null : 'Regulator bracket'),
   caption: (e) => `Cv ${e.cv}, ${e.referenced ? `1:${e.ratio}` : 'open to air'}`,
   offers: [{ key: 'blocking', name: 'Blocking regulator', make: makeBlockingRegulator }],
 };

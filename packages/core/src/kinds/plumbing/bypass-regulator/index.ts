@@ -34,6 +34,7 @@ export const bypassRegulator: PlumbingKind<BypassRegulator> = {
   height: () => null,
   step: () => null,
   lines: (e, { inlets }) => regulatorLines(e, 'bypass', inlets),
+  mount: (e) => (e.inlet === 'flange' ? null : 'Regulator bracket'),
   caption: (e) => `Cv ${e.cv}, ${e.referenced ? `1:${e.ratio}` : 'open to air'}`,
   offers: [{ key: 'regulator', name: 'Bypass regulator', make: makeBypassRegulator }],
 };

@@ -16,6 +16,7 @@ export const checkValve: PlumbingKind<CheckValve> = {
   height: () => null,
   step: (e) => ({ element: { ...e, boreM: e.boreM * 1.25 }, change: { what: 'bore' } }),
   lines: (e) => component(e.name),
+  mount: () => null,
   caption: (e) => formatQuantity('bore', e.boreM, 'metric').text,
   offers: [{ key: 'check', name: 'Check valve', make: makeCheckValve }],
 };

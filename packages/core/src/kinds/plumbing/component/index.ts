@@ -16,6 +16,7 @@ export const component: PlumbingKind<Component> = {
   height: () => null,
   step: (e) => ({ element: { ...e, boreM: e.boreM * 1.25 }, change: { what: 'bore' } }),
   lines: (e) => oneOfIt(e.name),
+  mount: (e) => (e.what === 'ethanol-sensor' ? 'Sensor bracket' : null),
   caption: (e) => `K ${e.k}`,
   offers: [
     {

@@ -24,6 +24,7 @@ export const filter: PlumbingKind<Filter> = {
       e.media === 'paper' && ethanol > PAPER_ETHANOL ? 'paper does not last in ethanol' : undefined,
     ),
   ],
+  mount: () => 'Filter bracket',
   caption: (e) => `${e.micron} µm`,
   offers: [{ key: 'filter', name: 'Filter', make: makeFilter }],
 };

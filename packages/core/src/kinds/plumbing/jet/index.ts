@@ -15,6 +15,7 @@ export const jet: PlumbingKind<Jet> = {
   height: () => null,
   step: () => null,
   lines: (e) => component(e.name),
+  mount: () => null,
   caption: (e) => `carries ${(e.transferRatio * 100).toFixed(0)}%`,
   offers: [{ key: 'jet', name: 'Transfer jet', make: makeJet }],
 };

@@ -19,6 +19,7 @@ export const pulsationDamper: PlumbingKind<PulsationDamper> = {
   height: () => null,
   step: (e) => ({ element: { ...e, boreM: e.boreM * 1.25 }, change: { what: 'bore' } }),
   lines: (e) => component(e.name, 'on the line or the rail, close to what pulses'),
+  mount: () => null,
   caption: (e) => `${Number((e.gasM3 * 1e6).toPrecision(2))} mL cushion`,
   offers: [{ key: 'damper', name: 'Pulsation damper', make: makePulsationDamper }],
 };

@@ -26,6 +26,7 @@ export const pump: PlumbingKind<Pump> = {
     change: { what: 'flow' },
   }),
   lines: (e) => component(e.name, 'on rubber isolators'),
+  mount: () => 'Pump cradle with rubber isolators',
   caption: (e) =>
     e.driver
       ? 'by controller'

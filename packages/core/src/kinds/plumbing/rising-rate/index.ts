@@ -33,6 +33,7 @@ export const risingRate: PlumbingKind<RisingRate> = {
   height: () => null,
   step: () => null,
   lines: (e) => component(e.name),
+  mount: (e) => (e.inlet === 'flange' ? null : 'Regulator bracket'),
   caption: (e) => `${e.ratio}:1`,
   offers: [{ key: 'rising', name: 'Rising-rate unit', make: makeRisingRate }],
 };

@@ -32,6 +32,7 @@ export const run: PlumbingKind<Run> = {
     return { element: { ...rest, dash: next }, change: { what: 'dash', from: e.dash, to: next } };
   },
   lines: runLines,
+  mount: () => null,
   caption: (e, units) =>
     `${e.boreM === undefined ? `-${e.dash}` : formatQuantity('bore', e.boreM, 'metric').text}, ${formatQuantity('length', e.lengthM, units).text}`,
   offers: [{ key: 'run', name: 'Hose', make: () => makeRun('Hose', 8, 0.5, 'under-body', 45) }],

@@ -1,4 +1,4 @@
-import { quantity } from '../../../fields/field.ts';
+import { count, quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { choice, flag, labelled, list, oneOf, optional, type Infer } from '../../../fields/shape.ts';
@@ -49,6 +49,16 @@ export const runShape = withSources({
   }),
   zone: labelled('Runs through', choice(ZONES)),
   existing: labelled('Already in the car', flag()),
+  ageYears: optional(
+    count({
+      label: 'Age of the hose, years',
+      min: 0,
+      max: 80,
+      usual: 0,
+      absent: 'new, or not known',
+      why: 'by the date on its layline, else by the car’s own age',
+    }),
+  ),
 });
 export type Run = Infer<typeof runShape>;
 

@@ -15,6 +15,7 @@ export const strainer: PlumbingKind<Strainer> = {
   height: () => null,
   step: twiceTheArea,
   lines: (e) => component(e.name),
+  mount: () => null,
   caption: (e) => (e.clogged > 0 ? `${(e.clogged * 100).toFixed(0)}% clogged` : 'clean'),
   offers: [{ key: 'strainer', name: 'Strainer', make: makeStrainer }],
 };

@@ -1,4 +1,4 @@
-import type { JobDocument, Path } from '../../document/job-document.ts';
+import type { JobDocument, Path } from './job-document.ts';
 
 /**
  * Whether a part lies in the fuel: said so, a strainer, a hose in the tank, a pump or a regulator with nothing between it and the
