@@ -101,6 +101,13 @@ export interface PutAside {
   quantity: number;
 }
 
+export interface PutInLibrary {
+  name: string;
+  data: object;
+  retired?: boolean;
+  baseRevision: number;
+}
+
 export interface PutOnShelf {
   part: string;
   unit: 'each' | 'm';

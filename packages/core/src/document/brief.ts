@@ -1,4 +1,5 @@
 import { count, quantity } from '../fields/field.ts';
+import { fromLibrary } from '../fields/from-library.ts';
 import { withSources } from '../fields/provenance.ts';
 import { choice, labelled, list, object, oneOf, optional, type Infer } from '../fields/shape.ts';
 import { WIRE_SIZES, wireSizeName } from '../kinds/wiring/wire/wire.ts';
@@ -66,6 +67,7 @@ const cruise = withSources({
 });
 
 const injectors = withSources({
+  fromLibrary,
   count: count({ label: 'Injectors', min: 1, max: 32 }),
   staticFlowM3s: quantity({
     label: 'Flow of one, static',

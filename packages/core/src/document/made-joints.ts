@@ -11,7 +11,7 @@ export type Dressing = keyof typeof DRESSINGS;
 
 const madeJoint = object({
   /** Id of the joint, as the list of joints names it. */
-  joint: text(130, 1),
+  joint: text(124, 1),
   thread: optional(labelled('On the thread', choice(DRESSINGS)), 'as its kind asks'),
   seal: optional(labelled('Seal', choice({ fresh: 'new', used: 'used again' })), 'new'),
 });

@@ -61,5 +61,6 @@ export function sourceOf(thing: object, key: string): Source | { readonly origin
   const held = thing as Readonly<Record<string, unknown>>;
   const said = held[sourceKey(key)] as Source | undefined;
   if (said && said.value === held[key]) return said;
-  return { origin: held['catalogueId'] === undefined ? 'default' : 'catalogue' };
+  const listed = held['catalogueId'] !== undefined || held['fromLibrary'] !== undefined;
+  return { origin: listed ? 'catalogue' : 'default' };
 }

@@ -56,7 +56,7 @@ const finding = object({
       'state',
       'subject',
     ]),
-    id: text(60, 1),
+    id: text(124, 1),
     name: text(120, 1),
     within: optional(text(60, 1)),
   }),

@@ -30,6 +30,15 @@ export {
   terminalName,
   terminalWord,
 } from '../edit/harness.ts';
+export {
+  bareOf,
+  fitFromLibrary,
+  injectorsFromLibrary,
+  type LibraryData,
+  type LibraryEntry,
+  offerFromLibrary,
+  outdatedIn,
+} from '../edit/library.ts';
 export { sayMade } from '../edit/made-joint.ts';
 export { NEW_PARTS, insertPart, movePart, removePart, splitRun } from '../edit/path.ts';
 export { changeStyle } from '../edit/style.ts';

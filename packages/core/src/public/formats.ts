@@ -10,6 +10,7 @@ export { valueAt } from '../fields/pointer.ts';
 export { diffDocuments, overlappingPaths } from '../formats/diff.ts';
 export { fieldAt, labelAt, valueCalled } from '../formats/field-at.ts';
 export { type FormField, formAt } from '../formats/form-at.ts';
+export { checkLibrary, LIBRARY_KINDS, type LibraryRow, readLibrary } from '../formats/library.ts';
 export { CURVE_COLUMNS, type CurvePreview, readPumpCurve } from '../formats/pump-curve-csv.ts';
 export {
   JOB_FILE_LIMIT,

@@ -214,6 +214,15 @@ export { keepAway } from '../../src/fit/keep-away.ts';
 export { pictureScale } from '../../src/fit/backdrop.ts';
 export { placeOf } from '../../src/fit/places.ts';
 export { takeWireWays, wireWays } from '../../src/fit/wire-lengths.ts';
+export {
+  fitFromLibrary,
+  injectorsFromLibrary,
+  offerFromLibrary,
+  outdatedIn,
+  type LibraryData,
+  type LibraryEntry,
+} from '../../src/edit/library.ts';
+export { checkLibrary, readLibrary } from '../../src/formats/library.ts';
 export { sayMade } from '../../src/edit/made-joint.ts';
 export { layRoute, takeEnds } from '../../src/fit/lay-route.ts';
 export { drawnShape, passings } from '../../src/fit/passing.ts';

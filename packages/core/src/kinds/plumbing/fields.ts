@@ -1,3 +1,4 @@
+import { fromLibrary } from '../../fields/from-library.ts';
 import { choice, labelled, optional } from '../../fields/shape.ts';
 import { portFields } from '../ports/port-fields.ts';
 
@@ -11,6 +12,7 @@ export const ZONES = {
 /** Where a part that is no line stands. */
 export const stands = {
   standsIn: optional(labelled('Located in', choice(ZONES)), 'where its hoses run'),
+  fromLibrary,
 };
 
 /** Of a part with a port at either end. */

@@ -1,0 +1,7 @@
+import { Module } from '@nestjs/common';
+import { LibraryController } from './library.controller.ts';
+import { LibraryService } from './library.service.ts';
+
+/** The shop’s own parts, pumps and injectors, used again in other jobs. */
+@Module({ controllers: [LibraryController], providers: [LibraryService] })
+export class LibraryModule {}

@@ -1,0 +1,36 @@
+import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
+import { Signed } from '../common/signed.ts';
+import { Job } from '../jobs/job.entity.ts';
+
+/** A picture of a job, as the server made it anew from what came in: without where and by what it was taken. */
+@Entity('photo')
+export class Photo extends Signed {
+  @PrimaryColumn({ type: 'uuid', primaryKeyConstraintName: 'PK_photo' })
+  id!: string;
+
+  @Index('IDX_photo_job')
+  @Column({ type: 'uuid', name: 'job_id' })
+  jobId!: string;
+
+  @Column({ type: 'varchar', length: 200, default: '' })
+  caption!: string;
+
+  /** px. */
+  @Column({ type: 'integer' })
+  width!: number;
+
+  @Column({ type: 'integer' })
+  height!: number;
+
+  /** Of what came in: the same id with other bytes is another picture. */
+  @Column({ type: 'char', length: 64, name: 'sha256', select: false })
+  sha256!: string;
+
+  /** JPEG. */
+  @Column({ type: 'bytea', select: false })
+  bytes!: Buffer;
+
+  @ManyToOne(() => Job)
+  @JoinColumn({ name: 'job_id', foreignKeyConstraintName: 'FK_photo_job' })
+  job?: Relation<Job>;
+}

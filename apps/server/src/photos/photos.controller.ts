@@ -1,0 +1,61 @@
+import {
+  BadRequestException,
+  Body,
+  Controller,
+  Get,
+  Header,
+  Param,
+  ParseUUIDPipe,
+  Put,
+  Query,
+  StreamableFile,
+} from '@nestjs/common';
+import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
+import Joi from 'joi';
+import type { Actor } from '../accounts/accounts.service.ts';
+import { CurrentActor } from '../accounts/auth.guard.ts';
+import { JoiPipe } from '../common/joi.pipe.ts';
+import { PhotosService } from './photos.service.ts';
+
+interface Caption {
+  caption: string;
+}
+const captionQuery = Joi.object<Caption>({ caption: Joi.string().trim().allow('').max(200).default('') });
+
+@ApiTags('photos')
+@Controller('v1/jobs/:jobId/photos')
+export class PhotosController {
+  constructor(private readonly photos: PhotosService) {}
+
+  @Get()
+  list(@Param('jobId', ParseUUIDPipe) jobId: string) {
+    return this.photos.list(jobId);
+  }
+
+  /** Always a JPEG the server made itself; shown, never run. */
+  @Get(':id')
+  @Header('Content-Type', 'image/jpeg')
+  @Header('Content-Disposition', 'inline; filename="photo.jpg"')
+  async get(@Param('jobId', ParseUUIDPipe) jobId: string, @Param('id', ParseUUIDPipe) id: string) {
+    return new StreamableFile(await this.photos.bytes(jobId, id));
+  }
+
+  @Put(':id')
+  @ApiConsumes('image/jpeg', 'image/png', 'image/webp')
+  @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  add(
+    @Param('jobId', ParseUUIDPipe) jobId: string,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Query(new JoiPipe(captionQuery)) { caption }: Caption,
+    @Body() body: unknown,
+    @CurrentActor() actor: Actor,
+  ) {
+    if (!Buffer.isBuffer(body) || body.length === 0)
+      throw new BadRequestException({
+        code: 'NOT_A_PICTURE',
+        message: 'There is no picture in what was sent.',
+        remedy: 'Send a JPEG, PNG or WebP photo.',
+      });
+    return this.photos.add(jobId, id, caption, body, actor);
+  }
+}

@@ -1,0 +1,8 @@
+import { Module } from '@nestjs/common';
+import { JobsModule } from '../jobs/jobs.module.ts';
+import { PhotosController } from './photos.controller.ts';
+import { PhotosService } from './photos.service.ts';
+
+/** Pictures of a job, kept beside its record in the database. */
+@Module({ imports: [JobsModule], controllers: [PhotosController], providers: [PhotosService] })
+export class PhotosModule {}
