@@ -63,7 +63,7 @@ export class LibraryService {
           remedy: 'Change one that is no longer used.',
         });
       const row = { ...next, id, revision: baseRevision + 1, author: actor.name, at: new Date() };
-      await tx.upsert(LibraryRow, row as never, ['id']);
+      await tx.upsert(LibraryRow, row, ['id']);
       await audit(tx, actor.name, before ? 'library-changed' : 'library-added', null, { id, name, retired });
       return tx.findOneByOrFail(LibraryRow, { id });
     });

@@ -11,16 +11,11 @@ import {
   StreamableFile,
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
-import Joi from 'joi';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { CurrentActor } from '../accounts/auth.guard.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
+import { captionQuery, type Caption } from './photo-schemas.ts';
 import { PhotosService } from './photos.service.ts';
-
-interface Caption {
-  caption: string;
-}
-const captionQuery = Joi.object<Caption>({ caption: Joi.string().trim().allow('').max(200).default('') });
 
 @ApiTags('photos')
 @Controller('v1/jobs/:jobId/photos')

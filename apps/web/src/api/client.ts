@@ -26,21 +26,32 @@ export class OfflineError extends Error {
 const GIVE_UP_MS = 20_000;
 const MOST_WAIT_S = 600;
 
-export async function api<T>(
-  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
-  path: string,
-  body?: unknown,
-): Promise<T> {
+/** A photo over a shop's wireless takes its time. */
+const UPLOAD_MS = 120_000;
+
+export const api = <T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> =>
+  ask<T>(path, {
+    method,
+    signal: AbortSignal.timeout(GIVE_UP_MS),
+    ...(body === undefined
+      ? {}
+      : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
+  });
+
+/** Sends a file as it is. */
+export const apiUpload = <T>(path: string, file: Blob): Promise<T> =>
+  ask<T>(path, {
+    method: 'PUT',
+    signal: AbortSignal.timeout(UPLOAD_MS),
+    body: file,
+    headers: { 'Content-Type': file.type },
+  });
+
+async function ask<T>(path: string, init: RequestInit): Promise<T> {
   let res: Response;
   let text: string;
   try {
-    res = await fetch(`/api/v1${path}`, {
-      method,
-      signal: AbortSignal.timeout(GIVE_UP_MS),
-      ...(body === undefined
-        ? {}
-        : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
-    });
+    res = await fetch(`/api/v1${path}`, init);
     text = res.status === 204 ? '' : await res.text();
   } catch {
     throw new OfflineError();

@@ -33,7 +33,10 @@ export const router = createBrowserRouter([
   {
     element: <SignedIn>{() => <ShopLayout />}</SignedIn>,
     errorElement: <Oops />,
-    children: [page('/jobs', async () => (await import('../features/jobs/jobs-page.tsx')).JobsPage)],
+    children: [
+      page('/jobs', async () => (await import('../features/jobs/jobs-page.tsx')).JobsPage),
+      page('/library', async () => (await import('../features/library/library-page.tsx')).LibraryPage),
+    ],
   },
   {
     path: '/jobs/:id',

@@ -1,6 +1,12 @@
-import { Link, Outlet } from 'react-router';
+import { NavLink, Outlet } from 'react-router';
 import { useMe } from '../api/queries.ts';
 import { SettingsSwitches } from './settings-switches.tsx';
+
+const PLACES = [
+  ['/jobs', 'Jobs'],
+  ['/library', 'Library'],
+  ['/sums', 'Quick sums'],
+] as const;
 
 /** Pages outside a job. */
 export function ShopLayout() {
@@ -10,12 +16,17 @@ export function ShopLayout() {
       <header className="flex items-center gap-4 overflow-x-auto bg-rail px-8 text-rail-ink max-md:gap-2 max-md:px-3">
         <p className="headline text-2xl tracking-tight">venula</p>
         <p className="label grow text-rail-soft max-md:hidden">Saltmarsh Speed & Fuel</p>
-        <Link
-          className="label inline-flex min-h-[44px] items-center px-2 font-semibold whitespace-nowrap underline underline-offset-4"
-          to="/sums"
-        >
-          Quick sums
-        </Link>
+        <nav className="flex gap-2" aria-label="Shop">
+          {PLACES.map(([to, name]) => (
+            <NavLink
+              key={to}
+              className="label inline-flex min-h-[44px] min-w-[44px] items-center justify-center px-2 font-semibold whitespace-nowrap underline decoration-rail-soft underline-offset-4 aria-[current=page]:decoration-mark aria-[current=page]:decoration-4"
+              to={to}
+            >
+              {name}
+            </NavLink>
+          ))}
+        </nav>
         <p className="label text-sm text-rail-soft max-md:hidden">
           {person?.name}, {person?.role}
         </p>

@@ -6,6 +6,7 @@ export function ChangeList({ comparison }: { readonly comparison: Comparison }) 
   const format = useFormat();
   const quantity = (unit: 'each' | 'm', n: number) =>
     n === 0 ? '–' : unit === 'm' ? format('length', n) : String(n);
+  const tape = (m: number) => (Number.isFinite(m) ? format('tape', m) : '–');
   return (
     <>
       <table className="mt-3 w-full text-sm">
@@ -22,6 +23,22 @@ export function ChangeList({ comparison }: { readonly comparison: Comparison }) 
           ))}
         </tbody>
       </table>
+      {comparison.inCar.length > 0 && (
+        <table className="mt-3 w-full text-sm" data-testid="car-changes">
+          <caption className="label text-left text-soft">In the car, then and now</caption>
+          <tbody>
+            {comparison.inCar.map((c) => (
+              <tr key={c.name} className="border-b border-rule">
+                <th scope="row" className="label py-1 text-left font-medium">
+                  {c.name}
+                </th>
+                <td className="num text-soft">{tape(c.before)}</td>
+                <td className="num font-semibold">{tape(c.after)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
       <h4 className="label mt-3 text-sm text-soft">Parts that differ</h4>
       {comparison.parts.length === 0 && <p className="text-sm">None.</p>}
       <ul data-testid="part-changes">

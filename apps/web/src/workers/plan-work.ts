@@ -35,7 +35,7 @@ import {
 import { fitHoseEnds, hosesThatGoIn, missOf, type EndFit, type EndQuestion } from '@venula/core/fit';
 import type { PatchOperation } from '@venula/core/outcome';
 import type { UnitSystem } from '@venula/core/quantities';
-import { billOfMaterials } from '@venula/core/supply';
+import { billOfMaterials, cuttingPlan } from '@venula/core/supply';
 import {
   driveLanes,
   driveMoments,
@@ -122,6 +122,8 @@ const solving = {
     const rows = [...wrong, ...all.filter((r) => r.right)].slice(0, MOST_ROWS);
     return { signals: tableSignals(harness, rules), rows, total: all.length, wrong: wrong.length };
   },
+  /** Which piece is cut from which length, a kind of hose at a time. */
+  cutPlans: (questions: readonly Parameters<typeof cuttingPlan>[]) => questions.map((q) => cuttingPlan(...q)),
   /** The wiring as it is drawn: what is made of rules and circuits, and where it stands on the sheet. */
   wiring(doc: JobDocument): Wiring {
     const sheet = wiringSheet(doc);

@@ -4,7 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { fullReturnJob, PATTERNS, type JobDocument } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
 import { JunctionTray } from '../../src/features/plumb/junction-tray.tsx';
-import { PartTray } from '../../src/features/plumb/part-tray.tsx';
+import { PartTray } from '../../src/job/part/part-tray.tsx';
 import { CircuitTray } from '../../src/features/wire/volts/circuit-bar.tsx';
 import { SegmentTray } from '../../src/features/wire/volts/segment-tray.tsx';
 import { PlanForm } from '../../src/job/plan-form.tsx';

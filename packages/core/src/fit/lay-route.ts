@@ -6,6 +6,7 @@ import { sourceOf } from '../fields/provenance.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import type { EndFit } from './end-fit.ts';
 import { drawnShape } from './passing.ts';
+import { placeTold } from './place-told.ts';
 
 /**
  * Puts a route down for a line, and the length and the bends it gives into the line itself: the sums follow the route.
@@ -22,7 +23,9 @@ import { drawnShape } from './passing.ts';
 export function layRoute(doc: JobDocument, id: string, route: LineRoute, take = false): PatchOperation[] {
   const run = doc.plumbing.elements[id];
   if (run?.kind !== 'run') return [];
-  return setRoute(doc, id, route, toldBy(doc, id, run, route, take));
+  const laid = setRoute(doc, id, route, toldBy(doc, id, run, route, take));
+  // Where it runs is told when it is taken; after that somebody may know better.
+  return take && route.how === 'drawn' ? [...laid, ...placeTold(doc, id, run, route)] : laid;
 }
 
 function toldBy(

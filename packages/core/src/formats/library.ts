@@ -144,9 +144,7 @@ function partOf(
     'kind',
     'name',
   ]);
-  return typeof figures === 'string'
-    ? figures
-    : { kind: 'part', part: { ...part, ...figures } as typeof part };
+  return typeof figures === 'string' ? figures : { kind: 'part', part: { ...part, ...figures } };
 }
 
 function injectorsOf(row: Cells, system: UnitSystem): LibraryData | string {

@@ -1,3 +1,4 @@
+export { DRESSINGS, type Dressing } from '../document/made-joints.ts';
 export { faceName, type FaceId, NPT_SIZES, PART_FACE_IDS } from '../kinds/ports/faces.ts';
 export { BILL_GROUPS, type BillGroup, type BillLine, billOfMaterials } from '../supply/bill.ts';
 export { adaptersBetween, type AdapterSearch, type Chain } from '../supply/joining/adapters.ts';
@@ -17,6 +18,7 @@ export {
 } from '../supply/cutting.ts';
 export { hoseChoices, type HoseChoice, type HoseFault } from '../supply/hose-choice.ts';
 export { cutGroups, type CutGroup } from '../supply/cut-list.ts';
+export { type Stock, type Substitute, substitutesFor } from '../supply/substitutes.ts';
 export { type Tool, TOOL_GROUPS, toolList } from '../supply/tools.ts';
 export {
   piecedPrice,

@@ -5,10 +5,13 @@ import {
   checkJob,
   compareJobs,
   fullReturnJob,
+  layRoute,
   pictureScale,
   placeOf,
+  substitutesFor,
   takeWireWays,
   wireWays,
+  type JobDocument,
 } from '../support/core.ts';
 import { applied } from '../support/examples.ts';
 import { pipe, routed } from '../support/route-cases.ts';
@@ -101,5 +104,77 @@ describe('A size larger, seen in the car and on the list', () => {
     expect(part(/^Filter bracket, -8/)).toHaveLength(1);
     expect(part(/-8 O-ring boss|-8 flare/).length).toBeGreaterThan(0);
     expect(billOfMaterials(eight).filter((l) => l.part.startsWith('Bolt M6'))).toHaveLength(1);
+  });
+});
+
+describe('What a drawn line says beside its length', () => {
+  const taken = (doc: JobDocument) => applied(doc, layRoute(doc, 'feed', doc.routing!.lines['feed']!, true));
+
+  test('taken, it gives the height of the rail it ends at, above the tank’s floor', () => {
+    // The rail’s end is drawn at 0.6 m, the tank’s middle at 0.45 m: its floor 0.31 m; by hand 0.29 m.
+    const before = applied(routed, [
+      { op: 'replace', path: '/plumbing/junctions/rail/elevationM', value: 0.9 },
+    ]);
+    const after = taken(before);
+    expect(after.plumbing.junctions['rail']).toMatchObject({ elevationM: 0.29 });
+    expect(checkJob(after)).toMatchObject({ ok: true });
+  });
+
+  test('and the place most of it runs through; what somebody said of tank and cabin stays', () => {
+    const short = (x: number): JobDocument['routing'] => ({
+      ...routed.routing!,
+      lines: {
+        feed: {
+          ...routed.routing!.lines['feed']!,
+          points: [0, 0.1, 0.2].map((d) => ({ x: x + d, y: 0.3, z: 0.4, clip: true, sleeved: false })),
+        },
+      },
+    });
+    const at = (x: number, zone: string) =>
+      taken(
+        applied(routed, [
+          { op: 'replace', path: '/routing', value: short(x) },
+          { op: 'replace', path: '/plumbing/elements/feed/zone', value: zone },
+        ]),
+      ).plumbing.elements['feed'];
+    expect(at(0, 'under-body')).toMatchObject({ zone: 'engine-bay' });
+    expect(at(1.5, 'engine-bay')).toMatchObject({ zone: 'under-body' });
+    expect(at(0, 'cabin')).toMatchObject({ zone: 'cabin' });
+  });
+
+  test('only when it is taken: a point moved later does not write over what somebody said', () => {
+    const said = applied(taken(routed), [
+      { op: 'replace', path: '/plumbing/junctions/rail/elevationM', value: 0.7 },
+    ]);
+    const moved = applied(said, layRoute(said, 'feed', said.routing!.lines['feed']!));
+    expect(moved.plumbing.junctions['rail']).toMatchObject({ elevationM: 0.7 });
+  });
+});
+
+describe('A part that is out', () => {
+  const plain = fullReturnJob('x');
+  const line = (group: string) => billOfMaterials(plain).find((l) => l.group === group)!;
+
+  test('an adapter has another row between its ports, of parts that are there; without them there is none', () => {
+    const adapter = billOfMaterials(plain).find(
+      (l) => l.group === 'adapters' && l.part.startsWith('Adapter'),
+    )!;
+    const all = substitutesFor(plain, adapter, (part) => (part === adapter.part ? 0 : 99));
+    expect(all.length).toBeGreaterThan(0);
+    expect(all.every((s) => !s.parts.includes(adapter.part))).toBe(true);
+    expect(substitutesFor(plain, adapter, () => 0)).toEqual([]);
+    // One of each serves one place only.
+    const [first] = all;
+    const one = substitutesFor(plain, adapter, (part) => (part === adapter.part ? 0 : 1));
+    expect(one.filter((s) => s.parts.join() === first!.parts.join()).length).toBeLessThanOrEqual(1);
+  });
+
+  test('hose has another kind that the line takes, in its size, long enough in one piece', () => {
+    const steel = applied(plain, [{ op: 'replace', path: '/brief/fuel/ethanol', value: 0.1 }]);
+    const hose = line('hose');
+    const found = substitutesFor(steel, hose, (part) => (part === hose.part ? 0 : 30));
+    expect(found.length).toBeGreaterThan(0);
+    expect(found.every((s) => s.parts[0] !== hose.part)).toBe(true);
+    expect(substitutesFor(steel, hose, () => 0.2)).toEqual([]);
   });
 });

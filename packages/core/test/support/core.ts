@@ -223,6 +223,8 @@ export {
   type LibraryEntry,
 } from '../../src/edit/library.ts';
 export { checkLibrary, readLibrary } from '../../src/formats/library.ts';
+export { placeTold } from '../../src/fit/place-told.ts';
+export { substitutesFor } from '../../src/supply/substitutes.ts';
 export { sayMade } from '../../src/edit/made-joint.ts';
 export { layRoute, takeEnds } from '../../src/fit/lay-route.ts';
 export { drawnShape, passings } from '../../src/fit/passing.ts';

@@ -12,6 +12,7 @@ import { StageFrame } from '../../job/stage-frame.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { DemandChart } from './demand-chart.tsx';
+import { InjectorLibrary } from './injector-library.tsx';
 import { InjectorSheet } from './injector-sheet.tsx';
 import { PullTable } from './pull-table.tsx';
 
@@ -101,6 +102,7 @@ export function BriefPage() {
         <PlanQuantity path="/brief/injectors/dutyLimit" />
         <PlanQuantity path="/brief/injectors/maxDifferentialPa" />
         <InjectorSheet />
+        <InjectorLibrary />
         <PlanOptional path="/brief/controllerBasePa" start={doc.brief.basePressurePa} />
       </Block>
       <Block title="Idle and cruise">

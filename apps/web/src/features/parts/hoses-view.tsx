@@ -33,8 +33,10 @@ export function HosesView() {
           commonly quoted from SAE 100R14, J30 and J2260: the hose maker’s figures win.
         </p>
         <p>
-          Rubber ages: write the date on it, look at it each year, replace it after five (common practice).
-          PTFE and tube hardly age.
+          Rubber ages: write the date on it, look at it each year, replace braided and push-on rubber after
+          six years and injection hose after ten (common practice; the maker’s limit wins). PTFE and tube
+          hardly age. What is in the car already: give its age at the line, and it is told when it is past
+          that.
         </p>
       </div>
     </>

@@ -1,6 +1,7 @@
 import { capital } from '@venula/core/quantities';
-import { elementPath } from '@venula/core/edit';
+import { elementPath, sayMade } from '@venula/core/edit';
 import {
+  DRESSINGS,
   faceName,
   JOINT_RULES,
   jointList,
@@ -11,7 +12,8 @@ import {
 } from '@venula/core/supply';
 import { useState } from 'react';
 import { PlanChoice } from '../../job/plan-fields.tsx';
-import { useDoc } from '../../job/job-context.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
+import { Choice } from '../../ui/choice.tsx';
 
 const PORTS = PART_FACE_IDS.map((id) => ({ value: id, label: faceName(id) }));
 
@@ -35,15 +37,15 @@ export function JointsView({ connections }: { readonly connections: readonly Con
                 <p className="label text-sm text-soft">
                   <Port side={c.from} wall={c.wall} /> · <Port side={c.to} wall={c.wall} />
                 </p>
-                {canBeNamed(c) && (
+                {!c.kept && c.meetings.length > 0 && (
                   <button
                     type="button"
                     className="btn btn-small mt-1"
                     aria-expanded={open === c.id}
-                    aria-label={`Name the ports, ${c.from.name} to ${c.to.name}`}
+                    aria-label={`Ports and making, ${c.from.name} to ${c.to.name}`}
                     onClick={() => setOpen(open === c.id ? null : c.id)}
                   >
-                    Name the ports
+                    Ports and making
                   </button>
                 )}
               </div>
@@ -55,9 +57,21 @@ export function JointsView({ connections }: { readonly connections: readonly Con
               </ul>
             </div>
             {open === c.id && (
-              <div className="form-grid mt-2 max-w-[560px]">
-                <PortChoice side={c.from} port="outlet" />
-                <PortChoice side={c.to} port="inlet" />
+              <div className="mt-2 grid max-w-[720px] gap-3">
+                {canBeNamed(c) && (
+                  <div className="form-grid">
+                    <PortChoice side={c.from} port="outlet" />
+                    <PortChoice side={c.to} port="inlet" />
+                  </div>
+                )}
+                {c.meetings.map((m, n) => (
+                  <MadeHow
+                    key={n}
+                    joint={n === 0 ? c.id : `${c.id}:${n + 1}`}
+                    kind={m.kind}
+                    name={m.between.join(' to ')}
+                  />
+                ))}
               </div>
             )}
           </li>
@@ -133,6 +147,57 @@ function Between({ connection: { kept, problem, chains, wall } }: { readonly con
         </details>
       )}
     </div>
+  );
+}
+
+/** What only these kinds use up: a seal that is new each time. */
+const SEALED: ReadonlySet<JointKind> = new Set(['o-ring', 'washer', 'snap', 'flange']);
+
+/** How somebody makes or found a joint, where that is not as its kind asks. */
+function MadeHow({
+  joint,
+  kind,
+  name,
+}: {
+  readonly joint: string;
+  readonly kind: JointKind;
+  readonly name: string;
+}) {
+  const doc = useDoc();
+  const { edit, readOnly } = useOpenJob();
+  const said = doc.plumbing.made?.find((m) => m.joint === joint);
+  if (kind === 'in-tank') return null;
+  return (
+    <fieldset className="form-grid">
+      <legend className="label text-sm text-soft">
+        {name}, {JOINT_RULES[kind].name}
+      </legend>
+      <Choice
+        label="On the thread"
+        value={said?.thread ?? ''}
+        options={[
+          { value: '', label: 'as its kind asks' },
+          ...(['bare', 'oil', 'sealant', 'tape'] as const).map((value) => ({
+            value,
+            label: DRESSINGS[value],
+          })),
+        ]}
+        disabled={readOnly}
+        onChoose={(v) => edit(...sayMade(doc, joint, { thread: v === '' ? undefined : v }))}
+      />
+      {SEALED.has(kind) && (
+        <Choice
+          label="Seal"
+          value={said?.seal ?? 'fresh'}
+          options={[
+            { value: 'fresh', label: 'new' },
+            { value: 'used', label: 'used again' },
+          ]}
+          disabled={readOnly}
+          onChoose={(v) => edit(...sayMade(doc, joint, { seal: v === 'used' ? 'used' : undefined }))}
+        />
+      )}
+    </fieldset>
   );
 }
 

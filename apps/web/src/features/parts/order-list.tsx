@@ -1,8 +1,32 @@
-import { BILL_GROUPS, sold, type BillGroup, type BillLine } from '@venula/core/supply';
-import { usePrices, useShelf } from '../../api/shelf.ts';
+import { BILL_GROUPS, sold, substitutesFor, type BillGroup, type BillLine } from '@venula/core/supply';
+import { freeFor, usePrices, useShelf } from '../../api/shelf.ts';
 import { useSettings } from '../../app/settings.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { LinePrice } from './line-price.tsx';
 import { OnShelf } from './on-shelf.tsx';
+
+/** The shop is out of it, and has something else that does. */
+function Instead({ line }: { readonly line: BillLine }) {
+  const doc = useDoc();
+  const { id } = useOpenJob();
+  const shelf = useShelf().data;
+  const own = (shelf ?? []).filter((s) => s.part === line.part && s.unit === line.unit);
+  // Counted once and used up: then the shop is out of it. What nobody ever counted is simply ordered.
+  const out = own.length > 0 && own.reduce((sum, s) => sum + freeFor(s, id), 0) < line.quantity;
+  if (!out) return null;
+  const stock = (part: string, unit: BillLine['unit']): number =>
+    (shelf ?? [])
+      .filter((s) => s.part === part && s.unit === unit)
+      .reduce((most, s) => (unit === 'each' ? most + freeFor(s, id) : Math.max(most, freeFor(s, id))), 0);
+  const ways = substitutesFor(doc, line, stock);
+  if (ways.length === 0) return null;
+  return (
+    <span className="block text-ink" data-instead={line.part}>
+      The shelf is short of it. {ways.length === 1 ? 'Instead' : 'Instead, place by place'}:{' '}
+      {ways.map((w) => `${w.parts.join(', then ')} (${w.where})`).join('; ')}.
+    </span>
+  );
+}
 
 const GROUPS = Object.entries(BILL_GROUPS) as [BillGroup, string][];
 
@@ -68,6 +92,7 @@ export function OrderList({
                     cost={costs[lines.indexOf(l)] ?? null}
                     pricing={pricing}
                   />
+                  <Instead line={l} />
                   {l.unit === 'each' && (
                     <OnShelf line={l} items={shelf.filter((s) => s.part === l.part)} counting={counting} />
                   )}

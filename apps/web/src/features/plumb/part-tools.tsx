@@ -13,6 +13,7 @@ import { ArrowLeft, ArrowRight, Scissors, Trash2, Unlink } from 'lucide-react';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { useAdd } from '../../job/use-add.ts';
 import { PickMenu, type PickGroup } from '../../ui/pick-menu.tsx';
+import { LibraryMenu } from './library-menu.tsx';
 
 /** Which of the two lists is open. */
 export type PartMenu = 'add' | 'branch' | null;
@@ -83,6 +84,7 @@ export function PartTools({
           if (added.patch.length > 0) add(added.patch);
         }}
       />
+      <LibraryMenu id={id} onSelect={onSelect} />
       <button
         type="button"
         className="btn px-2.5"

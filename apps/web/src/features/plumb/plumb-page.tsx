@@ -21,7 +21,7 @@ import { LoopDrawing, type LoopDrawingProps } from '../../ui/track/loop-drawing.
 import type { KeysHeld } from '../../ui/track/part.tsx';
 import { JunctionTray } from './junction-tray.tsx';
 import { PartTools, type PartMenu } from './part-tools.tsx';
-import { PartTray } from './part-tray.tsx';
+import { PartTray } from '../../job/part/part-tray.tsx';
 import { plumbTrack } from './plumb-loop.ts';
 import { RunsTable } from './runs-table.tsx';
 import { useVariant, type Variant } from './use-variant.ts';

@@ -11,8 +11,10 @@ import { StageFrame, type Sheet } from '../../job/stage-frame.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { ViewTabs } from '../../ui/view-tabs.tsx';
 import { CarView, type Opened } from './car/car-view.tsx';
+import { GuideSheet } from './car/guide-sheet.tsx';
 import { PointSheet } from './car/point-sheet.tsx';
-import { CarSheet, ThingSheet } from './car/thing-sheet.tsx';
+import { CarSheet } from './car/car-sheet.tsx';
+import { ThingSheet } from './car/thing-sheet.tsx';
 import { EndsView } from './ends-view.tsx';
 import { LineSheet } from './line-sheet.tsx';
 import { LinesView } from './lines-view.tsx';
@@ -30,7 +32,7 @@ type View = (typeof VIEWS)[number][0];
 export function RoutePage() {
   const [search, setSearch] = useSearchParams();
   const lines = useLines();
-  const things = useDoc().routing?.keepOuts ?? {};
+  const { keepOuts: things = {}, guides = {} } = useDoc().routing ?? {};
   const [opened, setOpened] = useState<Opened>(null);
   const view = VIEWS.find(([key]) => key === search.get('view'))?.[0] ?? 'lines';
   const chosen = search.get('line');
@@ -63,13 +65,31 @@ export function RoutePage() {
     if (opened?.of === 'car')
       return {
         title: 'The car',
-        content: <CarSheet onThing={(id) => setOpened({ of: 'thing', id })} />,
+        content: (
+          <CarSheet
+            onThing={(id) => setOpened({ of: 'thing', id })}
+            onGuide={(id) => setOpened({ of: 'guide', id, point: null })}
+          />
+        ),
         onClose,
       };
     if (opened?.of === 'thing' && things[opened.id])
       return {
         title: things[opened.id]!.name,
         content: <ThingSheet key={opened.id} id={opened.id} onClose={onClose} />,
+        onClose,
+      };
+    if (opened?.of === 'guide' && guides[opened.id])
+      return {
+        title: guides[opened.id]!.name,
+        content: (
+          <GuideSheet
+            id={opened.id}
+            point={opened.point}
+            onPoint={(point) => setOpened({ ...opened, point })}
+            onClose={onClose}
+          />
+        ),
         onClose,
       };
     const drawn = opened?.of === 'line' ? lines.find((l) => l.id === opened.id) : undefined;

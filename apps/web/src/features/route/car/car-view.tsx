@@ -4,6 +4,7 @@ import {
   layRoute,
   passings,
   usualPoints,
+  type Guide,
   type KeepOut,
   type Passing,
   type RoutePoint,
@@ -21,8 +22,11 @@ import type { Line } from '../use-lines.ts';
 import { CarBody } from './car-body.tsx';
 import { CarSetup } from './car-setup.tsx';
 import { DrawnLine } from './drawn-line.tsx';
+import { GuideLine } from './guide-line.tsx';
 import { KeepOutMark } from './keep-out-mark.tsx';
 import { Nearest } from './nearest.tsx';
+import { PictureBehind } from './picture-behind.tsx';
+import { PictureDialog } from './picture-dialog.tsx';
 import { PointHandles } from './point-handles.tsx';
 import { PROJECTIONS, scaleOf, type Spot } from './projection.ts';
 
@@ -30,12 +34,19 @@ import { PROJECTIONS, scaleOf, type Spot } from './projection.ts';
 export type Opened =
   | { readonly of: 'line'; readonly id: string; readonly point: number | null }
   | { readonly of: 'thing'; readonly id: string }
+  | { readonly of: 'guide'; readonly id: string; readonly point: number | null }
   | { readonly of: 'car' }
   | null;
 
 interface Draft {
   readonly id: string;
   readonly points: readonly RoutePoint[];
+}
+
+/** A line to follow while one of its points is dragged. */
+interface GuideDraft {
+  readonly id: string;
+  readonly points: Guide['points'];
 }
 
 const NO_THINGS: Readonly<Record<string, KeepOut>> = {};
@@ -73,10 +84,19 @@ function Drawing({
   readonly things: Readonly<Record<string, KeepOut>>;
 }) {
   const doc = useDoc();
-  const { edit, readOnly } = useOpenJob();
+  const { id: jobId, edit, readOnly } = useOpenJob();
   const format = useFormat();
   const [ref, width] = useWidth<HTMLDivElement>(760);
   const [draft, setDraft] = useState<Draft | null>(null);
+  const [guideDraft, setGuideDraft] = useState<GuideDraft | null>(null);
+  const guides = Object.entries(doc.routing?.guides ?? {});
+  const { backdrops } = doc.routing ?? {};
+  const guide = opened?.of === 'guide' ? doc.routing?.guides?.[opened.id] : undefined;
+  const openGuide = useCallback((id: string) => onOpen({ of: 'guide', id, point: null }), [onOpen]);
+  const guidePoints = (id: string, g: Guide): Guide['points'] =>
+    guideDraft?.id === id ? guideDraft.points : g.points;
+  const movedGuide = (g: Guide, at: number, to: Partial<Spot>): Guide['points'] =>
+    g.points.map((p, i) => (i === at ? { ...p, ...held(to) } : p));
   const roles = useMemo(
     () => new Map(inFlowOrder(doc.plumbing.paths).flatMap(([, p]) => p.order.map((id) => [id, p.role]))),
     [doc.plumbing.paths],
@@ -167,6 +187,9 @@ function Drawing({
                 data-to-scale
                 className="max-w-full overflow-visible"
               >
+                {backdrops?.[view.key] && (
+                  <PictureBehind jobId={jobId} picture={backdrops[view.key]!} scale={scale} />
+                )}
                 <CarBody view={view} scale={scale} vehicle={vehicle} />
                 {Object.entries(things).map(([id, thing]) => (
                   <KeepOutMark
@@ -174,6 +197,17 @@ function Drawing({
                     {...{ id, thing, view, scale }}
                     open={opened?.of === 'thing' && opened.id === id}
                     onOpen={openThing}
+                  />
+                ))}
+                {guides.map(([id, g]) => (
+                  <GuideLine
+                    key={id}
+                    id={id}
+                    guide={g}
+                    points={guidePoints(id, g)}
+                    open={opened?.of === 'guide' && opened.id === id}
+                    onOpen={openGuide}
+                    {...{ view, scale }}
                   />
                 ))}
                 {drawn.map((l) => {
@@ -195,6 +229,20 @@ function Drawing({
                   );
                 })}
                 {live && worst && <Nearest passing={worst} shape={live.shape} {...{ view, scale }} />}
+                {opened?.of === 'guide' && guide && (
+                  <PointHandles
+                    points={guidePoints(opened.id, guide)}
+                    at={opened.point}
+                    onOpen={(point) => onOpen({ ...opened, point })}
+                    onDrag={(at, to) => setGuideDraft({ id: opened.id, points: movedGuide(guide, at, to) })}
+                    onDrop={(at, to) => {
+                      const value = to ? movedGuide(guide, at, to) : guideDraft?.points;
+                      setGuideDraft(null);
+                      if (value) edit({ op: 'replace', path: `/routing/guides/${opened.id}/points`, value });
+                    }}
+                    {...{ view, scale, readOnly }}
+                  />
+                )}
                 {live && (
                   <PointHandles
                     points={live.points}
@@ -206,11 +254,16 @@ function Drawing({
                   />
                 )}
               </svg>
-              <figcaption className="label text-sm text-soft">
-                {view.name}
-                {view.key === 'above' &&
-                  Object.values(things).some((t) => t.assumed) &&
-                  '; ? stands where it usually does, not measured'}
+              <figcaption className="label flex flex-wrap items-center gap-3 text-sm text-soft">
+                <span>
+                  {view.name}
+                  {view.key === 'above' &&
+                    Object.values(things).some((t) => t.assumed) &&
+                    '; ? stands where it usually does, not measured'}
+                </span>
+                <span className="no-print">
+                  <PictureDialog view={view} vehicle={vehicle} />
+                </span>
               </figcaption>
             </figure>
           );

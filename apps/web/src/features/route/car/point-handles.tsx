@@ -1,4 +1,3 @@
-import type { RoutePoint } from '@venula/core/fit';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import type { Projection, Scale, Spot } from './projection.ts';
 
@@ -25,7 +24,7 @@ export function PointHandles({
   onDrag,
   onDrop,
 }: {
-  readonly points: readonly RoutePoint[];
+  readonly points: readonly Spot[];
   readonly view: Projection;
   readonly scale: Scale;
   /** Which is open. */

@@ -30,6 +30,11 @@ export function PointSheet({
   const { points } = route;
   const put = (next: readonly RoutePoint[]): void =>
     edit(...layRoute(doc, id, { ...route, points: [...next] }));
+  const guides = Object.entries(doc.routing?.guides ?? {}).map(([key, g]): Beside => ({
+    id: `guide ${key}`,
+    name: g.name,
+    points: g.points.map((p) => ({ ...p, clip: true, sleeved: false })),
+  }));
   const at = point !== null && point < points.length ? point : null;
   const open = at === null ? undefined : points[at];
   const set = (change: Partial<RoutePoint>): void =>
@@ -119,11 +124,18 @@ export function PointSheet({
           </div>
         </div>
       )}
-      <Beside
-        others={lines.filter((l) => l.id !== id && l.route?.how === 'drawn' && l.shape)}
+      <BesideOther
+        others={[
+          ...lines.flatMap((l): Beside[] =>
+            l.id !== id && l.route?.how === 'drawn' && l.shape
+              ? [{ id: l.id, name: l.run.name, points: l.route.points }]
+              : [],
+          ),
+          ...guides,
+        ]}
         disabled={readOnly}
         spacing={format('tape', SPACING)}
-        onFollow={(other, off) => put(keepEnds(points, follow(other.route!.points, off)))}
+        onFollow={(other, off) => put(keepEnds(points, follow(other.points, off)))}
         onMirror={() => put(mirrored(points))}
       />
     </section>
@@ -140,17 +152,24 @@ const keepEnds = (own: readonly RoutePoint[], beside: readonly RoutePoint[]): Ro
   return [first, ...turned, last];
 };
 
-function Beside({
+/** Something with points that a line can run along. */
+interface Beside {
+  readonly id: string;
+  readonly name: string;
+  readonly points: readonly RoutePoint[];
+}
+
+function BesideOther({
   others,
   disabled,
   spacing,
   onFollow,
   onMirror,
 }: {
-  readonly others: readonly Line[];
+  readonly others: readonly Beside[];
   readonly disabled: boolean;
   readonly spacing: string;
-  readonly onFollow: (other: Line, off: { y: number; z: number }) => void;
+  readonly onFollow: (other: Beside, off: { y: number; z: number }) => void;
   readonly onMirror: () => void;
 }) {
   const [other, setOther] = useState<string>(ANY);
@@ -163,7 +182,7 @@ function Beside({
           value={other}
           options={[
             { value: ANY, label: 'no other line' },
-            ...others.map((l) => ({ value: l.id, label: l.run.name })),
+            ...others.map((l) => ({ value: l.id, label: l.name })),
           ]}
           disabled={disabled}
           onChoose={setOther}

@@ -1,8 +1,8 @@
 import type { ElementOf } from '@venula/core/document';
 import { elementPath as at } from '@venula/core/edit';
 import { REGULATOR_CLASS_IDS, REGULATORS } from '@venula/core/kinds';
-import { useJob, useOpenJob } from '../../job/job-context.ts';
-import { PlanOptional, PlanQuantity } from '../../job/plan-fields.tsx';
+import { useJob, useOpenJob } from '../job-context.ts';
+import { PlanOptional, PlanQuantity } from '../plan-fields.tsx';
 import { Choice } from '../../ui/choice.tsx';
 
 type Regulator = ElementOf<'bypass-regulator' | 'blocking-regulator'>;

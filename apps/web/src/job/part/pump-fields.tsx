@@ -11,21 +11,30 @@ import {
 import { elementPath as at } from '@venula/core/edit';
 import { PUMPS, swapPump, USUAL_DRIVER, USUAL_SPEED } from '@venula/core/kinds';
 import { useFormat } from '../../app/settings.ts';
-import { useDoc, useOpenJob } from '../../job/job-context.ts';
-import { ThresholdField } from '../../job/threshold-field.tsx';
-import { PlanQuantity } from '../../job/plan-fields.tsx';
-import { PlanField, PlanForm } from '../../job/plan-form.tsx';
+import { useDoc, useOpenJob } from '../job-context.ts';
+import { ThresholdField } from '../threshold-field.tsx';
+import { PlanQuantity } from '../plan-fields.tsx';
+import { PlanField, PlanForm } from '../plan-form.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { CurveDialog } from './curve-dialog.tsx';
 import { OnePointDialog } from './one-point-dialog.tsx';
 
 /** A pump: which, its curve, when it runs and how fast. */
-export function PumpFields({ id, pump }: { readonly id: string; readonly pump: ElementOf<'pump'> }) {
+export function PumpFields({
+  id,
+  pump,
+  bare,
+}: {
+  readonly id: string;
+  readonly pump: ElementOf<'pump'>;
+  /** By itself, in no car. */
+  readonly bare: boolean;
+}) {
   const { edit, readOnly } = useOpenJob();
   const own = pump.catalogueId === undefined || !(pump.catalogueId in PUMPS);
   return (
     <>
-      <PlanField path={at(id, 'name')} />
+      {!bare && <PlanField path={at(id, 'name')} />}
       <Choice
         label="Pump"
         value={own ? 'own' : pump.catalogueId!}
@@ -50,10 +59,16 @@ export function PumpFields({ id, pump }: { readonly id: string; readonly pump: E
         <OnePointDialog id={id} pump={pump} />
       </div>
       <PlanQuantity path={at(id, 'reliefPa')} />
-      <WhenItRuns id={id} />
-      <SpeedFields id={id} speed={pump.speed} />
-      <DriverFields id={id} driven={pump.driver !== undefined} />
-      <PlanQuantity path={at(id, 'elevationM')} />
+      {!bare && (
+        <>
+          <WhenItRuns id={id} />
+          <SpeedFields id={id} speed={pump.speed} />
+          <DriverFields id={id} driven={pump.driver !== undefined} />
+          <PlanQuantity path={at(id, 'elevationM')} />
+        </>
+      )}
+      <PlanField path={at(id, 'inlet')} />
+      <PlanField path={at(id, 'outlet')} />
       <PlanField path={at(id, 'outletCheck')} />
     </>
   );

@@ -1,7 +1,7 @@
 import type { ElementOf } from '@venula/core/document';
 import { POINT_FIELDS, pumpFigures, pumpFromPoint, type PumpType } from '@venula/core/kinds';
 import { useState } from 'react';
-import { useOpenJob } from '../../job/job-context.ts';
+import { useOpenJob } from '../job-context.ts';
 import { choice, FieldList, type Asked } from '../../ui/field-list.tsx';
 import { FormDialog } from '../../ui/form-dialog.tsx';
 

@@ -4,17 +4,24 @@ import { boreOf, END_IDS, ENDS, HOSE_KINDS, sizesOf } from '@venula/core/kinds';
 import { Minus, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useFormat } from '../../app/settings.ts';
-import { useDoc, useOpenJob, useShown } from '../../job/job-context.ts';
+import { useDoc, useOpenJob, useShown } from '../job-context.ts';
 import { PumpFields } from './pump-fields.tsx';
 import { SeatChoice, SetPressure } from './regulator-fields.tsx';
-import { FigureSources } from '../../job/figure-sources.tsx';
-import { PlanOptional } from '../../job/plan-fields.tsx';
-import { PlanForm } from '../../job/plan-form.tsx';
+import { FigureSources } from '../figure-sources.tsx';
+import { PlanOptional } from '../plan-fields.tsx';
+import { PlanForm } from '../plan-form.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { FactRow } from '../../ui/fact-row.tsx';
 
 /** The part that was touched, with everything about it that can be changed. */
-export function PartTray({ id }: { readonly id: string }) {
+export function PartTray({
+  id,
+  bare = false,
+}: {
+  readonly id: string;
+  /** By itself, in no car: nothing of a place is asked. */
+  readonly bare?: boolean;
+}) {
   const doc = useDoc();
   const e = doc.plumbing.elements[id];
   if (!e) return null;
@@ -22,15 +29,29 @@ export function PartTray({ id }: { readonly id: string }) {
   return (
     <div className="form-grid">
       {e.kind === 'pump' ? (
-        <PumpFields id={id} pump={e} />
+        <PumpFields id={id} pump={e} bare={bare} />
       ) : (
-        <PlanForm owner={owner} own={ownFields(id, e)} />
+        <PlanForm owner={owner} own={{ ...ownFields(id, e), ...(bare ? OF_PLACE : {}) }} />
       )}
-      <StationFacts id={id} />
-      <FigureSources owner={owner} />
+      {!bare && (
+        <>
+          <StationFacts id={id} />
+          <FigureSources owner={owner} />
+        </>
+      )}
     </div>
   );
 }
+
+/** What is asked of the place a part stands in, not of the part; its name in the library is asked above. */
+const OF_PLACE = {
+  name: null,
+  standsIn: null,
+  setPa: null,
+  referenced: null,
+  elevationM: null,
+  fromId: null,
+};
 
 /** What a kind shows in another way than a plain field. */
 function ownFields(id: string, part: PlumbingElement): Readonly<Record<string, ReactNode>> {

@@ -4,7 +4,7 @@ import { sayPumpFault } from '@venula/core/say';
 import { fittingMotor, pumpFaults } from '@venula/core/kinds';
 import { useMemo, useState } from 'react';
 import { useFormat } from '../../app/settings.ts';
-import { useOpenJob } from '../../job/job-context.ts';
+import { useOpenJob } from '../job-context.ts';
 import { LineChart } from '../../ui/chart/line-chart.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { readTable } from '../../ui/read-table.ts';

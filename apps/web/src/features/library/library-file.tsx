@@ -1,0 +1,134 @@
+import { LIBRARY_KINDS, readLibrary, type LibraryRow as ReadRow } from '@venula/core/formats';
+import Papa from 'papaparse';
+import { useState } from 'react';
+import { tell } from '../../api/client.ts';
+import { useOffered, usePutInLibrary } from '../../api/library.ts';
+import { useSettings } from '../../app/settings.ts';
+import { newId } from '../../outbox/ids.ts';
+import { saveFile } from '../../ui/save-file.ts';
+import { sayEntry } from './say-entry.ts';
+import { useFormat } from '../../app/settings.ts';
+
+const MOST_BYTES = 2_000_000;
+const MOST_ROWS = 5000;
+
+const EXAMPLE = `kind,name,volts,pressure (psi),flow (L/h),current (A),Fineness (µm),"Loss at 400 L/h, clean (psi)","Flow of one, static (cc/min)",Flow is rated at (psi)
+pump,Shop pump,13.5,0,450,7,,,,
+,,13.5,40,360,10,,,,
+,,13.5,80,230,13.5,,,,
+filter,Shop filter,,,,,10,0.9,,
+injectors,Shop injectors,,,,,,,1000,43.5
+`;
+
+/** Parts, pumps with their curves and injectors from one sheet, looked at part by part before anything is kept. */
+export function LibraryFile() {
+  const { units } = useSettings();
+  const format = useFormat();
+  const put = usePutInLibrary();
+  const offered = useOffered();
+  const [rows, setRows] = useState<readonly ReadRow[] | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const known = new Map(offered.map((e) => [e.name.toLowerCase(), e]));
+  const good = (rows ?? []).filter((r) => r.data);
+  const read = async (file: File | undefined): Promise<void> => {
+    setRows(null);
+    setTrouble(null);
+    put.reset();
+    if (!file) return;
+    if (file.size > MOST_BYTES) return setTrouble('The file is larger than 2 MB: split it.');
+    const { data, meta } = Papa.parse<Record<string, string>>(await file.text(), {
+      header: true,
+      skipEmptyLines: 'greedy',
+    });
+    const headings = (meta.fields ?? []).map((f) => f.trim().toLowerCase());
+    if (!headings.includes('kind') || !headings.includes('name'))
+      return setTrouble(
+        'The first row names the columns: kind, name, then figures by what the forms call them.',
+      );
+    if (data.length > MOST_ROWS) return setTrouble(`More than ${MOST_ROWS} rows: split the file.`);
+    setRows(readLibrary(data, units));
+  };
+  const keep = (): void =>
+    put.mutate(
+      good.map((r) => {
+        const old = known.get(r.name.toLowerCase());
+        return {
+          id: old?.id ?? newId(),
+          name: r.name,
+          data: r.data!,
+          retired: false,
+          baseRevision: old?.revision ?? 0,
+        };
+      }),
+    );
+  return (
+    <section className="border-y border-rule py-3" aria-label="From a sheet">
+      <div className="flex flex-wrap items-center gap-3">
+        <label className="btn btn-small cursor-pointer">
+          From a CSV file
+          <input
+            type="file"
+            accept=".csv,text/csv"
+            className="sr-only"
+            onChange={(e) => {
+              void read(e.target.files?.[0]);
+              e.target.value = '';
+            }}
+          />
+        </label>
+        <button
+          type="button"
+          className="btn btn-small"
+          onClick={() => saveFile('library example.csv', 'text/csv', EXAMPLE)}
+        >
+          An example to fill in
+        </button>
+      </div>
+      <p className="mt-1 text-sm text-soft">
+        Columns kind and name, then any figure by what the forms call it, its unit in brackets. A pump takes a
+        row a point of its curve: volts, pressure, flow, current. Kinds:{' '}
+        {LIBRARY_KINDS.join(', ').toLowerCase()}.
+      </p>
+      {trouble && (
+        <p role="alert" className="font-semibold text-stop">
+          {trouble}
+        </p>
+      )}
+      {rows && (
+        <>
+          <ul aria-label="Read from the sheet" className="mt-2 max-h-[320px] overflow-y-auto">
+            {rows.map((r, i) => (
+              <li key={i} className="border-t border-rule py-1 text-sm">
+                <span className="num text-soft">
+                  {r.lines.length > 1 ? `Rows ${r.lines[0]} to ${r.lines.at(-1)}` : `Row ${r.lines[0]}`}
+                </span>{' '}
+                <strong className="font-semibold">{r.name || 'no name'}</strong>{' '}
+                {r.data ? (
+                  <>
+                    {sayEntry(r.data, format)}
+                    {known.has(r.name.toLowerCase()) && ', takes the place of the one there'}
+                  </>
+                ) : (
+                  <span className="font-semibold text-fix">{r.trouble}</span>
+                )}
+              </li>
+            ))}
+          </ul>
+          <button
+            type="button"
+            className="btn btn-main mt-2"
+            disabled={good.length === 0 || put.isPending || put.isSuccess}
+            onClick={keep}
+          >
+            {put.isSuccess ? 'Kept' : `Keep ${good.length} of ${rows.length}`}
+          </button>
+          {put.error && (
+            <p role="alert" className="font-semibold text-stop">
+              {tell(put.error)}
+            </p>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
