@@ -20,7 +20,7 @@ test('ports are named on the bench: adapters, seals and the order list follow, a
     await page.getByRole('tab', { name: 'Joints' }).click();
     const joint = page.locator('[data-connection="feed:filter:feed"]');
     await expect(joint).toContainText('(usual)');
-    await joint.getByRole('button', { name: /Name the ports/ }).click();
+    await joint.getByRole('button', { name: /Ports and making/ }).click();
     await choose(joint.getByRole('combobox', { name: 'Outlet of Fuel filter' }), 'M18×1.5, female');
     await expect(joint).toContainText('Adapter, M18×1.5 to -8 flare');
     await expect(joint).toContainText('Washer joint');
@@ -29,7 +29,7 @@ test('ports are named on the bench: adapters, seals and the order list follow, a
 
   await test.step('a port nothing common leads from is a finding, and a tap takes it back', async () => {
     const joint = page.locator('[data-connection="feed:check:filter"]');
-    await joint.getByRole('button', { name: /Name the ports/ }).click();
+    await joint.getByRole('button', { name: /Ports and making/ }).click();
     await choose(joint.getByRole('combobox', { name: 'Inlet of Fuel filter' }), '1/16 NPT, female');
     const stack = finding(page, 'PORT_STACK');
     await expect(stack).toContainText('3 adapters in a row');
@@ -39,6 +39,22 @@ test('ports are named on the bench: adapters, seals and the order list follow, a
     await expect(joint).toContainText('no 4 adapters in a row');
     await open.getByRole('button', { name: 'Use the ports it usually has' }).click();
     await expect(open).toHaveCount(0);
+  });
+
+  await test.step('tape on a flare and a used ring are told, and a tap makes them right', async () => {
+    const joint = page.locator('[data-connection="feed:filter:feed"]');
+    await joint.getByRole('button', { name: /Ports and making/ }).click();
+    const flare = joint.getByRole('group', { name: /to Feed hose, flare joint/ });
+    await choose(flare.getByRole('combobox', { name: 'On the thread' }), 'tape');
+    const taped = finding(page, 'JOINT_DRESSED');
+    await expect(taped).toContainText('tape on a flare joint');
+    await taped.getByRole('button', { name: 'Make it as its kind asks' }).click();
+    await expect(taped).toHaveCount(0);
+    await choose(joint.getByRole('combobox', { name: 'Seal' }).first(), 'used again');
+    const used = finding(page, 'JOINT_SEAL_USED');
+    await expect(used).toContainText('a used seal in an O-ring joint');
+    await used.getByRole('button', { name: 'Fit a new seal' }).click();
+    await expect(used).toHaveCount(0);
   });
 
   await test.step('the order list opens in any CSV reader and says the same', async () => {

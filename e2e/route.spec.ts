@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { axeOf, flawsOf } from './pages/face.ts';
-import { choose, copyOfCoupe, finding, newJob, saved, signIn, stage, type } from './pages/shop.ts';
+import { choose, copyOfCoupe, finding, newJob, pick, saved, signIn, stage, type } from './pages/shop.ts';
 
 const answer = (page: Page) => page.getByTestId('answer');
 
@@ -80,6 +80,47 @@ test('feed and return are drawn past the exhaust; too near is told, cured by a s
     await handle.focus();
     await page.keyboard.press('Shift+ArrowUp');
     await expect(right).not.toHaveValue(typed);
+    await saved(page);
+  });
+
+  await test.step('beside the factory’s line, over the shop’s own photo, with the wires measured', async () => {
+    const car = page.getByRole('button', { name: 'The car, and what is in it' });
+    await car.click();
+    await page.getByRole('button', { name: '+ Battery' }).click();
+    // Where the pump is, only a line that leads to it tells.
+    await expect(page.getByText('Draw the line behind a pump')).toBeVisible();
+    await page.getByRole('button', { name: 'Draw suction hose' }).click();
+    await car.click();
+    await page.getByRole('button', { name: 'Take these wire lengths' }).click();
+    await expect(page.getByRole('region', { name: 'Battery and wires' })).toContainText('as planned');
+    await page.getByRole('button', { name: '+ Factory line' }).click();
+    await page.getByRole('group', { name: 'Points' }).getByRole('button', { name: 'Point 2' }).click();
+    await type(page, 'To the right', '8 in');
+    await expect(page.locator('[data-guide][data-guide="guide-1"]').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Feed hose', exact: true }).click();
+    await choose(page.getByRole('combobox', { name: /^Run it .* beside/ }), 'Factory line');
+    await page.getByRole('button', { name: 'right of it' }).click();
+    await page.getByRole('button', { name: 'Point 2', exact: false }).first().click();
+    await page.getByRole('button', { name: 'Put a picture behind it…' }).nth(1).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.locator('input[type=file]').setInputFiles({
+      name: 'a note.jpg',
+      mimeType: 'image/jpeg',
+      buffer: Buffer.from('no picture at all'),
+    });
+    await expect(dialog.getByRole('alert')).toContainText('no picture this device can read');
+    const photo = await page.screenshot({ type: 'jpeg' });
+    await dialog
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'side.jpg', mimeType: 'image/jpeg', buffer: photo });
+    const picture = dialog.getByRole('application');
+    await expect(picture).toBeVisible();
+    const box = (await picture.boundingBox())!;
+    await page.mouse.click(box.x + box.width * 0.2, box.y + box.height * 0.7);
+    await page.mouse.click(box.x + box.width * 0.8, box.y + box.height * 0.7);
+    await expect(dialog.getByRole('status')).toContainText('a pixel is');
+    await dialog.getByRole('button', { name: 'Put it behind the view' }).click();
+    await expect(page.locator('[data-picture]')).toHaveCount(1);
     await saved(page);
   });
 
@@ -199,6 +240,19 @@ test('one run from -6 to -8: ends, adapters, clips and hose follow, and the shel
   const smaller = page.getByRole('button', { name: 'One size smaller' });
   await smaller.click();
   await expect(page.getByRole('group', { name: 'Size' })).toContainText('-6');
+  await pick(page, 'Add a part after Feed hose', 'Ethanol sensor');
+  const plan = async (): Promise<void> => {
+    await stage(page, 'Route');
+    await page.getByRole('tab', { name: 'In the car' }).click();
+    const start = page.getByRole('button', { name: 'Start with usual figures' });
+    if (await start.isVisible()) {
+      await start.click();
+      await page.getByRole('button', { name: 'Draw feed hose' }).click();
+    } else await page.getByRole('button', { name: 'Feed hose', exact: true }).click();
+    await page.getByRole('button', { name: /^Plan with / }).click();
+    await expect(page.getByText(/Planned with its drawn length/)).toBeVisible();
+  };
+  await test.step('it is drawn in the car, and planned so', plan);
   await stage(page, 'Parts');
   const list = page.getByRole('table', { name: 'Parts the plan implies' });
   await expect(list).toContainText('Hose end -6');
@@ -224,6 +278,7 @@ test('one run from -6 to -8: ends, adapters, clips and hose follow, and the shel
     await stage(page, 'Plumb');
     await page.locator('[data-part="feed"]').first().click();
     await page.getByRole('button', { name: 'One size larger' }).click();
+    await plan();
     await stage(page, 'Parts');
     await choose(page.getByRole('combobox', { name: 'Compare with' }), /plan A/);
     const changes = page.getByRole('region', { name: 'Changes against a frozen plan' });
@@ -232,8 +287,16 @@ test('one run from -6 to -8: ends, adapters, clips and hose follow, and the shel
       'Hose end -8',
       'Cushioned clip for -6 line',
       'Cushioned clip for -8 line',
+      'Filter bracket, -6 size',
+      'Filter bracket, -8 size',
+      'Sensor bracket, -8 size',
     ])
       await expect(changes).toContainText(part);
     await expect(changes).toContainText(/Adapter|adapter/);
+    // What it passes, what is cut of it, and where the sensor behind it comes to sit.
+    const car = page.getByTestId('car-changes');
+    await expect(car).toContainText(/Feed hose, off /);
+    await expect(car).toContainText('Feed hose, hose to cut');
+    await expect(car).toContainText('Ethanol sensor, hose ahead of it');
   });
 });

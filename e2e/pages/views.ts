@@ -64,6 +64,11 @@ export const SHOP_VIEWS: readonly View[] = [
     path: '/jobs',
     then: (page) => page.getByRole('button', { name: 'New job' }).click(),
   },
+  {
+    name: 'Library',
+    path: '/library',
+    then: (page) => page.getByRole('button', { name: 'From a sheet' }).click(),
+  },
   ...['wire', 'line', 'return', 'sender', 'ends', 'adapter', 'npt', 'convert'].map((sum) => ({
     name: `Sum ${sum}`,
     path: `/sums?sum=${sum}`,

@@ -12,11 +12,11 @@ const PLACES = [
 export function ShopLayout() {
   const person = useMe().data;
   return (
-    <div className="grid h-dvh grid-rows-[60px_minmax(0,1fr)]">
-      <header className="flex items-center gap-4 overflow-x-auto bg-rail px-8 text-rail-ink max-md:gap-2 max-md:px-3">
-        <p className="headline text-2xl tracking-tight">venula</p>
+    <div className="grid h-dvh grid-rows-[auto_minmax(0,1fr)]">
+      <header className="flex min-h-[60px] items-center gap-4 bg-rail px-8 text-rail-ink max-md:flex-wrap max-md:gap-x-2 max-md:gap-y-2 max-md:px-3 max-md:pt-2">
+        <p className="headline text-2xl tracking-tight max-md:grow">venula</p>
         <p className="label grow text-rail-soft max-md:hidden">Saltmarsh Speed & Fuel</p>
-        <nav className="flex gap-2" aria-label="Shop">
+        <nav className="flex gap-2 max-md:order-last max-md:w-full" aria-label="Shop">
           {PLACES.map(([to, name]) => (
             <NavLink
               key={to}

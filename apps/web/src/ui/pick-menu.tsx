@@ -41,6 +41,7 @@ export function PickMenu({
           {groups.map((group, i) => (
             <DropdownMenu.Group
               key={group.heading ?? i}
+              aria-label={group.heading}
               className={group.options.length > TALL ? 'grid grid-cols-2' : undefined}
             >
               {group.heading && (

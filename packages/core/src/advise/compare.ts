@@ -80,9 +80,24 @@ function carFigures(doc: JobDocument): Map<string, number> {
       }
       if (e.kind !== 'component' || e.what !== 'ethanol-sensor') return [];
       const at = placeOf(doc, id);
-      return at ? hot.map((k) => [`${e.name}, off ${k.name.toLowerCase()}`, nearest(at, k).distance]) : [];
+      const off = at
+        ? hot.map((k): [string, number] => [
+            `${e.name}, off ${k.name.toLowerCase()}`,
+            nearest(at, k).distance,
+          ])
+        : [];
+      return [[`${e.name}, hose ahead of it`, hoseAhead(doc, id)], ...off];
     }),
   );
+}
+
+/** How far along its line a part sits, m: a shorter or longer hose moves it. */
+function hoseAhead({ plumbing }: JobDocument, id: string): number {
+  const order = Object.values(plumbing.paths).find((p) => p.order.includes(id))?.order ?? [];
+  return order.slice(0, order.indexOf(id)).reduce((sum, other) => {
+    const e = plumbing.elements[other];
+    return e?.kind === 'run' ? sum + e.lengthM : sum;
+  }, 0);
 }
 
 function billChanges(before: readonly BillLine[], after: readonly BillLine[]): BillChange[] {

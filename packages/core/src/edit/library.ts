@@ -28,7 +28,15 @@ const STAYS: readonly string[] = [...OF_PLACE, 'referenced', 'elevationM', 'from
   (key) => key !== 'fromLibrary',
 );
 
-/** What a part is by itself: without its place in a car, and without a word on who measured it there. */
+/**
+ * What a part is by itself: without its place in a car, and without a word on who measured it there.
+ * @param part part of a plan
+ * @returns the part as it goes into the library, its height 0
+ * Validity: any part but hose.
+ * @throws nothing
+ * @source own convention
+ * @example bareOf({ kind: 'strainer', name: 'x', lossAt400Pa: 1, clogged: 0, standsIn: 'in-tank' }).standsIn // => undefined
+ */
 export function bareOf(part: Part): Part {
   const own = Object.entries(part).filter(
     ([key]) => !key.endsWith('From') && !(OF_PLACE as readonly string[]).includes(key),

@@ -21,15 +21,28 @@ export { BILL_GROUPS, type BillGroup, type BillLine } from '../kinds/bill-line.t
  * @example billOfMaterials(fullReturnJob('x')).some((l) => l.part.includes('-8')) // => true
  */
 export function billOfMaterials(doc: JobDocument): BillLine[] {
-  return merge([
-    ...partLines(doc),
-    ...junctionLines(doc),
-    ...mountLines(doc),
-    ...joiningLines(doc),
-    ...injectorLines(doc),
-    ...wiringLines(doc),
-  ]);
+  return withSpares(
+    merge([
+      ...partLines(doc),
+      ...junctionLines(doc),
+      ...mountLines(doc),
+      ...joiningLines(doc),
+      ...injectorLines(doc),
+      ...wiringLines(doc),
+    ]),
+  );
 }
+
+/** What is torn, dropped or blown while the car is in pieces and the shop is shut. */
+const SPARED = /^(?:O-ring|Sealing washer|Fuse \d|Injector O-ring|Flange gasket)/;
+
+/** One more of each ring, washer, gasket and fuse than the plan takes. */
+const withSpares = (lines: readonly BillLine[]): BillLine[] =>
+  lines.map((l) =>
+    SPARED.test(l.part)
+      ? { ...l, quantity: l.quantity + 1, note: [l.note, 'one of them to spare'].filter(Boolean).join('; ') }
+      : l,
+  );
 
 function partLines(doc: JobDocument): BillLine[] {
   const { elements, paths } = doc.plumbing;

@@ -215,6 +215,7 @@ export { pictureScale } from '../../src/fit/backdrop.ts';
 export { placeOf } from '../../src/fit/places.ts';
 export { takeWireWays, wireWays } from '../../src/fit/wire-lengths.ts';
 export {
+  bareOf,
   fitFromLibrary,
   injectorsFromLibrary,
   offerFromLibrary,

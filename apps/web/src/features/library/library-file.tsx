@@ -2,7 +2,7 @@ import { LIBRARY_KINDS, readLibrary, type LibraryRow as ReadRow } from '@venula/
 import Papa from 'papaparse';
 import { useState } from 'react';
 import { tell } from '../../api/client.ts';
-import { useOffered, usePutInLibrary } from '../../api/library.ts';
+import { useOffered, usePutInLibrary, type LibraryRow } from '../../api/library.ts';
 import { useSettings } from '../../app/settings.ts';
 import { newId } from '../../outbox/ids.ts';
 import { saveFile } from '../../ui/save-file.ts';
@@ -27,8 +27,9 @@ export function LibraryFile() {
   const put = usePutInLibrary();
   const offered = useOffered();
   const [rows, setRows] = useState<readonly ReadRow[] | null>(null);
+  /** As the library was when the sheet was read: what is kept since is no news. */
+  const [known, setKnown] = useState<ReadonlyMap<string, LibraryRow>>(new Map());
   const [trouble, setTrouble] = useState<string | null>(null);
-  const known = new Map(offered.map((e) => [e.name.toLowerCase(), e]));
   const good = (rows ?? []).filter((r) => r.data);
   const read = async (file: File | undefined): Promise<void> => {
     setRows(null);
@@ -46,6 +47,7 @@ export function LibraryFile() {
         'The first row names the columns: kind, name, then figures by what the forms call them.',
       );
     if (data.length > MOST_ROWS) return setTrouble(`More than ${MOST_ROWS} rows: split the file.`);
+    setKnown(new Map(offered.map((e) => [e.name.toLowerCase(), e])));
     setRows(readLibrary(data, units));
   };
   const keep = (): void =>

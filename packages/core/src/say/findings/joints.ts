@@ -4,12 +4,15 @@ import { capital, type Words } from '../words.ts';
 
 const source = 'common practice; SAE J514, J1926, ASME B1.20.1 for what each seals on';
 
+/** “a flare joint”, “an O-ring joint”, “an NPT joint”. */
+const an = (what: string): string => `${/^(?:[aeiou]|NPT)/i.test(what) ? 'an' : 'a'} ${what}`;
+
 export const madeWords: Words<MadeFound> = ({ code, place, figures: f }) => {
   const dressing = DRESSINGS[f.dressing];
   switch (code) {
     case 'JOINT_DRESSED':
       return {
-        title: `${place.name}: ${dressing} on a ${f.what}.`,
+        title: `${place.name}: ${dressing} on ${an(f.what)}.`,
         text: `It does not seal on its thread: ${dressing} keeps it off its seat, and what comes off goes to the injectors. How it is made: ${f.does}.`,
         formula: `${f.what}: ${f.never}`,
         source,
@@ -30,7 +33,7 @@ export const madeWords: Words<MadeFound> = ({ code, place, figures: f }) => {
       };
     case 'JOINT_SEAL_USED':
       return {
-        title: `${place.name}: a used seal in a ${f.what}.`,
+        title: `${place.name}: a used seal in ${an(f.what)}.`,
         text: `What sealed it has taken the shape of the old joint. New one: it costs less than the fuel it lets out. ${capital(f.does)}.`,
         formula: `${f.what}: a new seal each time it is made`,
         source,

@@ -24,11 +24,14 @@ export const CarBody = memo(function CarBody({
         <Upright view={view} scale={scale} vehicle={vehicle} />
       )}
       <Block name="Tank" spot={vehicle.tank} size={TANK} {...{ view, scale }} />
+      {vehicle.battery && <Block name="Battery" spot={vehicle.battery} size={BATTERY} {...{ view, scale }} />}
       <Block name="Engine" spot={vehicle.engine} size={ENGINE} {...{ view, scale }} />
     </g>
   );
 });
 
+/** Of a usual car battery, m. */
+const BATTERY = { x: 0.18, y: 0.25, z: 0.19 };
 const TANK = { x: 0.5, y: 0.95, z: 0.28 };
 const ENGINE = { x: 0.62, y: 0.6, z: 0.5 };
 

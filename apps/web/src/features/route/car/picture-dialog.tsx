@@ -255,10 +255,10 @@ function Marked({
   return (
     <svg
       viewBox={`0 0 ${photo.width} ${photo.height}`}
-      className="max-h-[52vh] w-full cursor-crosshair touch-manipulation bg-well"
+      className="max-h-[40vh] w-full cursor-crosshair touch-manipulation bg-well"
       style={{
         aspectRatio: `${photo.width} / ${photo.height}`,
-        maxWidth: `calc(52vh * ${photo.width / photo.height})`,
+        maxWidth: `calc(40vh * ${photo.width / photo.height})`,
       }}
       role="application"
       tabIndex={0}

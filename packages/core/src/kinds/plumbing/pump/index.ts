@@ -6,6 +6,20 @@ import { makePump, pumpShape, type Pump } from './shape.ts';
 
 const stronger = (c: Pump['curve']): Pump['curve'] => ({ ...c, flows: c.flows.map((q) => q * 1.15) });
 
+const TYPES = {
+  turbine: 'turbine',
+  'positive-displacement': 'gerotor, gear or roller',
+  brushless: 'brushless',
+};
+
+/** Enough to order one like it where its model is not known: type, and a point of its curve in both units. */
+function specified({ type, curve, outletCheck }: Pump): string {
+  const at = Math.floor(curve.pressures.length / 2);
+  const [pa, flow] = [curve.pressures[at]!, curve.flows[at]!];
+  const point = `${Math.round(flow * 3.6e6)} L/h at ${Math.round(pa / 6894.757)} psi (${Math.round(pa / 1e3)} kPa) and ${curve.volts} V`;
+  return `${TYPES[type]}, ${point}${outletCheck ? ', check valve in its outlet' : ''}`;
+}
+
 export const pump: PlumbingKind<Pump> = {
   shape: pumpShape,
   faces: (e, site) => known(e, site.inTank ? IN_TANK : bosses(site)),
@@ -25,7 +39,7 @@ export const pump: PlumbingKind<Pump> = {
     },
     change: { what: 'flow' },
   }),
-  lines: (e) => component(e.name, 'on rubber isolators'),
+  lines: (e) => component(e.name, specified(e)),
   mount: () => 'Pump cradle with rubber isolators',
   caption: (e) =>
     e.driver

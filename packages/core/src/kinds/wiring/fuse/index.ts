@@ -30,7 +30,7 @@ const device = withSources({
 });
 
 const fuseLines = (rating: number, where = ''): BillLine[] => [
-  billLine('electrical', `Fuse ${rating} A`, 1, 'each', 'and one spare'),
+  billLine('electrical', `Fuse ${rating} A`, 1, 'each'),
   billLine(
     'electrical',
     `Fuse holder, sealed, for ${rating} A`,
