@@ -15,7 +15,7 @@ const plain = (width: number, height: number) =>
   sharp({ create: { width, height, channels: 3, background: '#336699' } });
 const send = (id: string, bytes: Buffer, type = 'image/jpeg', of = job) =>
   shop.as.technician
-    .put(`/api/v1/jobs/${of}/photos/${id}?caption=Under%20the%20floor`)
+    .put(`/api/v1/jobs/${of}/photos/${id}?caption=Under%20the%20floor&about=line:feed`)
     .set('Content-Type', type)
     .send(bytes);
 
@@ -36,6 +36,7 @@ describe('Photos of a job', () => {
       width: 500,
       height: 2000,
       caption: 'Under the floor',
+      about: 'line:feed',
       author: 'A technician',
     });
     expect(kept).not.toHaveProperty('bytes');

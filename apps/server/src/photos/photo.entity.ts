@@ -15,6 +15,10 @@ export class Photo extends Signed {
   @Column({ type: 'varchar', length: 200, default: '' })
   caption!: string;
 
+  /** What it is of: “line:feed”, “view:side”, a step of the job sheet; empty: the job as a whole. */
+  @Column({ type: 'varchar', length: 120, default: '' })
+  about!: string;
+
   /** px. */
   @Column({ type: 'integer' })
   width!: number;

@@ -14,7 +14,7 @@ import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { CurrentActor } from '../accounts/auth.guard.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
-import { captionQuery, type Caption } from './photo-schemas.ts';
+import { photoQuery, type PhotoOf } from './photo-schemas.ts';
 import { PhotosService } from './photos.service.ts';
 
 @ApiTags('photos')
@@ -41,7 +41,7 @@ export class PhotosController {
   add(
     @Param('jobId', ParseUUIDPipe) jobId: string,
     @Param('id', ParseUUIDPipe) id: string,
-    @Query(new JoiPipe(captionQuery)) { caption }: Caption,
+    @Query(new JoiPipe(photoQuery)) of: PhotoOf,
     @Body() body: unknown,
     @CurrentActor() actor: Actor,
   ) {
@@ -51,6 +51,6 @@ export class PhotosController {
         message: 'There is no picture in what was sent.',
         remedy: 'Send a JPEG, PNG or WebP photo.',
       });
-    return this.photos.add(jobId, id, caption, body, actor);
+    return this.photos.add(jobId, id, of, body, actor);
   }
 }

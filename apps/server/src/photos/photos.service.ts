@@ -7,6 +7,7 @@ import { idTaken } from '../common/id-taken.ts';
 import { insertOnce } from '../db/insert-once.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { Photo } from './photo.entity.ts';
+import type { PhotoOf } from './photo-schemas.ts';
 import { pictureFrom } from './picture.ts';
 
 /** Of one job: a record has dozens; more is a mistake or ill will. */
@@ -34,7 +35,7 @@ export class PhotosService {
   }
 
   /** Keeps a picture once, however often it is sent. */
-  async add(jobId: string, id: string, caption: string, input: Buffer, actor: Actor): Promise<Photo> {
+  async add(jobId: string, id: string, of: PhotoOf, input: Buffer, actor: Actor): Promise<Photo> {
     const sha256 = createHash('sha256').update(input).digest('hex');
     await this.jobs.find(jobId);
     const known = await this.same(id, jobId, sha256);
@@ -47,9 +48,9 @@ export class PhotosService {
           message: `This job has ${MOST_PHOTOS} photos already.`,
           remedy: 'Put the rest into another job of the same car.',
         });
-      const row = { ...picture, id, jobId, caption, sha256, author: actor.name };
+      const row = { ...picture, ...of, id, jobId, sha256, author: actor.name };
       if (await insertOnce(tx, Photo, row))
-        await audit(tx, actor.name, 'photo-added', jobId, { photo: id, caption });
+        await audit(tx, actor.name, 'photo-added', jobId, { photo: id, ...of });
       return (await this.same(id, jobId, sha256, tx))!;
     });
   }

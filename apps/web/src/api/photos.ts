@@ -6,6 +6,8 @@ import { apiUpload, api } from './client.ts';
 export interface PhotoRow {
   readonly id: string;
   readonly caption: string;
+  /** What it is of: “line:feed”, “view:side”. */
+  readonly about: string;
   /** px. */
   readonly width: number;
   readonly height: number;
@@ -28,9 +30,17 @@ export const photoAddress = (jobId: string, id: string): string => `/api/v1/jobs
 export function useSendPhoto(jobId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: async ({ file, caption }: { readonly file: File; readonly caption: string }) => {
+    mutationFn: async ({
+      file,
+      caption,
+      about,
+    }: {
+      readonly file: File;
+      readonly caption: string;
+      readonly about: string;
+    }) => {
       const picture = await smaller(file);
-      const query = new URLSearchParams({ caption });
+      const query = new URLSearchParams({ caption, about });
       return apiUpload<PhotoRow>(`/jobs/${jobId}/photos/${newId()}?${query}`, picture);
     },
     onSuccess: () => client.invalidateQueries({ queryKey: photos(jobId) }),

@@ -224,6 +224,7 @@ export {
   type LibraryEntry,
 } from '../../src/edit/library.ts';
 export { checkLibrary, readLibrary } from '../../src/formats/library.ts';
+export { endName } from '../../src/kinds/plumbing/run/lines.ts';
 export { placeTold } from '../../src/fit/place-told.ts';
 export { substitutesFor } from '../../src/supply/substitutes.ts';
 export { sayMade } from '../../src/edit/made-joint.ts';

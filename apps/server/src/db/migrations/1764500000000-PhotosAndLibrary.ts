@@ -11,6 +11,7 @@ export class PhotosAndLibrary1764500000000 implements MigrationInterface {
       "id" uuid NOT NULL,
       "job_id" uuid NOT NULL,
       "caption" character varying(200) NOT NULL DEFAULT '',
+      "about" character varying(120) NOT NULL DEFAULT '',
       "width" integer NOT NULL,
       "height" integer NOT NULL,
       "sha256" character(64) NOT NULL,

@@ -1,7 +1,8 @@
 import { posesOf, takeEnds, type EndFit, type PortGap } from '@venula/core/fit';
-import { ENDS, HOSE_KINDS } from '@venula/core/kinds';
+import { endName, ENDS, HOSE_KINDS } from '@venula/core/kinds';
 import { Check } from 'lucide-react';
 import { useMemo, type ReactNode } from 'react';
+import { freeFor, useShelf } from '../../api/shelf.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { Choice } from '../../ui/choice.tsx';
 import { EndsFound, GapFields, useEndChoice, USUAL_GAP } from '../../ui/fit/end-choice.tsx';
@@ -43,7 +44,8 @@ export function EndsView({
 
 function OneHose({ line: { id, run, route }, picker }: { readonly line: Line; readonly picker: ReactNode }) {
   const doc = useDoc();
-  const { edit, readOnly } = useOpenJob();
+  const { id: jobId, edit, readOnly } = useOpenJob();
+  const shelf = useShelf().data;
   const put = usePutRoute(id);
   const gap = useMemo(() => route?.gap ?? gapAsLong(run.lengthM), [route?.gap, run.lengthM]);
   const movement = route?.movementM ?? 0;
@@ -53,6 +55,13 @@ function OneHose({ line: { id, run, route }, picker }: { readonly line: Line; re
   );
   const choice = useEndChoice(asked);
   const { fit } = choice;
+  const onShelf = (end: EndFit['ends'][number]): number =>
+    (shelf ?? []).reduce(
+      (sum, s) => (s.part === endName(run, end) ? sum + Math.max(0, freeFor(s, jobId)) : sum),
+      0,
+    );
+  const hand = ({ ends: [a, b] }: EndFit): boolean =>
+    onShelf(a) >= (a === b ? 2 : 1) && onShelf(b) >= (a === b ? 2 : 1);
   const taken = fit !== undefined && isTaken(run, fit);
   return (
     <div className="grid grid-cols-[260px_minmax(0,1fr)] gap-6 max-lg:grid-cols-1">
@@ -68,7 +77,7 @@ function OneHose({ line: { id, run, route }, picker }: { readonly line: Line; re
       </div>
       <div>
         <Headline tone={choice.tone} sentence={choice.sentence} second={choice.second} />
-        <EndsFound choice={choice}>
+        <EndsFound choice={choice} hand={hand}>
           {fit && (
             <div className="my-3">
               {taken ? (

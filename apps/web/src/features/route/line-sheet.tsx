@@ -9,6 +9,7 @@ import { useFormat } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { PlanQuantity } from '../../job/plan-fields.tsx';
 import { PlanField, PlanForm } from '../../job/plan-form.tsx';
+import { PhotoStrip } from '../../job/photo-strip.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { usePutRoute, type Line } from './use-lines.ts';
@@ -73,6 +74,7 @@ export function LineSheet({
           <Passed line={line} />
         </>
       )}
+      <PhotoStrip about={`line:${id}`} caption={line.run.name} />
       <Cut line={line} onEnds={onEnds} />
     </div>
   );

@@ -129,9 +129,12 @@ export function useEndChoice(asked: Omit<EndQuestion, 'ends'>): EndChoice {
 /** The drawing, how the ends are turned, and every other pair. */
 export function EndsFound({
   choice,
+  hand,
   children,
 }: {
   readonly choice: EndChoice;
+  /** Whether both ends of a pair lie on the shelf; absent: nobody’s shelf is looked at. */
+  readonly hand?: (fit: EndFit) => boolean;
   readonly children?: ReactNode;
 }) {
   const { q, fits, fit, ends, pair, setEnds, setPair, fault, again } = choice;
@@ -147,7 +150,12 @@ export function EndsFound({
       {children}
       <div className="mt-3 grid max-w-[720px] gap-3">
         {fits.length > 0 && (
-          <FitList fits={fits} chosen={fit} onChoose={(f) => setPair(f === fits[0] ? null : f.ends)} />
+          <FitList
+            fits={fits}
+            chosen={fit}
+            hand={hand}
+            onChoose={(f) => setPair(f === fits[0] ? null : f.ends)}
+          />
         )}
         <EndsOnHand chosen={ends} onChoose={setEnds} />
         <PairCheck pair={pair} onChoose={setPair} />

@@ -15,9 +15,12 @@ const LIES: Readonly<Record<Lies, string>> = {
 export function FitList({
   fits,
   chosen,
+  hand,
   onChoose,
 }: {
   readonly fits: readonly EndFit[];
+  /** Whether both ends of a pair lie on the shelf. */
+  readonly hand?: ((fit: EndFit) => boolean) | undefined;
   readonly chosen: EndFit | undefined;
   readonly onChoose: (fit: EndFit) => void;
 }) {
@@ -35,7 +38,10 @@ export function FitList({
               onClick={() => onChoose(fit)}
               className={`grid min-h-[52px] w-full grid-cols-[minmax(0,1fr)_6.5rem_7.5rem_4.5rem] items-center gap-x-3 px-1 py-1 text-left max-md:grid-cols-[minmax(0,1fr)_6.5rem] ${fit === chosen ? 'bg-mark/25 font-semibold' : 'hover:bg-well'}`}
             >
-              <span>{capital(sayEnds(fit.ends))}</span>
+              <span>
+                {capital(sayEnds(fit.ends))}
+                {hand?.(fit) && <span className="label text-sm font-semibold text-good"> on the shelf</span>}
+              </span>
               <span className="num">cut {format('tape', fit.cut)}</span>
               <span className={`label text-sm ${fit.lies === 'easily' ? 'text-soft' : 'text-fix'}`}>
                 {LIES[fit.lies]}

@@ -125,7 +125,8 @@ function Calibrate({
             onChange={(e) => {
               const file = e.target.files?.[0];
               e.target.value = '';
-              if (file) send.mutate({ file, caption: view.name }, { onSuccess: take });
+              if (file)
+                send.mutate({ file, caption: view.name, about: `view:${view.key}` }, { onSuccess: take });
             }}
           />
         </label>

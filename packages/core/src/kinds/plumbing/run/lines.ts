@@ -24,7 +24,17 @@ export function runLines(e: Run, site: BillSite): BillLine[] {
 export const hoseName = ({ hose, dash }: Pick<Run, 'hose' | 'dash'>): string =>
   `${HOSE_KINDS[hose].name}, -${dash}`;
 
-/** A hard tube has no hose ends: it is flared behind a nut and sleeve, and turns by a bend or an elbow. */
+/**
+ * What an end of a line is on the order list and on the shelf. A hard tube has no hose ends: it is flared behind a nut and
+ * sleeve, and turns by a bend or an elbow.
+ * @param e kind and size of the line
+ * @param end which end
+ * @returns words
+ * Validity: every kind of hose and tube.
+ * @throws nothing
+ * @source own wording
+ * @example endName({ hose: 'ptfe', dash: 6 }, 'straight') // => 'Hose end -6, straight, for PTFE, conductive liner, braided'
+ */
 export function endName(e: Pick<Run, 'hose' | 'dash'>, end: Run['ends'][number]): string {
   const kind = HOSE_KINDS[e.hose];
   if (!e.hose.startsWith('hard-'))
