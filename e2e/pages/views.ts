@@ -53,6 +53,7 @@ export const JOB_VIEWS: readonly View[] = [
   { name: 'Parts Cut list', path: 'parts?view=cut' },
   { name: 'Parts Joints', path: 'parts?view=joints' },
   { name: 'Parts Tools', path: 'parts?view=tools' },
+  { name: 'Build', path: 'build' },
   { name: 'Test', path: 'test' },
   { name: 'Handover', path: 'handover' },
 ];

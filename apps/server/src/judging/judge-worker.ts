@@ -3,13 +3,19 @@ import { upgradeJob, type JobDocument } from '@venula/core/document';
 import { checkJob } from '@venula/core/formats';
 import { dryTest } from '@venula/core/harness';
 import { findingFingerprint, findingKey, type Finding } from '@venula/core/outcome';
+import { jobSheet, MEASURED, type MeasuredId, type Step } from '@venula/core/prove';
 import type { JobSummary } from '../jobs/job.entity.ts';
 
 /** What the server asks of the core beyond a few lines of work. Runs in a thread of the pool, never on the event loop. */
 export type JudgeTask =
   | { readonly ask: 'summary'; readonly document: unknown }
   | { readonly ask: 'finding'; readonly document: JobDocument; readonly key: string }
-  | { readonly ask: 'dry-rows'; readonly document: JobDocument };
+  | { readonly ask: 'steps'; readonly document: JobDocument; readonly of: StepsOf };
+
+/** Runs whose steps are made from the plan by some work. */
+export type StepsOf = 'dry-test' | 'build' | MeasuredId;
+/** What the record holds a reading against. */
+export type PlannedStep = Pick<Step, 'id' | 'does' | 'expects'>;
 
 export interface JudgedFinding {
   readonly severity: Finding['severity'];
@@ -20,7 +26,7 @@ export interface JudgedFinding {
 export interface JudgeAnswers {
   readonly summary: JobSummary;
   readonly finding: JudgedFinding | null;
-  readonly 'dry-rows': readonly string[];
+  readonly steps: readonly PlannedStep[];
 }
 
 export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
@@ -33,9 +39,14 @@ export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
         ? { severity: found.severity, title: found.title, fingerprint: findingFingerprint(found) }
         : null;
     }
-    case 'dry-rows':
-      return dryTest(task.document).map((r) => r.id);
+    case 'steps':
+      return stepsOf(task.document, task.of);
   }
+}
+
+function stepsOf(document: JobDocument, of: StepsOf): readonly PlannedStep[] {
+  if (of === 'dry-test') return dryTest(document).map((r) => ({ id: r.id, does: '' }));
+  return of === 'build' ? jobSheet(document) : MEASURED[of].steps(document);
 }
 
 /** A plan that cannot be judged says why, in a line for the list. */

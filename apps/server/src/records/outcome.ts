@@ -1,6 +1,14 @@
-import { gasDecay, type DecayResult } from '@venula/core/prove';
+import {
+  buildOutcome,
+  gasDecay,
+  measuredOutcome,
+  proofMark,
+  type DecayResult,
+  type MeasuredReading,
+} from '@venula/core/prove';
 import { absolute, gauge } from '@venula/core/quantities';
 import type { Joint } from '@venula/core/supply';
+import type { PlannedStep } from '../judging/judge-worker.ts';
 import type { TestReading } from './test-reading.entity.ts';
 import type { TestRun } from './test-run.entity.ts';
 
@@ -52,13 +60,14 @@ function lastResults(readings: readonly TestReading[], kind: string, key: string
 
 /** Passed only when every row of the plan as it stands was tried last and did what was said. */
 export function dryOutcome(
-  rowIds: readonly string[],
+  rows: readonly PlannedStep[],
   readings: readonly TestReading[],
 ): Record<string, unknown> {
+  const rowIds = rows.map((r) => r.id);
   const last = lastResults(readings, 'dry-row', 'rowId');
   const differs = rowIds.filter((id) => last.get(id) === 'differs').length;
   const open = rowIds.filter((id) => last.get(id) !== 'differs' && last.get(id) !== 'as-said').length;
-  return { verdict: verdictOf(differs, open), rows: rowIds.length, differs, open };
+  return { verdict: verdictOf(differs, open), rows: rowIds.length, differs, open, proves: proofMark(rows) };
 }
 
 /** Passed only when every joint of the plan as it stands was looked at last and found dry. */
@@ -73,8 +82,37 @@ export function walkOutcome(
   const gone = [...last].filter(
     ([id, result]) => result === 'leak' && !joints.some((j) => j.id === id),
   ).length;
-  return { verdict: verdictOf(leaks + gone, open), joints: joints.length, leaks: leaks + gone, open };
+  return {
+    verdict: verdictOf(leaks + gone, open),
+    joints: joints.length,
+    leaks: leaks + gone,
+    // By name: “fail” alone tells nobody where to look in ten years.
+    leaking: joints.flatMap((j) => (last.get(j.id) === 'leak' ? [`${j.where}, ${j.what}`] : [])),
+    open,
+    proves: proofMark(joints),
+  };
 }
+
+/** What a list of readings comes to, with every miss by its name. */
+export function readingsOutcome(
+  steps: readonly PlannedStep[],
+  readings: readonly TestReading[],
+): Record<string, unknown> {
+  const read = standing(readings)
+    .filter((r) => r.kind === 'measured')
+    .map((r) => r.payload as unknown as MeasuredReading);
+  return { ...measuredOutcome(asSteps(steps), read), proves: proofMark(steps) };
+}
+
+/** How far the job sheet has got. */
+export function sheetOutcome(
+  steps: readonly PlannedStep[],
+  readings: readonly TestReading[],
+): Record<string, unknown> {
+  return { ...buildOutcome(steps, lastResults(readings, 'step', 'stepId')), proves: proofMark(steps) };
+}
+
+const asSteps = (steps: readonly PlannedStep[]) => steps.map((s) => ({ group: '', ...s }));
 
 const verdictOf = (bad: number, open: number): string =>
   bad > 0 ? 'fail' : open > 0 ? 'incomplete' : 'pass';

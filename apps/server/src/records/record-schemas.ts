@@ -73,6 +73,24 @@ const pressure = Joi.object({
   pressurePa: Joi.number().min(0).max(GAUGE_MOST_PA).required(),
   kelvin: Joi.number().min(233).max(353).required(),
 });
+/** What an instrument showed at a step, SI: how far it may lie is the instrument’s, not the plan’s, to say. */
+const measured = Joi.object({
+  stepId: Joi.string().max(140).required(),
+  value: Joi.number().min(-1e9).max(1e9).required(),
+  note: Joi.string().trim().allow('').max(300).default(''),
+});
+/** A step of the job sheet; left out only with a reason. */
+const step = Joi.object({
+  stepId: Joi.string().max(140).required(),
+  result: Joi.string().valid('done', 'skipped', 'open').required(),
+  note: Joi.when('result', {
+    is: 'skipped',
+    then: Joi.string().trim().min(3).max(300).required(),
+    otherwise: Joi.string().trim().allow('').max(300).default(''),
+  }),
+  /** As it was made, m. */
+  lengthM: Joi.number().min(0.01).max(30),
+});
 const signOff = Joi.object({ note: Joi.string().trim().allow('').max(500).default('') });
 
 export const newReading = Joi.object<NewReading>({
@@ -85,6 +103,8 @@ export const newReading = Joi.object<NewReading>({
       { is: 'joint', then: joint },
       { is: 'dry-row', then: dryRow },
       { is: 'pressure', then: pressure },
+      { is: 'measured', then: measured },
+      { is: 'step', then: step },
     ],
     otherwise: signOff,
   }).required(),

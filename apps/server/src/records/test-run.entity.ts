@@ -1,8 +1,9 @@
+import { MEASURED_IDS } from '@venula/core/prove';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Signed } from '../common/signed.ts';
 import { Job } from '../jobs/job.entity.ts';
 
-export const RUN_KINDS = ['dry-test', 'joint-walk', 'gas-hold'] as const;
+export const RUN_KINDS = ['dry-test', 'joint-walk', 'gas-hold', 'build', ...MEASURED_IDS] as const;
 export type RunKind = (typeof RUN_KINDS)[number];
 
 /** One go at a test. What it found is in its readings. */

@@ -16,7 +16,8 @@ import { idTaken } from '../common/id-taken.ts';
 import { insertOnce } from '../db/insert-once.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { JudgePool } from '../judging/judge-pool.ts';
-import { dryOutcome, holdOutcome, walkOutcome } from './outcome.ts';
+import type { PlannedStep } from '../judging/judge-worker.ts';
+import { dryOutcome, holdOutcome, readingsOutcome, sheetOutcome, walkOutcome } from './outcome.ts';
 import { TestReading, type ReadingKind } from './test-reading.entity.ts';
 import { TestRun, type RunKind } from './test-run.entity.ts';
 import { type NewReading, type NewRun } from './record-schemas.ts';
@@ -28,24 +29,27 @@ const refused = (code: string, path: string, message: string, remedy: string) =>
   new BadRequestException({ code, message, remedy, details: [{ path, message }] });
 
 /** What each kind of run takes besides its sign-off. */
-const TAKES: Readonly<Record<RunKind, ReadingKind>> = {
+const OTHERS: Readonly<Partial<Record<RunKind, ReadingKind>>> = {
   'dry-test': 'dry-row',
   'joint-walk': 'joint',
   'gas-hold': 'pressure',
+  build: 'step',
 };
+/** All others are lists of readings. */
+const takes = (kind: RunKind): ReadingKind => OTHERS[kind] ?? 'measured';
 
 /** The plan a reading is held against. */
 interface Plan {
   readonly version: number;
   readonly document: JobDocument;
-  /** Rows of the dry test; empty for other runs. */
-  readonly dryRows: readonly string[];
+  /** What is done in it, where the plan says; empty for a walk, whose joints are at hand, and a hold. */
+  readonly steps: readonly PlannedStep[];
 }
 
 @Injectable()
 export class TestRunsService {
-  /** Rows of dry tests by job and version: worked out in the pool, once. */
-  private readonly dryRows = new Map<string, readonly string[]>();
+  /** Steps by job, version and kind of run: worked out in the pool, once. */
+  private readonly steps = new Map<string, readonly PlannedStep[]>();
 
   constructor(
     private readonly db: DataSource,
@@ -147,14 +151,14 @@ export class TestRunsService {
     // A hold is judged from its own set-up alone.
     const { document, version } =
       run.kind === 'gas-hold' ? await this.jobs.find(run.jobId) : await this.jobs.findReadable(run.jobId);
-    if (run.kind !== 'dry-test') return { document, version, dryRows: [] };
-    const key = `${run.jobId}@${version}`;
-    const known = this.dryRows.get(key);
-    if (known) return { document, version, dryRows: known };
-    const rows = await this.pool.now({ ask: 'dry-rows', document });
-    if (this.dryRows.size > 200) this.dryRows.clear();
-    this.dryRows.set(key, rows);
-    return { document, version, dryRows: rows };
+    if (run.kind === 'gas-hold' || run.kind === 'joint-walk') return { document, version, steps: [] };
+    const key = `${run.jobId}@${version} ${run.kind}`;
+    const known = this.steps.get(key);
+    if (known) return { document, version, steps: known };
+    const steps = await this.pool.now({ ask: 'steps', document, of: run.kind });
+    if (this.steps.size > 200) this.steps.clear();
+    this.steps.set(key, steps);
+    return { document, version, steps };
   }
 }
 
@@ -172,17 +176,18 @@ function sameReading(stored: TestReading, runId: string, sent: NewReading): bool
 }
 
 /** A reading of another kind of run, of a joint or row the plan does not have, or off the gauge. */
-function refuseForeign(run: TestRun, body: NewReading, { document, dryRows }: Plan): void {
-  if (body.kind !== 'sign-off' && body.kind !== TAKES[run.kind])
+function refuseForeign(run: TestRun, body: NewReading, { document, steps }: Plan): void {
+  if (body.kind !== 'sign-off' && body.kind !== takes(run.kind))
     throw refused(
       'WRONG_KIND',
       'kind',
       `A ${run.kind} takes no reading of the kind “${body.kind}”.`,
-      `Send a “${TAKES[run.kind]}” reading, or start the other test.`,
+      `Send a “${takes(run.kind)}” reading, or start the other test.`,
     );
-  const { jointId, rowId, pressurePa } = body.payload as {
+  const { jointId, rowId, stepId, pressurePa } = body.payload as {
     jointId?: string;
     rowId?: string;
+    stepId?: string;
     pressurePa?: number;
   };
   if (body.kind === 'joint' && !jointList(document).some((j) => j.id === jointId))
@@ -192,12 +197,19 @@ function refuseForeign(run: TestRun, body: NewReading, { document, dryRows }: Pl
       `The plan has no joint “${jointId}”.`,
       'Reload the list: the plan has changed since.',
     );
-  if (body.kind === 'dry-row' && !dryRows.includes(rowId ?? ''))
+  if (body.kind === 'dry-row' && !steps.some((s) => s.id === rowId))
     throw refused(
       'NO_SUCH_ROW',
       'payload.rowId',
       `The dry test has no row “${rowId}”.`,
       'Reload the list: the wiring has changed since.',
+    );
+  if ((body.kind === 'measured' || body.kind === 'step') && !steps.some((s) => s.id === stepId))
+    throw refused(
+      'NO_SUCH_STEP',
+      'payload.stepId',
+      `The plan asks for no step “${stepId}” here.`,
+      'Reload the list: the plan has changed since.',
     );
   const most = (run.setup as { gaugeMaxPa?: number }).gaugeMaxPa ?? GAUGE_MOST_PA;
   if (body.kind === 'pressure' && (pressurePa ?? 0) > most)
@@ -233,8 +245,12 @@ function outcome(run: TestRun, readings: readonly TestReading[], plan: Plan): Re
     case 'gas-hold':
       return holdOutcome(run, readings);
     case 'dry-test':
-      return { ...dryOutcome(plan.dryRows, readings), planVersion: plan.version };
+      return { ...dryOutcome(plan.steps, readings), planVersion: plan.version };
     case 'joint-walk':
       return { ...walkOutcome(jointList(plan.document), readings), planVersion: plan.version };
+    case 'build':
+      return { ...sheetOutcome(plan.steps, readings), planVersion: plan.version };
+    default:
+      return { ...readingsOutcome(plan.steps, readings), planVersion: plan.version };
   }
 }

@@ -52,7 +52,7 @@ export interface NewJob {
 
 export interface NewReading {
   readingId: string;
-  kind: 'dry-row' | 'joint' | 'pressure' | 'sign-off';
+  kind: 'dry-row' | 'joint' | 'pressure' | 'measured' | 'step' | 'sign-off';
   payload:
     | {
         jointId: string;
@@ -69,6 +69,17 @@ export interface NewReading {
         kelvin: number;
       }
     | {
+        stepId: string;
+        value: number;
+        note?: string;
+      }
+    | {
+        stepId: string;
+        result: 'done' | 'skipped' | 'open';
+        note?: string;
+        lengthM?: number;
+      }
+    | {
         note?: string;
       };
   corrects?: string | null;
@@ -81,7 +92,20 @@ export interface NewRevision {
 
 export interface NewRun {
   runId: string;
-  kind: 'dry-test' | 'joint-walk' | 'gas-hold';
+  kind:
+    | 'dry-test'
+    | 'joint-walk'
+    | 'gas-hold'
+    | 'build'
+    | 'winding'
+    | 'volts'
+    | 'prime'
+    | 'base-pressure'
+    | 'reference'
+    | 'flow-catch'
+    | 'cranking'
+    | 'running'
+    | 'hot-soak';
   setup:
     | {
         cautionsRead: boolean;

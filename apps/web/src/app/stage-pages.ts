@@ -8,6 +8,7 @@ export const STAGE_PAGES: Readonly<Record<StageKey, () => Promise<ComponentType>
   route: async () => (await import('../features/route/route-page.tsx')).RoutePage,
   wire: async () => (await import('../features/wire/wire-page.tsx')).WirePage,
   parts: async () => (await import('../features/parts/parts-page.tsx')).PartsPage,
+  build: async () => (await import('../features/build/build-page.tsx')).BuildPage,
   test: async () => (await import('../features/test/test-page.tsx')).TestPage,
   handover: async () => (await import('../features/handover/handover-page.tsx')).HandoverPage,
 };

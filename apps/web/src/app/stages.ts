@@ -5,6 +5,7 @@ export const STAGES = [
   { key: 'route', name: 'Route', letter: 'r' },
   { key: 'wire', name: 'Wire', letter: 'w' },
   { key: 'parts', name: 'Parts', letter: 'a' },
+  { key: 'build', name: 'Build', letter: 'u' },
   { key: 'test', name: 'Test', letter: 't' },
   { key: 'handover', name: 'Handover', letter: 'h' },
 ] as const;

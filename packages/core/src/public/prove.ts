@@ -1,4 +1,25 @@
 export {
+  type CautionKind,
+  type Expectation,
+  MEASURED_IDS,
+  type MeasuredId,
+  type MeasuredProcedure,
+  type MeasuredReading,
+  type Step,
+  type StepVerdict,
+} from '../prove/contract.ts';
+export { fitSlope } from '../prove/fit-slope.ts';
+export {
+  measuredOutcome,
+  type MeasuredOutcome,
+  type Miss,
+  newestOf,
+  proofMark,
+  stepVerdict,
+} from '../prove/measured.ts';
+export { type BuildStep, buildOutcome, jobSheet } from '../prove/job-sheet.ts';
+export { MEASURED } from '../prove/procedures/measured-tests.ts';
+export {
   type DecayResult,
   type DecaySetup,
   GAS_LIMITS,

@@ -455,3 +455,8 @@ export { sayOrigin } from '../../src/say/origin.ts';
 export { saySignal } from '../../src/say/signal.ts';
 export { terminalKey } from '../../src/kinds/wiring/fields.ts';
 export { USUAL_DRIVER } from '../../src/kinds/plumbing/pump/shape.ts';
+export { MEASURED_IDS } from '../../src/prove/contract.ts';
+export { fitSlope } from '../../src/prove/fit-slope.ts';
+export { buildOutcome, jobSheet, type BuildStep } from '../../src/prove/job-sheet.ts';
+export { measuredOutcome, newestOf, proofMark, stepVerdict } from '../../src/prove/measured.ts';
+export { MEASURED } from '../../src/prove/procedures/measured-tests.ts';

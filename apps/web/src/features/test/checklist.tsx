@@ -4,10 +4,10 @@ import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import { useStartRun } from '../../api/queries.ts';
 import type { NewReading, ReadingKind, RunKind, RunRow } from '../../api/types.ts';
 import { useOpenJob } from '../../job/job-context.ts';
-import { CautionedStart } from './cautioned-start.tsx';
-import { readingsOf, signedOff, type Reading } from './readings.ts';
-import { SignOff } from './sign-off.tsx';
-import { Verdict } from './verdict.tsx';
+import { CautionedStart } from '../../job/record/cautioned-start.tsx';
+import { readingsOf, signedOff, type Reading } from '../../job/record/readings.ts';
+import { SignOff } from '../../job/record/sign-off.tsx';
+import { Verdict } from '../../job/record/verdict.tsx';
 
 /** One item to look at: what it is, what is known of it, and its two keys. */
 export interface CheckItem {

@@ -1,5 +1,5 @@
 import { LineChart } from '../../ui/chart/line-chart.tsx';
-import type { HoldPoint } from './readings.ts';
+import type { HoldPoint } from '../../job/record/readings.ts';
 
 /** Pressure as read and, dashed, with the temperature change taken out. The table beside it holds the same numbers. */
 export function DecayChart({

@@ -7,7 +7,7 @@ import { inputWords } from '../../ui/signal-words.ts';
 import { BENCH, RANK } from '../../workers/plan-client.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
 import { Checklist } from './checklist.tsx';
-import { dryResults } from './readings.ts';
+import { dryResults } from '../../job/record/readings.ts';
 
 /** The truth table tried on the car: key, crash switch and every signal by hand, and what must happen. */
 export function DryTest({ run }: { readonly run: RunRow | undefined }) {

@@ -11,11 +11,18 @@ import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { ReadingField } from '../../ui/reading-field.tsx';
-import { CautionedStart } from './cautioned-start.tsx';
+import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { DecayChart } from './decay-chart.tsx';
-import { Verdict } from './verdict.tsx';
-import { decayOf, holdPoints, readingsOf, setupOf, signedOff, type HoldPoint } from './readings.ts';
-import { SignOff } from './sign-off.tsx';
+import { Verdict } from '../../job/record/verdict.tsx';
+import {
+  decayOf,
+  holdPoints,
+  readingsOf,
+  setupOf,
+  signedOff,
+  type HoldPoint,
+} from '../../job/record/readings.ts';
+import { SignOff } from '../../job/record/sign-off.tsx';
 
 /** 1 bubble a second of about 3 mm is near 1 mL/min; a fuel line is asked for a tenth of it. */
 const PSI = 6894.757293168;

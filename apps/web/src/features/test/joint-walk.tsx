@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import type { RunRow } from '../../api/types.ts';
 import { useDoc } from '../../job/job-context.ts';
 import { Checklist } from './checklist.tsx';
-import { jointResults } from './readings.ts';
+import { jointResults } from '../../job/record/readings.ts';
 
 /** Every joint of the plan: wipe, look, tick, with the pump forced and the engine off. */
 export function JointWalk({ run }: { readonly run: RunRow | undefined }) {

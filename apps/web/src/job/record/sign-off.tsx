@@ -2,7 +2,7 @@ import { newId } from '../../outbox/ids.ts';
 import { useState } from 'react';
 import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
-import { useOpenJob } from '../../job/job-context.ts';
+import { useOpenJob } from '../job-context.ts';
 
 /** Closes a run. The verdict is worked out by the server from the readings; only the words are typed. */
 export function SignOff({ run, hint }: { readonly run: RunRow; readonly hint: string }) {

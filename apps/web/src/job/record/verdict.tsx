@@ -1,3 +1,5 @@
+import { OffNames } from './off-names.tsx';
+
 const VERDICTS: Record<string, [string, string]> = {
   pass: ['Passed', 'text-good'],
   fail: ['Failed', 'text-stop'],
@@ -18,12 +20,15 @@ export function Verdict({
 }) {
   const [text, tone] = VERDICTS[String(payload['verdict'])] ?? ['Signed off', 'text-ink'];
   return (
-    <p className="mt-1">
-      <strong className={tone}>{text}</strong>
-      {typeof payload['note'] === 'string' && payload['note'] !== '' && <> “{payload['note']}”</>}{' '}
-      <span className="text-sm text-soft">
-        {author}, {new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })}
-      </span>
-    </p>
+    <div className="mt-1">
+      <p>
+        <strong className={tone}>{text}</strong>
+        {typeof payload['note'] === 'string' && payload['note'] !== '' && <> “{payload['note']}”</>}{' '}
+        <span className="text-sm text-soft">
+          {author}, {new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })}
+        </span>
+      </p>
+      <OffNames payload={payload} />
+    </div>
   );
 }

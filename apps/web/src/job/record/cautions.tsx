@@ -9,6 +9,10 @@ export const CAUTIONS = {
     'Dry test: no fuel in the lines, pumps unplugged or run for seconds only. Battery disconnected while a feed is open.',
     'Never bridge a fuse. Hands, hair and tools away from belts and fans with the key on.',
   ],
+  running: [
+    'Engine running: parking brake on, wheels blocked, exhaust led out. Hair, sleeves and leads away from belts and fans.',
+    'Somebody at the key who stops it at a word. A leak is a stop, not a reading.',
+  ],
   gas: [
     'Gas stores energy and throws parts. Usually 10 psi (70 kPa), never above 15 psi (100 kPa) unless the lead raises it, and never above 30 psi (200 kPa).',
     'Dry new line only, never a line or tank that held fuel. Stay under the lowest-rated part. Regulated supply with its own relief.',

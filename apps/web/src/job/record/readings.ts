@@ -83,5 +83,17 @@ const newest = <R>(readings: readonly Reading[], kind: Reading['kind'], key: str
   );
 
 export const dryResults = (readings: readonly Reading[]) => newest<DryResult>(readings, 'dry-row', 'rowId');
+/** What is known of a step of the job sheet. */
+export interface StepResult {
+  readonly result: 'done' | 'skipped' | 'open';
+  readonly note: string;
+  readonly lengthM?: number;
+}
+export const stepResults = (readings: readonly Reading[]): ReadonlyMap<string, StepResult> =>
+  new Map(
+    readings
+      .filter((r) => r.kind === 'step')
+      .map((r) => [String(r.payload['stepId']), r.payload as unknown as StepResult]),
+  );
 export const jointResults = (readings: readonly Reading[]) =>
   newest<JointResult>(readings, 'joint', 'jointId');

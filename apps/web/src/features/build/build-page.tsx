@@ -1,0 +1,210 @@
+import { jobSheet, proofMark, type BuildStep } from '@venula/core/prove';
+import { useMemo, useState } from 'react';
+import { tell } from '../../api/client.ts';
+import { useRuns, useStartRun } from '../../api/queries.ts';
+import { useReadingQueue } from '../../api/use-reading-queue.ts';
+import type { NewReading, RunRow } from '../../api/types.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
+import { CautionedStart } from '../../job/record/cautioned-start.tsx';
+import { Cautions } from '../../job/record/cautions.tsx';
+import { readingsOf, signedOff, stepResults, type StepResult } from '../../job/record/readings.ts';
+import { SignOff } from '../../job/record/sign-off.tsx';
+import { Verdict } from '../../job/record/verdict.tsx';
+import { WaitingNotes } from '../../job/record/waiting-notes.tsx';
+import { StageFrame } from '../../job/stage-frame.tsx';
+import { newId } from '../../outbox/ids.ts';
+import { Headline } from '../../ui/headline.tsx';
+import { StepCard } from './step-card.tsx';
+
+/** The job sheet: what is next, as large as it can be, and under it everything else in the order of the work. */
+export function BuildPage() {
+  const doc = useDoc();
+  const { id } = useOpenJob();
+  const runs = useRuns(id);
+  const queue = useReadingQueue(id);
+  const steps = useMemo(() => jobSheet(doc), [doc]);
+  const run = runs.data?.filter((r) => r.kind === 'build').at(-1);
+  const readings = run ? readingsOf(run, queue.waiting) : [];
+  const done = signedOff(readings);
+  const results = stepResults(readings);
+  const next = steps.find((s) => (results.get(s.id)?.result ?? 'open') === 'open');
+  const did = steps.filter((s) => results.get(s.id)?.result === 'done').length;
+  const begun = run !== undefined && done === undefined;
+  return (
+    <StageFrame>
+      <Headline
+        tone="good"
+        sentence={
+          begun
+            ? next
+              ? `${did} of ${steps.length} done.`
+              : `All ${steps.length} steps gone through.`
+            : `${steps.length} steps, from the plan.`
+        }
+        second="In the order of the work. What is noted is kept on this device until the shop’s server has it."
+      />
+      {!begun && <Cautions kinds={['fuel', 'wiring']} />}
+      <WaitingNotes />
+      {runs.error && (
+        <p role="alert" className="mt-4 text-stop">
+          {tell(runs.error)}
+        </p>
+      )}
+      {done && (
+        <>
+          <Verdict payload={done.payload} author={done.author} at={done.takenAt} />
+          {done.payload['proves'] !== proofMark(steps) && (
+            <p className="font-semibold text-fix">The plan has changed since: some steps are new or gone.</p>
+          )}
+        </>
+      )}
+      {begun && run ? (
+        // What is next comes first, with its own caution; all of them stand at the end as they did at the start.
+        <>
+          <Sheet run={run} steps={steps} results={results} next={next} />
+          <div className="mt-4">
+            <Cautions kinds={['fuel', 'wiring']} />
+          </div>
+        </>
+      ) : (
+        <>
+          <Start again={done !== undefined} />
+          <Overview steps={steps} />
+        </>
+      )}
+    </StageFrame>
+  );
+}
+
+function Start({ again }: { readonly again: boolean }) {
+  const { id, readOnly } = useOpenJob();
+  const start = useStartRun(id);
+  if (readOnly) return null;
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        start.mutate({ runId: newId(), kind: 'build', setup: { cautionsRead: true } });
+      }}
+    >
+      <CautionedStart
+        label={again ? 'Start another sheet' : 'Start the job sheet'}
+        pending={start.isPending}
+        error={start.error}
+      />
+    </form>
+  );
+}
+
+/** What the sheet will ask, section by section, before it is begun. */
+function Overview({ steps }: { readonly steps: readonly BuildStep[] }) {
+  return (
+    <ol className="mt-4" aria-label="The work in its order">
+      {sectionsOf(steps).map(([name, own]) => (
+        <li key={name} className="flex items-baseline justify-between gap-4 border-t border-rule py-2">
+          <span className="headline text-base">{name}</span>
+          <span className="label text-sm text-soft">
+            {own.length} {own.length === 1 ? 'step' : 'steps'}
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+const sectionsOf = (steps: readonly BuildStep[]): (readonly [string, readonly BuildStep[]])[] => {
+  const by = new Map<string, BuildStep[]>();
+  for (const s of steps) by.set(s.section, [...(by.get(s.section) ?? []), s]);
+  return [...by];
+};
+
+function Sheet({
+  run,
+  steps,
+  results,
+  next,
+}: {
+  readonly run: RunRow;
+  readonly steps: readonly BuildStep[];
+  readonly results: ReadonlyMap<string, StepResult>;
+  readonly next: BuildStep | undefined;
+}) {
+  const { id } = useOpenJob();
+  const queue = useReadingQueue(id);
+  const [opened, setOpened] = useState<string | null>(null);
+  const note = (payload: NewReading['payload']): void => {
+    queue.add({
+      runId: run.id,
+      readingId: newId(),
+      kind: 'step',
+      payload,
+      corrects: null,
+      takenAt: new Date().toISOString(),
+    });
+    setOpened(null);
+  };
+  const open = steps.filter((s) => (results.get(s.id)?.result ?? 'open') === 'open').length;
+  return (
+    <>
+      {next && (
+        <section aria-label="Next" className="mt-3 border-2 border-ink bg-paper p-4">
+          <StepCard key={next.id} step={next} result={results.get(next.id)} onNote={note} large />
+        </section>
+      )}
+      {sectionsOf(steps).map(([name, own]) => {
+        const left = own.filter((s) => (results.get(s.id)?.result ?? 'open') === 'open').length;
+        return (
+          <details
+            key={name}
+            className="mt-3 border-t-2 border-ink"
+            open={left > 0 && own.some((s) => s === next)}
+          >
+            <summary className="flex min-h-[48px] cursor-pointer items-center justify-between gap-4">
+              <h3 className="headline text-lg">{name}</h3>
+              <span className="label text-sm text-soft">{left === 0 ? 'done' : `${left} to do`}</span>
+            </summary>
+            <ol>
+              {own.map((s) => {
+                const result = results.get(s.id);
+                const is = result?.result ?? 'open';
+                return (
+                  <li key={s.id} className="border-t border-rule" data-build={s.id}>
+                    <button
+                      type="button"
+                      className="flex min-h-[52px] w-full items-center gap-3 py-1 text-left"
+                      aria-expanded={opened === s.id}
+                      onClick={() => setOpened(opened === s.id ? null : s.id)}
+                    >
+                      <span
+                        className={`w-[84px] shrink-0 text-sm font-semibold ${is === 'done' ? 'text-good' : is === 'skipped' ? 'text-fix' : 'text-soft'}`}
+                      >
+                        {is === 'done' ? 'Done' : is === 'skipped' ? 'Left out' : 'To do'}
+                      </span>
+                      <span className="leading-tight">
+                        {s.does}
+                        {result?.note && <span className="block text-sm text-soft">{result.note}</span>}
+                      </span>
+                    </button>
+                    {opened === s.id && (
+                      <div className="pb-3">
+                        <StepCard step={s} result={result} onNote={note} />
+                      </div>
+                    )}
+                  </li>
+                );
+              })}
+            </ol>
+          </details>
+        );
+      })}
+      <SignOff
+        run={run}
+        hint={
+          open > 0
+            ? `${open} steps not gone through: signing now records the sheet as incomplete.`
+            : 'All gone through.'
+        }
+      />
+    </>
+  );
+}

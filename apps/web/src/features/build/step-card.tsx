@@ -1,0 +1,131 @@
+import { setOrigin } from '@venula/core/edit';
+import type { BuildStep } from '@venula/core/prove';
+import { Users } from 'lucide-react';
+import { useState } from 'react';
+import type { NewReading } from '../../api/types.ts';
+import { useFormat } from '../../app/settings.ts';
+import { useDoc, useOpenJob } from '../../job/job-context.ts';
+import { PhotoStrip } from '../../job/photo-strip.tsx';
+import { CAUTIONS } from '../../job/record/cautions.tsx';
+import type { StepResult } from '../../job/record/readings.ts';
+import { ReadingField } from '../../ui/reading-field.tsx';
+
+const LENGTH = { min: 0.01, max: 30 };
+/** Shorter than this says nothing. */
+const LEAST_REASON = 3;
+
+/** One step of the job sheet with its keys: done, left out with a reason, photo, and the length it was made to. */
+export function StepCard({
+  step,
+  result,
+  onNote,
+  large = false,
+}: {
+  readonly step: BuildStep;
+  readonly result: StepResult | undefined;
+  readonly onNote: (payload: NewReading['payload']) => void;
+  readonly large?: boolean;
+}) {
+  const doc = useDoc();
+  const { edit, person, readOnly } = useOpenJob();
+  const format = useFormat();
+  const [length, setLength] = useState<number | null>(null);
+  const [leaving, setLeaving] = useState(false);
+  const [reason, setReason] = useState('');
+  const done = result?.result === 'done';
+  const finish = (): void => {
+    const made = step.asksLength;
+    if (made !== undefined && length !== null) {
+      const path = `/plumbing/elements/${made}/lengthM`;
+      const witness = { by: person.name, at: new Date().toISOString() };
+      edit({ op: 'replace', path, value: length }, ...setOrigin(doc, path, length, 'measured', witness));
+    }
+    onNote({
+      stepId: step.id,
+      result: done ? 'open' : 'done',
+      note: '',
+      ...(length === null ? {} : { lengthM: length }),
+    });
+  };
+  return (
+    <div className="grid gap-2">
+      {large && <p className="label text-sm text-soft">{step.section}</p>}
+      {large && <h3 className="headline text-2xl leading-tight">{step.does}</h3>}
+      {step.figures && (
+        <p className="flex flex-wrap gap-x-6 gap-y-1">
+          {step.figures.map((f) => (
+            <span key={f.label}>
+              {f.label} <strong className="text-xl font-bold">{format(f.dimension, f.value)}</strong>
+            </span>
+          ))}
+        </p>
+      )}
+      {step.caution && (
+        <p className="border-l-4 border-stop pl-3 text-sm font-medium">{CAUTIONS[step.caution][0]}</p>
+      )}
+      {step.hold && (
+        <p className="flex items-center gap-2 font-semibold">
+          <Users size={20} aria-hidden /> Hold here: somebody else looks before it goes on.
+        </p>
+      )}
+      {!readOnly && (
+        <>
+          {step.asksLength !== undefined && (
+            <div className="max-w-[280px]">
+              <ReadingField
+                label="As made, seat to seat (goes into the plan)"
+                dimension="tape"
+                range={LENGTH}
+                {...(result?.lengthM === undefined ? {} : { before: format('tape', result.lengthM) })}
+                onRead={setLength}
+              />
+            </div>
+          )}
+          <div className="flex flex-wrap gap-3">
+            <button
+              type="button"
+              className={`btn ${done ? '' : 'btn-main'} ${large ? 'min-h-[64px] grow text-xl' : ''}`}
+              aria-label={`${done ? 'Not done' : 'Done'}: ${step.does}`}
+              onClick={finish}
+            >
+              {done ? 'Not done after all' : 'Done'}
+            </button>
+            <button
+              type="button"
+              className="btn"
+              aria-expanded={leaving}
+              aria-label={`Leave out: ${step.does}`}
+              onClick={() => setLeaving(!leaving)}
+            >
+              Leave out
+            </button>
+          </div>
+          {leaving && (
+            <form
+              className="flex flex-wrap items-end gap-3"
+              onSubmit={(e) => {
+                e.preventDefault();
+                onNote({ stepId: step.id, result: 'skipped', note: reason.trim() });
+              }}
+            >
+              <label className="label grow text-sm text-soft">
+                Why it is left out
+                <input
+                  className="field mt-0.5"
+                  maxLength={300}
+                  value={reason}
+                  onChange={(e) => setReason(e.target.value)}
+                />
+              </label>
+              <button type="submit" className="btn" disabled={reason.trim().length < LEAST_REASON}>
+                Leave it out
+              </button>
+            </form>
+          )}
+        </>
+      )}
+      {step.how && <p>{step.how}</p>}
+      <PhotoStrip about={`step:${step.id}`} caption={step.does} />
+    </div>
+  );
+}

@@ -1,0 +1,97 @@
+import { expect, test } from '@playwright/test';
+import { axeOf, flawsOf } from './pages/face.ts';
+import { newJob, saved, signIn, stage } from './pages/shop.ts';
+
+test('built and read on a phone: the job sheet step by step, the length as made, readings against what this car should show', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await signIn(page);
+  await newJob(page, 'Built one-handed');
+  const go = async (name: string): Promise<void> => {
+    await page.getByRole('button', { name: 'Stages' }).click();
+    await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
+  };
+  const next = page.getByRole('region', { name: 'Next' });
+  const total = async () => Number(/^(\d+)/.exec(await page.getByTestId('answer').innerText())![1]);
+
+  await test.step('the sheet is started once the cautions are read, and says what is next', async () => {
+    await go('Build');
+    await expect(page.getByTestId('answer')).toContainText('steps, from the plan');
+    const many = await total();
+    expect(many).toBeGreaterThan(30);
+    await page.getByRole('checkbox', { name: /I have read the cautions/ }).check();
+    await page.getByRole('button', { name: 'Start the job sheet' }).click();
+    await expect(next).toContainText('Photograph everything that will come apart');
+    await next.getByRole('button', { name: /^Done/ }).click();
+    await expect(page.getByTestId('answer')).toContainText(`1 of ${many} done`);
+    await expect(next).toContainText('Label both ends');
+    expect(await flawsOf(page)).toEqual([]);
+    expect(await axeOf(page, true)).toEqual([]);
+  });
+
+  await test.step('left out only with a reason', async () => {
+    await next.getByRole('button', { name: /^Leave out/ }).click();
+    await expect(next.getByRole('button', { name: 'Leave it out' })).toBeDisabled();
+    await next.getByLabel('Why it is left out').fill('bare shell, nothing to label');
+    await next.getByRole('button', { name: 'Leave it out' }).click();
+    await expect(next).toContainText('Ventilate');
+    await page.getByText('Before it comes apart').click();
+    await expect(page.locator('[data-build="label"]')).toContainText('bare shell, nothing to label');
+  });
+
+  await test.step('a hose longer than planned goes into the plan as measured', async () => {
+    await page.getByText('Make the lines').click();
+    const feed = page.locator('[data-build="make:feed"]');
+    await feed.getByRole('button').first().click();
+    await expect(feed).toContainText('Cut');
+    await feed.getByLabel(/^As made/).fill('12 ft 3 in');
+    await feed.getByRole('button', { name: /^Done/ }).click();
+    await expect(feed).toContainText('Done');
+    await saved(page);
+    await go('Route');
+    await expect(page.locator('[data-line="feed"]')).toContainText('12 ft 3 in');
+    await expect(page.locator('[data-line="feed"]')).toContainText('measured by Tess Varga');
+  });
+
+  await test.step('a reading is held against the plan; what is off says what it usually is', async () => {
+    await go('Test');
+    const base = page.locator('[data-procedure="base-pressure"]');
+    await base.getByText('Base pressure').click();
+    await base.getByRole('checkbox', { name: /I have read the cautions/ }).check();
+    await base.getByRole('button', { name: 'Start' }).click();
+    const set = base.locator('[data-step="base:set"]');
+    const should = Number(/Should read ([\d.]+) psi/.exec(await set.innerText())![1]);
+    const keep = async (step: string, value: string): Promise<void> => {
+      const row = base.locator(`[data-step="${step}"]`);
+      await row.getByRole('textbox').fill(value);
+      await row.getByRole('button', { name: /^Keep the reading/ }).click();
+      await expect(row).toContainText(value.split(' ')[0]!);
+    };
+    await keep('base:before', '30 psi');
+    await keep('base:set', '20 psi');
+    await expect(set).toContainText('too low');
+    await expect(set).toContainText('Usually: Regulator set low');
+    await keep('base:set', `${should} psi`);
+    await expect(set).toContainText('right');
+    expect(await flawsOf(page)).toEqual([]);
+    expect(await axeOf(page, true)).toEqual([]);
+    await keep('base:locked', '15 psi');
+    await base.getByRole('button', { name: /^Sign off as/ }).click();
+    await expect(base).toContainText('Failed');
+    await expect(base).toContainText('Locked: 15.0 psi, should be');
+  });
+
+  await test.step('the record names it; a plan that changed makes it stale', async () => {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await stage(page, 'Handover');
+    await expect(page.getByTestId('handover')).toContainText('Base pressure: fail');
+    await expect(page.getByTestId('handover')).toContainText('Locked: 15.0 psi');
+    await stage(page, 'Brief');
+    await page.getByLabel('Base pressure').fill('50 psi');
+    await page.getByLabel('Base pressure').press('Enter');
+    await saved(page);
+    await stage(page, 'Test');
+    await expect(page.locator('[data-procedure="base-pressure"]')).toContainText('made on an older plan');
+  });
+});

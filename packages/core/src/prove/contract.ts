@@ -1,0 +1,63 @@
+import type { JobDocument } from '../document/job-document.ts';
+import type { Dimension } from '../quantities/units.ts';
+
+/** What a reading should be, SI, with the band the model, the parts’ scatter and the instrument leave it. */
+export interface Expectation {
+  readonly dimension: Dimension;
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** One thing to do and to see. */
+export interface Step {
+  /** Steady across edits that leave the thing in place. */
+  readonly id: string;
+  /** Heading it stands under. */
+  readonly group: string;
+  readonly does: string;
+  /** What is applied, SI: said behind what to do. */
+  readonly at?: { readonly dimension: Dimension; readonly value: number };
+  /** How, or where to put the probe. */
+  readonly how?: string;
+  readonly expects?: Expectation;
+  /** What usually causes a reading under or over the band. */
+  readonly ifLow?: string;
+  readonly ifHigh?: string;
+}
+
+/** Which cautions stand at a procedure, and have to be acknowledged before it starts. */
+export type CautionKind = 'fuel' | 'wiring' | 'gas' | 'running';
+
+/** A test that is a list of readings, each held against what this car should show. */
+export interface MeasuredProcedure {
+  readonly id: MeasuredId;
+  readonly name: string;
+  /** When it is done, and how the pump is run for it. */
+  readonly intro: string;
+  readonly cautions: readonly CautionKind[];
+  /** Made from the plan; empty where this car has nothing to be read. */
+  readonly steps: (doc: JobDocument) => Step[];
+}
+
+export const MEASURED_IDS = [
+  'winding',
+  'volts',
+  'prime',
+  'base-pressure',
+  'reference',
+  'flow-catch',
+  'cranking',
+  'running',
+  'hot-soak',
+] as const;
+export type MeasuredId = (typeof MEASURED_IDS)[number];
+
+/** A reading somebody took of a step, the newest of a step last. */
+export interface MeasuredReading {
+  readonly stepId: string;
+  /** SI. */
+  readonly value: number;
+}
+
+export type StepVerdict = 'open' | 'pass' | 'low' | 'high' | 'noted';

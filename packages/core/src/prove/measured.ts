@@ -1,0 +1,106 @@
+import type { Expectation, MeasuredReading, Step, StepVerdict } from './contract.ts';
+
+/**
+ * Where a reading lies in the band of its step.
+ * @param expects the band; absent: there is nothing to hold it against
+ * @param value reading, SI; absent: none yet
+ * @returns verdict of the one step
+ * Validity: any band.
+ * @throws nothing
+ * @source own convention
+ * @example stepVerdict({ dimension: 'volts', value: 13, low: 12.5, high: 13.5 }, 12) // => 'low'
+ */
+export function stepVerdict(expects: Expectation | undefined, value: number | undefined): StepVerdict {
+  if (value === undefined) return 'open';
+  if (!expects) return 'noted';
+  // What rounds to the edge of the band is in it: the meter shows no more.
+  const tiny = 1e-9 * Math.max(1, Math.abs(expects.high));
+  if (value < expects.low - tiny) return 'low';
+  return value > expects.high + tiny ? 'high' : 'pass';
+}
+
+/**
+ * The newest reading of each step.
+ * @param readings in the order they were taken, SI
+ * @returns value by step
+ * Validity: any readings.
+ * @throws nothing
+ * @source own convention
+ * @example newestOf([{ stepId: 'a', value: 1 }, { stepId: 'a', value: 2 }]).get('a') // => 2
+ */
+export const newestOf = (readings: readonly MeasuredReading[]): ReadonlyMap<string, number> =>
+  new Map(readings.map((r) => [r.stepId, r.value]));
+
+/** A step whose reading is off, by name: what a record has to say. */
+export interface Miss {
+  readonly stepId: string;
+  readonly does: string;
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+  readonly dimension: Expectation['dimension'];
+  readonly side: 'low' | 'high';
+}
+
+export interface MeasuredOutcome {
+  readonly verdict: 'pass' | 'fail' | 'incomplete';
+  readonly misses: readonly Miss[];
+  readonly open: number;
+  readonly steps: number;
+}
+
+/**
+ * What a list of readings comes to: passed only when every step of the plan as it stands was read last within its band.
+ * @param steps of the procedure, as the plan gives them now
+ * @param readings in the order they were taken, corrected ones left out, SI
+ * @returns verdict, the misses by name, and how many are open
+ * Validity: any steps; readings of steps the plan no longer has are passed over.
+ * @throws nothing
+ * @source own convention
+ * @example measuredOutcome([], []).verdict // => 'incomplete'
+ */
+export function measuredOutcome(
+  steps: readonly Step[],
+  readings: readonly MeasuredReading[],
+): MeasuredOutcome {
+  const newest = newestOf(readings);
+  const misses = steps.flatMap(({ id, does, expects }): Miss[] => {
+    const value = newest.get(id);
+    const side = stepVerdict(expects, value);
+    return expects && value !== undefined && (side === 'low' || side === 'high')
+      ? [
+          {
+            stepId: id,
+            does,
+            value,
+            low: expects.low,
+            high: expects.high,
+            dimension: expects.dimension,
+            side,
+          },
+        ]
+      : [];
+  });
+  const open = steps.filter((s) => !newest.has(s.id)).length;
+  const verdict = misses.length > 0 ? 'fail' : open > 0 || steps.length === 0 ? 'incomplete' : 'pass';
+  return { verdict, misses, open, steps: steps.length };
+}
+
+/**
+ * What a run proves, as a short mark: the steps with their bands. Where the mark of the plan is another by now, the plan has
+ * changed what the run proved.
+ * @param steps of the procedure; for tick lists those without a band
+ * @returns text of eight characters
+ * Validity: any steps; the bands to three figures, so that noise does not make a record stale.
+ * @throws nothing
+ * @source FNV-1a, 32 bits
+ * @example proofMark([]) // => '811c9dc5'
+ */
+export function proofMark(steps: readonly Pick<Step, 'id' | 'expects'>[]): string {
+  let hash = 0x811c9dc5;
+  for (const { id, expects } of steps) {
+    const said = `${id}|${expects ? [expects.low, expects.high].map((v) => v.toPrecision(3)).join('|') : ''};`;
+    for (let i = 0; i < said.length; i++) hash = Math.imul(hash ^ said.charCodeAt(i), 0x01000193) >>> 0;
+  }
+  return hash.toString(16).padStart(8, '0');
+}

@@ -1,0 +1,87 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  branchAt,
+  BRANCH_ENDS,
+  buildOutcome,
+  connectionsOf,
+  fullReturnJob,
+  jobSheet,
+  jointList,
+  PATTERNS,
+  wiringSheet,
+  type JobDocument,
+} from '../support/core.ts';
+import { applied, demoJobs } from '../support/examples.ts';
+
+const jobs: readonly (readonly [string, JobDocument])[] = [
+  ...PATTERNS.map((p) => [p.id, p.job(p.name)] as const),
+  ...demoJobs(),
+];
+
+/** In an order that can be done, and with everything of the plan in it. */
+function complete(doc: JobDocument): void {
+  const steps = jobSheet(doc);
+  const made = new Set<string>();
+  for (const s of steps) {
+    expect([s.id, s.needs.filter((n) => !made.has(n))]).toEqual([s.id, []]);
+    s.makes.forEach((m) => made.add(m));
+    expect(`${s.does} ${s.how ?? ''}`).not.toMatch(/undefined|NaN|null/);
+    for (const f of s.figures ?? []) expect(Number.isFinite(f.value) && f.value > 0).toBe(true);
+  }
+  expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length);
+  const kept = new Set(connectionsOf(doc).flatMap((c) => (c.kept ? [c.id] : [])));
+  const joints = jointList(doc).filter((j) => j.care && !kept.has(j.id));
+  expect(joints.filter((j) => !made.has(`joint:${j.id}`)).map((j) => j.id)).toEqual([]);
+  expect(wiringSheet(doc).wires.filter((w) => !made.has(`wire:${w.id}`))).toEqual([]);
+  const placed = new Set(Object.values(doc.plumbing.paths).flatMap((p) => p.order));
+  for (const [id, e] of Object.entries(doc.plumbing.elements)) {
+    if (!placed.has(id) || (e.kind === 'run' && e.existing)) continue;
+    expect([id, made.has(e.kind === 'run' ? `line:${id}` : `part:${id}`)]).toEqual([id, true]);
+  }
+  for (const id of Object.keys(doc.plumbing.vents ?? {})) expect(made.has(`vent:${id}`)).toBe(true);
+  expect(made.has('injectors')).toBe(true);
+}
+
+describe('The job sheet', () => {
+  test.each(jobs)('%s: nothing needs what comes later, and everything of the plan is in it', (_, doc) => {
+    complete(doc);
+  });
+
+  test('so it stays whatever is branched off', () => {
+    const doc = fullReturnJob('x');
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...Object.keys(doc.plumbing.elements)),
+        fc.constantFrom(...BRANCH_ENDS.map((e) => e.key)),
+        (after, end) => complete(applied(doc, branchAt(doc, after, end).patch)),
+      ),
+      { numRuns: 30 },
+    );
+  });
+
+  test('only what this job needs: no tank opened where nothing lies in it, no hose made that stays', () => {
+    const doc = applied(fullReturnJob('x'), [
+      { op: 'replace', path: '/plumbing/elements/return/existing', value: true },
+    ]);
+    const ids = jobSheet(doc).map((s) => s.id);
+    expect(ids).toContain('make:feed');
+    expect(ids).not.toContain('make:return');
+    const inLine = PATTERNS.map((p) => p.job('x')).find(
+      (d) => !jobSheet(d).some((s) => s.id === 'tank-open'),
+    );
+    if (inLine) expect(jobSheet(inLine).some((s) => s.id === 'tank-close')).toBe(false);
+  });
+
+  test('is finished when all is done or left out with its name', () => {
+    const steps = jobSheet(fullReturnJob('x'));
+    const results = new Map(steps.map((s, i) => [s.id, i === 3 ? 'skipped' : 'done']));
+    expect(buildOutcome(steps, results)).toMatchObject({
+      verdict: 'pass',
+      done: steps.length - 1,
+      skipped: [steps[3]!.does],
+    });
+    results.set(steps[5]!.id, 'open');
+    expect(buildOutcome(steps, results)).toMatchObject({ verdict: 'incomplete', open: 1 });
+  });
+});
