@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { inRoundFigures } from '@venula/core/document';
@@ -6,7 +7,9 @@ import { hashPassword } from '../accounts/accounts.service.ts';
 import { User, type Role } from '../accounts/user.entity.ts';
 import { audit } from '../audit/audit.ts';
 import { Job } from '../jobs/job.entity.ts';
+import { LibraryRow } from '../library/library-entry.entity.ts';
 import { createDataSource } from './data-source.ts';
+import { demoLibrary } from './demo-library.ts';
 
 /** The invented shop. Passwords are for the demo only and are printed at the start. */
 const DEMO_PEOPLE: readonly { login: string; name: string; role: Role; password: string }[] = [
@@ -41,6 +44,11 @@ const seeded = await ds.transaction(async (tx) => {
       }),
     );
     await audit(tx, 'Demo loader', 'job-created', job.id, { file: `${name}.json` });
+  }
+  for (const entry of demoLibrary()) {
+    const row = { ...entry, id: randomUUID(), author: 'Tess Varga' };
+    await tx.insert(LibraryRow, row as never);
+    await audit(tx, 'Demo loader', 'library-added', null, { id: row.id, name: row.name });
   }
   return true;
 });

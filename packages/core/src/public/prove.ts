@@ -25,6 +25,8 @@ export {
   GAS_LIMITS,
   GAUGE_MOST_PA,
   gasDecay,
+  HOLD_PATIENCE,
+  holdProposal,
   provableAfter,
   storedEnergy,
 } from '../prove/procedures/gas-decay/gas-decay.ts';

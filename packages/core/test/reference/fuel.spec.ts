@@ -5,6 +5,8 @@ import {
   fuelDemand,
   gauge,
   gasDecay,
+  HOLD_PATIENCE,
+  holdProposal,
   injectorDuty,
   provableAfter,
   pullAt,
@@ -116,6 +118,49 @@ describe('gas hold', () => {
     if (early.verdict.kind !== 'cannot-tell') return;
     expect(early.verdict.waitS).toBeCloseTo(provableAfter(setup, gauge(70e3), 288.15), 3);
     expect(gasDecay(setup, [at(0, 70), at(early.verdict.waitS * 1.01, 70)]).verdict.kind).toBe('pass');
+  });
+
+  test('all readings count: through scatter the least-squares slope, by the normal equations', () => {
+    const times = [0, 300, 600, 900, 1200];
+    const kpa = [70, 68, 67, 64, 63];
+    const r = gasDecay(
+      setup,
+      times.map((t, i) => at(t, kpa[i]!)),
+    );
+    // Slope of kPa over s: Σ(t−600)(p−66.4)/Σ(t−600)² = −5,400/900,000 = −0.006.
+    expect(r.leak).toBeCloseTo((1e-3 * 6) / 101_325, 12);
+  });
+
+  test('a needle that steps does not flip the verdict: between one step and the next it stays what it was', () => {
+    // A leak of a tenth of the limit, read each minute on a gauge that shows steps of 500 Pa.
+    const truth = (t: number) => 70e3 - (0.1 * setup.limit * 101_325 * t) / setup.volume;
+    const shown = (t: number) => Math.round(truth(t) / setup.resolution) * setup.resolution;
+    const kinds: string[] = [];
+    for (let t = 60; t <= 4 * provableAfter(setup, gauge(70e3), 288.15); t += 60)
+      kinds.push(
+        gasDecay(
+          setup,
+          Array.from({ length: t / 60 + 1 }, (_, i) => at(60 * i, shown(60 * i) / 1e3)),
+        ).verdict.kind,
+      );
+    const first = kinds.indexOf('pass');
+    expect(first).toBeGreaterThan(0);
+    expect(new Set(kinds.slice(0, first))).toEqual(new Set(['cannot-tell']));
+    expect(new Set(kinds.slice(first))).toEqual(new Set(['pass']));
+  });
+
+  test('what is proposed does it in a quarter of an hour: the section with this gauge, the whole line with the finer one', () => {
+    const line = { ...setup, volume: 3e-3 };
+    const said = holdProposal(line, gauge(70e3), 288.15);
+    expect(said.waitS).toBeGreaterThan(HOLD_PATIENCE);
+    const section = { ...line, volume: said.sectionM3 };
+    expect(provableAfter(section, gauge(70e3), 288.15)).toBeCloseTo(HOLD_PATIENCE, 6);
+    // Half a degree alone hides that leak in three liters.
+    expect(said.resolution).toBeNull();
+    const small = holdProposal({ ...setup, volume: 1e-3, resolution: 5000 }, gauge(10e3), 288.15);
+    expect(small.resolution).not.toBeNull();
+    const finer = { ...setup, volume: 1e-3, resolution: small.resolution! };
+    expect(provableAfter(finer, gauge(10e3), 288.15)).toBeCloseTo(HOLD_PATIENCE, 6);
   });
 
   test('needs two readings apart in time', () => {

@@ -402,6 +402,8 @@ export {
   GAS_LIMITS,
   GAUGE_MOST_PA,
   gasDecay,
+  HOLD_PATIENCE,
+  holdProposal,
   provableAfter,
   storedEnergy,
   type DecayReading,

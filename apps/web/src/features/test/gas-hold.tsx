@@ -1,5 +1,12 @@
 import { newId } from '../../outbox/ids.ts';
-import { GAS_LIMITS, GAUGE_MOST_PA, provableAfter, storedEnergy, type DecayResult } from '@venula/core/prove';
+import {
+  GAS_LIMITS,
+  GAUGE_MOST_PA,
+  HOLD_PATIENCE,
+  holdProposal,
+  storedEnergy,
+  type DecayResult,
+} from '@venula/core/prove';
 import { gauge, absolute, editText, isUs } from '@venula/core/quantities';
 import { lineVolume } from '@venula/core/supply';
 import { useState } from 'react';
@@ -62,7 +69,7 @@ function SetUp({ again }: { readonly again: boolean }) {
   if (readOnly) return null;
   const most = person.role === 'lead' ? GAS_LIMITS.lead : GAS_LIMITS.technician;
   const barometric = absolute(doc.brief.barometricPa);
-  const wait = provableAfter(
+  const proposal = holdProposal(
     { volume: volumeM3, resolution: resolutionPa, limit: limitM3s, barometric },
     gauge(pressurePa),
     293.15,
@@ -128,8 +135,17 @@ function SetUp({ again }: { readonly again: boolean }) {
         />
       </div>
       <p className="mt-2 text-sm">
-        This gauge needs <strong>{format('time', wait)}</strong> to prove that leak. The line then holds up to{' '}
-        {energy.brode.toFixed(0)} J of stored energy: stand aside while filling.
+        This gauge needs <strong>{format('time', proposal.waitS)}</strong> to prove that leak.{' '}
+        {proposal.waitS > HOLD_PATIENCE && (
+          <>
+            In 15 minutes it proves a section of up to <strong>{format('volume', proposal.sectionM3)}</strong>
+            : cap the line there and hold it in parts.{' '}
+            {proposal.resolution === null
+              ? 'For the whole line no gauge is fine enough: half a degree hides the leak.'
+              : `The whole line would want a gauge with steps of ${format('pressure', proposal.resolution, 2)}.`}{' '}
+          </>
+        )}
+        The line then holds up to {energy.brode.toFixed(0)} J of stored energy: stand aside while filling.
       </p>
       <CautionedStart
         label={again ? 'Hold again' : 'Start the hold'}

@@ -51,8 +51,10 @@ export interface DecayResult {
 }
 
 /**
- * Leak from a gas hold: q = V·(P₁/T₁ − P₂/T₂)·(T_std/P_std)/t with absolute pressures, first against last reading.
- * Uncertainty from gauge resolution (res/√12 each reading) and 0.5 K each temperature; pass when q + 2u < limit,
+ * Leak from a gas hold: the slope of V·(P/T)·(T_std/P_std) over time with absolute pressures, by least squares over all readings;
+ * of two it is their difference over the time between. Uncertainty from gauge resolution (res/√12 each reading) and 0.5 K each
+ * temperature, never less than that of two readings (needle steps are not independent, and a needle that has not moved proves no
+ * more than one step), nor than the scatter about the line; pass when q + 2u < limit,
  * fail when q − 2u > limit, else wait until t = 2u(t)·t/limit. A corrected pressure that rose by a gauge step or more, and
  * by more than the readings' own uncertainty, proves nothing.
  * @param setup volume m³, gauge step Pa, allowed leak m³/s standard, barometer Pa absolute
@@ -73,8 +75,14 @@ export function gasDecay(setup: DecaySetup, readings: readonly DecayReading[]): 
   const p1 = toAbsolute(first.pressure, setup.barometric);
   const p2 = toAbsolute(last.pressure, setup.barometric);
   const perMole = (setup.volume * STANDARD.kelvin) / STANDARD.pressure;
-  const leak = (perMole * (p1 / first.kelvin - p2 / last.kelvin)) / elapsedS;
-  const uLoss = lossUncertainty(setup, p1, first.kelvin, p2, last.kelvin);
+  const fit = lineThrough(
+    readings.map((r) => [r.atS, (perMole * toAbsolute(r.pressure, setup.barometric)) / r.kelvin]),
+  );
+  const leak = -fit.slope;
+  const uLoss = Math.max(
+    lossUncertainty(setup, p1, first.kelvin, p2, last.kelvin),
+    fit.slopeError * elapsedS,
+  );
   const uncertainty = uLoss / elapsedS;
   const correctedDrop = p1 - (p2 * first.kelvin) / last.kelvin;
   const uDrop = (uLoss * first.kelvin * STANDARD.pressure) / (setup.volume * STANDARD.kelvin);
@@ -84,6 +92,20 @@ export function gasDecay(setup: DecaySetup, readings: readonly DecayReading[]): 
   else if (leak - 2 * uncertainty > setup.limit) verdict = { kind: 'fail' };
   else verdict = { kind: 'cannot-tell', waitS: waitFor(setup, leak, uLoss, elapsedS) };
   return { leak, uncertainty, correctedDrop, elapsedS, verdict };
+}
+
+/** Least-squares line, with the standard error of its slope; of two points none is known. */
+function lineThrough(points: readonly (readonly [x: number, y: number])[]): {
+  readonly slope: number;
+  readonly slopeError: number;
+} {
+  const n = points.length;
+  const [mx, my] = [0, 1].map((k) => points.reduce((s, p) => s + p[k as 0 | 1], 0) / n) as [number, number];
+  const sxx = points.reduce((s, [x]) => s + (x - mx) ** 2, 0);
+  const slope = points.reduce((s, [x, y]) => s + (x - mx) * (y - my), 0) / sxx;
+  if (n < 3) return { slope, slopeError: 0 };
+  const left = points.reduce((s, [x, y]) => s + (y - my - slope * (x - mx)) ** 2, 0);
+  return { slope, slopeError: Math.sqrt(left / (n - 2) / sxx) };
 }
 
 /** Standard uncertainty of the lost gas, m³ at standard conditions. */
@@ -139,4 +161,42 @@ export function storedEnergy(
   const p1 = toAbsolute(pressure, barometric);
   const isentropic = ((p1 * volume) / (GAMMA - 1)) * (1 - (barometric / p1) ** ((GAMMA - 1) / GAMMA));
   return { isentropic, brode: ((p1 - barometric) * volume) / (GAMMA - 1) };
+}
+
+/** How long anybody stands by a hold, s. */
+export const HOLD_PATIENCE = 900;
+
+/** What would prove the limit while somebody waits. */
+export interface HoldProposal {
+  /** With this gauge at this pressure, s. */
+  readonly waitS: number;
+  /** Largest section this gauge proves in that time, m³. */
+  readonly sectionM3: number;
+  /** Gauge steps that would prove the whole line in that time, Pa; null: no gauge does, the temperature alone hides the leak. */
+  readonly resolution: number | null;
+}
+
+/**
+ * What would prove the limit within a quarter of an hour: a smaller section, or a finer gauge.
+ * @param setup as for gasDecay
+ * @param pressure applied, Pa gauge
+ * @param kelvin line temperature, K
+ * @returns time with this gauge, the largest section it proves, and the gauge the whole line would want
+ * Validity: as provableAfter.
+ * @throws nothing
+ * @source as gasDecay, solved for volume and for resolution
+ * @example holdProposal({ volume: 0.001, resolution: 100, limit: 1e-8, barometric: absolute(101325) }, gauge(70000), 288.15).sectionM3 * 1000 // => 1.079
+ */
+export function holdProposal(setup: DecaySetup, pressure: GaugePressure, kelvin: number): HoldProposal {
+  const waitS = provableAfter(setup, pressure, kelvin);
+  const p = toAbsolute(pressure, setup.barometric);
+  const perMole = (setup.volume * STANDARD.kelvin) / STANDARD.pressure;
+  // 2·perMole·√(2·(r²/12 + (p·u_T/T)²))/T = limit·patience, for r.
+  const allowed = ((HOLD_PATIENCE * setup.limit * kelvin) / (2 * perMole)) ** 2 / 2;
+  const left = allowed - ((p * TEMPERATURE_U) / kelvin) ** 2;
+  return {
+    waitS,
+    sectionM3: (setup.volume * HOLD_PATIENCE) / waitS,
+    resolution: left > 0 ? Math.sqrt(12 * left) : null,
+  };
 }
