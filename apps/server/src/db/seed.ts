@@ -47,7 +47,7 @@ const seeded = await ds.transaction(async (tx) => {
   }
   for (const entry of demoLibrary()) {
     const row = { ...entry, id: randomUUID(), author: 'Tess Varga' };
-    await tx.insert(LibraryRow, row as never);
+    await tx.insert(LibraryRow, row);
     await audit(tx, 'Demo loader', 'library-added', null, { id: row.id, name: row.name });
   }
   return true;
