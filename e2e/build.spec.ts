@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { axeOf, flawsOf } from './pages/face.ts';
 import { newJob, saved, signIn, stage } from './pages/shop.ts';
@@ -94,4 +95,34 @@ test('built and read on a phone: the job sheet step by step, the length as made,
     await stage(page, 'Test');
     await expect(page.locator('[data-procedure="base-pressure"]')).toContainText('made on an older plan');
   });
+});
+
+test('a whole job leaves as a file, and what is no job does not come in', async ({ page }) => {
+  await signIn(page);
+  await newJob(page, 'Whole and away');
+  await stage(page, 'Handover');
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Whole job' }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toMatch(/\.zip$/);
+  const href = (await page.getByRole('link', { name: /^PDF/ }).getAttribute('href'))!;
+  const pdf = await page.request.get(href);
+  expect(pdf.headers()['content-type']).toBe('application/pdf');
+  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  await page.goto('/jobs');
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('Job file').setInputFiles(
+    await file.path().then((path) => ({
+      name: 'Whole and away.zip',
+      mimeType: 'application/zip',
+      buffer: readFileSync(path),
+    })),
+  );
+  await expect(page.getByRole('alert')).toContainText('This job is in the shop already');
+  await page.getByLabel('Job file').setInputFiles({
+    name: 'holiday.zip',
+    mimeType: 'application/zip',
+    buffer: Buffer.from('PK nothing'),
+  });
+  await expect(page.getByRole('alert')).toContainText('no ZIP');
 });

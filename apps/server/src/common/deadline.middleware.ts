@@ -4,12 +4,15 @@ import { BUSY, RETRY_AFTER_S } from './busy.ts';
 /** No request is left hanging longer, whatever it waits for: database, pool or a lock. */
 const DEADLINE_MS = 4_500;
 
+/** A whole job with its photos takes as long as it takes; whoever asks for it sees it coming. */
+const UNHURRIED = /^\/api\/v1\/(?:archives|jobs\/[^/]+\/archive)$/;
+
 /**
  * Answers 503 when the deadline is over. The work may still be done after that: whoever asks again with the same id gets
  * the answer to the first.
  */
 export function deadline(req: Request, res: Response, next: NextFunction): void {
-  if (!req.path.startsWith('/api/')) return next();
+  if (!req.path.startsWith('/api/') || UNHURRIED.test(req.path)) return next();
   const timer = setTimeout(() => {
     if (res.headersSent) return;
     res.setHeader('Retry-After', String(RETRY_AFTER_S));

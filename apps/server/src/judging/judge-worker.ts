@@ -1,16 +1,23 @@
 import { evaluatePlan } from '@venula/core/advise';
 import { upgradeJob, type JobDocument } from '@venula/core/document';
-import { checkJob } from '@venula/core/formats';
+import { checkJob, recordSheet, type HeldRecord, type RecordSheet } from '@venula/core/formats';
 import { dryTest } from '@venula/core/harness';
 import { findingFingerprint, findingKey, type Finding } from '@venula/core/outcome';
 import { jobSheet, MEASURED, type MeasuredId, type Step } from '@venula/core/prove';
+import type { UnitSystem } from '@venula/core/quantities';
 import type { JobSummary } from '../jobs/job.entity.ts';
 
 /** What the server asks of the core beyond a few lines of work. Runs in a thread of the pool, never on the event loop. */
 export type JudgeTask =
   | { readonly ask: 'summary'; readonly document: unknown }
   | { readonly ask: 'finding'; readonly document: JobDocument; readonly key: string }
-  | { readonly ask: 'steps'; readonly document: JobDocument; readonly of: StepsOf };
+  | { readonly ask: 'steps'; readonly document: JobDocument; readonly of: StepsOf }
+  | {
+      readonly ask: 'record-sheet';
+      readonly document: JobDocument;
+      readonly held: HeldRecord;
+      readonly system: UnitSystem;
+    };
 
 /** Runs whose steps are made from the plan by some work. */
 export type StepsOf = 'dry-test' | 'build' | MeasuredId;
@@ -27,6 +34,7 @@ export interface JudgeAnswers {
   readonly summary: JobSummary;
   readonly finding: JudgedFinding | null;
   readonly steps: readonly PlannedStep[];
+  readonly 'record-sheet': RecordSheet;
 }
 
 export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
@@ -41,6 +49,8 @@ export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
     }
     case 'steps':
       return stepsOf(task.document, task.of);
+    case 'record-sheet':
+      return recordSheet(task.document, task.held, task.system);
   }
 }
 

@@ -1,6 +1,5 @@
 import {
   BadRequestException,
-  Body,
   Controller,
   Get,
   Header,
@@ -8,14 +7,21 @@ import {
   ParseUUIDPipe,
   Put,
   Query,
+  Req,
   StreamableFile,
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
+import type { Request } from 'express';
 import type { Actor } from '../accounts/accounts.service.ts';
 import { CurrentActor } from '../accounts/auth.guard.ts';
+import { readBody } from '../common/read-body.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
 import { photoQuery, type PhotoOf } from './photo-schemas.ts';
 import { PhotosService } from './photos.service.ts';
+
+const TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const;
+/** A photo from a phone; the device makes it smaller before it sends it. */
+const MOST_BYTES = 12_000_000;
 
 @ApiTags('photos')
 @Controller('v1/jobs/:jobId/photos')
@@ -36,16 +42,17 @@ export class PhotosController {
   }
 
   @Put(':id')
-  @ApiConsumes('image/jpeg', 'image/png', 'image/webp')
+  @ApiConsumes(...TYPES)
   @ApiBody({ schema: { type: 'string', format: 'binary' } })
-  add(
+  async add(
     @Param('jobId', ParseUUIDPipe) jobId: string,
     @Param('id', ParseUUIDPipe) id: string,
     @Query(new JoiPipe(photoQuery)) of: PhotoOf,
-    @Body() body: unknown,
+    @Req() req: Request,
     @CurrentActor() actor: Actor,
   ) {
-    if (!Buffer.isBuffer(body) || body.length === 0)
+    const body = req.is([...TYPES]) ? await readBody(req, MOST_BYTES) : Buffer.alloc(0);
+    if (body.length === 0)
       throw new BadRequestException({
         code: 'NOT_A_PICTURE',
         message: 'There is no picture in what was sent.',

@@ -39,9 +39,9 @@ export const api = <T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, 
   });
 
 /** Sends a file as it is. */
-export const apiUpload = <T>(path: string, file: Blob): Promise<T> =>
+export const apiUpload = <T>(path: string, file: Blob, method: 'PUT' | 'POST' = 'PUT'): Promise<T> =>
   ask<T>(path, {
-    method: 'PUT',
+    method,
     signal: AbortSignal.timeout(UPLOAD_MS),
     body: file,
     headers: { 'Content-Type': file.type },

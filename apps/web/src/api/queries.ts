@@ -1,7 +1,7 @@
 import type { JobDocument } from '@venula/core/document';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { outcomeOf } from '../outbox/answers.ts';
-import { api } from './client.ts';
+import { api, apiUpload } from './client.ts';
 import { forget, heard, keep } from './kept.ts';
 import { signIn, signOut, whoIsSignedIn } from './session.ts';
 import type {
@@ -91,6 +91,16 @@ export const useCreateJob = () => {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (body: NewJob) => api<JobRecord>('POST', '/jobs', body),
+    onSuccess: () => client.invalidateQueries({ queryKey: keys.jobs }),
+  });
+};
+
+/** A whole job from another shop, with its record. */
+export const useImportJob = () => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (file: File) =>
+      apiUpload<JobRecord>('/archives', new Blob([file], { type: 'application/zip' }), 'POST'),
     onSuccess: () => client.invalidateQueries({ queryKey: keys.jobs }),
   });
 };

@@ -1,3 +1,4 @@
+import { csvCell } from './csv-cell.ts';
 import { terminalKey } from '../kinds/wiring/fields.ts';
 import { terminalWord } from '../edit/harness.ts';
 import type { JobDocument } from '../document/job-document.ts';
@@ -59,12 +60,6 @@ const COLUMNS = [
   'to_label',
 ] as const;
 
-/** A cell that a spreadsheet would run as a formula is written as text; quotes are doubled (RFC 4180). */
-const cell = (value: string): string => {
-  const inert = /^[=+\-@\t\r]/.test(value) ? `'${value}` : value;
-  return /[",\n\r]/.test(inert) ? `"${inert.replaceAll('"', '""')}"` : inert;
-};
-
 /**
  * The wire list as a sheet.
  * @param doc job document
@@ -94,7 +89,7 @@ export function wireListCsv(doc: JobDocument): string {
       w.fromLabel,
       w.toLabel,
     ]
-      .map(cell)
+      .map(csvCell)
       .join(',');
   return [COLUMNS.join(','), ...wiringSheet(doc).wires.map(row), ''].join('\r\n');
 }

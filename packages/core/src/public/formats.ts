@@ -10,6 +10,14 @@ export { valueAt } from '../fields/pointer.ts';
 export { diffDocuments, overlappingPaths } from '../formats/diff.ts';
 export { fieldAt, labelAt, valueCalled } from '../formats/field-at.ts';
 export { type FormField, formAt } from '../formats/form-at.ts';
+export {
+  type HeldRecord,
+  type RecordedRun,
+  recordSheet,
+  type RecordSheet,
+  type SheetSection,
+} from '../formats/record-sheet.ts';
+export { csvCell, inertCell } from '../formats/csv-cell.ts';
 export { checkLibrary, LIBRARY_KINDS, type LibraryRow, readLibrary } from '../formats/library.ts';
 export { CURVE_COLUMNS, type CurvePreview, readPumpCurve } from '../formats/pump-curve-csv.ts';
 export {

@@ -5,7 +5,7 @@ import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
 import { MEASURED, MEASURED_IDS, type MeasuredId } from '@venula/core/prove';
 import { billOfMaterials } from '@venula/core/supply';
 import { OffNames } from '../../job/record/off-names.tsx';
-import { Download, Printer } from 'lucide-react';
+import { Download, FileText, Printer } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useAcceptances, useRevisions, useRuns } from '../../api/queries.ts';
 import type { RunRow } from '../../api/types.ts';
@@ -214,18 +214,34 @@ function Actions() {
   const doc = useDoc();
   const { id } = useOpenJob();
   const revisions = useRevisions(id);
+  const { units } = useSettings();
   return (
     <div className="no-print mx-auto mb-3 flex max-w-[900px] flex-wrap items-end gap-2">
       <button type="button" className="btn btn-main" onClick={() => window.print()}>
         <Printer size={18} /> Print the page
       </button>
+      <a
+        className="btn"
+        href={`/api/v1/jobs/${id}/record.pdf?units=${units}`}
+        target="_blank"
+        rel="noreferrer"
+      >
+        <FileText size={18} /> PDF, with the tuner’s page
+      </a>
       <button
         type="button"
         className="btn"
         onClick={() => saveFile(`${doc.title}.json`, 'application/json', writeJob(doc))}
       >
-        <Download size={18} /> Job file
+        <Download size={18} /> Plan alone
       </button>
+      <a className="btn" href={`/api/v1/jobs/${id}/archive`} download={`${doc.title}.zip`}>
+        <Download size={18} /> Whole job
+      </a>
+      <p className="label w-full text-sm text-soft">
+        The plan alone leaves out tests, photos, accepted findings and revisions; the whole job (ZIP) has all
+        of it, and another shop can take it in under New job.
+      </p>
       <div className="ml-auto">
         <FreezeForm suggestion="as built" />
       </div>

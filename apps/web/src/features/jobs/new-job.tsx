@@ -6,13 +6,14 @@ import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { tell } from '../../api/client.ts';
-import { useCreateJob } from '../../api/queries.ts';
+import { useCreateJob, useImportJob } from '../../api/queries.ts';
 import { useSettings } from '../../app/settings.ts';
 import { Propose } from './propose.tsx';
 
 /** From a style or a job file: what is it, and where it starts from. */
 export function NewJobForm({ onClose }: { readonly onClose: () => void }) {
   const create = useCreateJob();
+  const take = useImportJob();
   const { units } = useSettings();
   const navigate = useNavigate();
   const [errors, setErrors] = useState<readonly InputError[]>([]);
@@ -22,6 +23,11 @@ export function NewJobForm({ onClose }: { readonly onClose: () => void }) {
   const go = { onSuccess: (job: { id: string }) => void navigate(`/jobs/${job.id}/brief`) };
   const load = async (chosen: File | undefined) => {
     if (!chosen) return;
+    if (/\.zip$/i.test(chosen.name)) {
+      setErrors([]);
+      take.mutate(chosen, { onSuccess: (job) => void navigate(`/jobs/${job.id}/handover`) });
+      return;
+    }
     if (chosen.size > JOB_FILE_LIMIT) {
       setErrors([
         {
@@ -115,12 +121,12 @@ export function NewJobForm({ onClose }: { readonly onClose: () => void }) {
       </details>
       <div className="mt-3 flex flex-wrap gap-2">
         <button type="button" className="btn" onClick={() => file.current?.click()}>
-          <FileUp size={18} /> From a job file
+          <FileUp size={18} /> {take.isPending ? 'Taking it in…' : 'From a file: a job, or a whole job (ZIP)'}
         </button>
         <input
           ref={file}
           type="file"
-          accept=".json,application/json"
+          accept=".json,application/json,.zip,application/zip"
           className="sr-only"
           tabIndex={-1}
           aria-label="Job file"
@@ -130,9 +136,10 @@ export function NewJobForm({ onClose }: { readonly onClose: () => void }) {
           Close
         </button>
       </div>
-      {(errors.length > 0 || create.error) && (
+      {(errors.length > 0 || create.error || take.error) && (
         <ul role="alert" className="mt-2 text-sm font-semibold text-stop">
           {create.error && <li>{tell(create.error)}</li>}
+          {take.error && <li>{tell(take.error)}</li>}
           {errors.slice(0, 4).map((e) => (
             <li key={e.field + e.code}>
               {e.message}: {e.remedy}

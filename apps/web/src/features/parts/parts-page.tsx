@@ -8,6 +8,7 @@ import {
   type BillLine,
   type Connection,
 } from '@venula/core/supply';
+import { inertCell } from '@venula/core/formats';
 import { Download, Printer } from 'lucide-react';
 import Papa from 'papaparse';
 import { Tabs } from 'radix-ui';
@@ -32,9 +33,6 @@ import { dollars } from './money.ts';
 import { PriceFile } from './price-file.tsx';
 import { useToGet } from './use-to-get.ts';
 import { OrderList } from './order-list.tsx';
-
-/** A cell that a spreadsheet would run as a formula is written as text. */
-const inert = (cell: string): string => (/^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
 
 const STAGES = ['parts'] as const;
 const VIEWS = [
@@ -107,12 +105,12 @@ export function PartsPage() {
         const cost = costs[i] ?? null;
         return [
           BILL_GROUPS[l.group],
-          inert(l.part),
+          inertCell(l.part),
           quantity,
           unit,
           cost === null ? '' : (cost / 100).toFixed(2),
-          inert(l.note),
-          inert(l.problem ?? ''),
+          inertCell(l.note),
+          inertCell(l.problem ?? ''),
         ];
       }),
     });

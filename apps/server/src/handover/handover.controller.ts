@@ -1,0 +1,22 @@
+import { Controller, Get, Header, Param, ParseUUIDPipe, Query, StreamableFile } from '@nestjs/common';
+import { ApiTags } from '@nestjs/swagger';
+import type { UnitSystem } from '@venula/core/quantities';
+import { JoiPipe } from '../common/joi.pipe.ts';
+import { HandoverService } from './handover.service.ts';
+import { pdfQuery } from './handover-schemas.ts';
+
+@ApiTags('handover')
+@Controller('v1/jobs/:id/record.pdf')
+export class HandoverController {
+  constructor(private readonly handover: HandoverService) {}
+
+  @Get()
+  @Header('Content-Type', 'application/pdf')
+  @Header('Content-Disposition', 'inline; filename="record.pdf"')
+  async pdf(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Query(new JoiPipe(pdfQuery)) { units }: { units: UnitSystem },
+  ) {
+    return new StreamableFile(await this.handover.pdf(id, units));
+  }
+}

@@ -1,0 +1,297 @@
+import { evaluatePlan } from '../advise/evaluate-plan.ts';
+import type { PlanResult } from '../advise/plan-result.ts';
+import type { JobDocument, PumpTrigger } from '../document/job-document.ts';
+import { ruleOf } from '../document/triggers.ts';
+import { sourceOf } from '../fields/provenance.ts';
+import { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
+import { ENDS } from '../kinds/plumbing/run/ends.ts';
+import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
+import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
+import { findingKey } from '../outcome/finding.ts';
+import type { MeasuredId } from '../prove/contract.ts';
+import type { Miss } from '../prove/measured.ts';
+import { MEASURED } from '../prove/procedures/measured-tests.ts';
+import { formatQuantity } from '../quantities/format.ts';
+import type { Dimension, UnitSystem } from '../quantities/units.ts';
+import { sayAgain } from '../say/finding.ts';
+import { sayOrigin } from '../say/origin.ts';
+import { saySignal } from '../say/signal.ts';
+import { sayState } from '../say/state.ts';
+import { billOfMaterials } from '../supply/bill.ts';
+import { sold } from '../supply/sold.ts';
+
+/** A heading with what stands under it: sentences, and a table. */
+export interface SheetSection {
+  readonly title: string;
+  readonly lines?: readonly string[];
+  readonly table?: { readonly head: readonly string[]; readonly rows: readonly (readonly string[])[] };
+}
+
+/** A signed run as the record keeps it. */
+export interface RecordedRun {
+  readonly kind: string;
+  readonly author: string;
+  /** ISO 8601. */
+  readonly at: string;
+  /** What the sign-off says; null: not signed off. */
+  readonly outcome: Readonly<Record<string, unknown>> | null;
+  readonly readings: number;
+}
+
+/** What the shop holds of a job beside its plan. */
+export interface HeldRecord {
+  readonly runs: readonly RecordedRun[];
+  readonly acceptances: readonly {
+    readonly findingKey: string;
+    readonly reason: string;
+    readonly author: string;
+    readonly role: string;
+  }[];
+  readonly revisions: readonly { readonly name: string; readonly version: number; readonly author: string }[];
+}
+
+export interface RecordSheet {
+  readonly record: readonly SheetSection[];
+  /** The page for whoever tunes the engine. */
+  readonly tuner: readonly SheetSection[];
+}
+
+const RUNS: Readonly<Record<string, string>> = {
+  build: 'Job sheet',
+  'dry-test': 'Dry test of the wiring',
+  'joint-walk': 'Joint by joint',
+  'gas-hold': 'Static hold with gas',
+};
+const runName = (kind: string): string => RUNS[kind] ?? MEASURED[kind as MeasuredId]?.name ?? kind;
+
+/**
+ * The record of a job in sections, and the page for the tuner: what page, print and PDF say alike.
+ * @param doc job document
+ * @param held what the shop holds of it
+ * @param system unit system
+ * @returns sections in the order they are printed
+ * Validity: any job the checker accepts.
+ * @throws nothing
+ * @source the solved plan and the record
+ * @example recordSheet(fullReturnJob('x'), { runs: [], acceptances: [], revisions: [] }, 'us').record[0].title // => 'The car and the goal'
+ */
+export function recordSheet(doc: JobDocument, held: HeldRecord, system: UnitSystem): RecordSheet {
+  const plan = evaluatePlan(doc, 'none');
+  const q = (dimension: Dimension, value: number | null | undefined): string =>
+    value === null || value === undefined ? '–' : formatQuantity(dimension, value, system).text;
+  return {
+    record: [
+      aboutCar(doc, q),
+      linesFitted(doc, q),
+      partsFitted(doc, system),
+      wiringFitted(doc, q),
+      readings(plan, q),
+      tests(held, q),
+      openFindings(plan, held, system),
+      frozen(held),
+      CAUTIONS,
+    ],
+    tuner: [tunerFuel(doc, q), tunerSensors(doc, q), tunerOutputs(doc, q), tunerLimits(doc, plan, q)],
+  };
+}
+
+type Write = (dimension: Dimension, value: number | null | undefined) => string;
+
+function aboutCar({ customer, vehicle, brief }: JobDocument, q: Write): SheetSection {
+  const peak = brief.pull.reduce((most, p) => Math.max(most, p.powerW), 0);
+  return {
+    title: 'The car and the goal',
+    table: {
+      head: ['', ''],
+      rows: [
+        ['Customer', customer || '–'],
+        ['Vehicle', vehicle.description || '–'],
+        ['Engine', vehicle.engine || '–'],
+        ['Fuel', `E${Math.round(brief.fuel.ethanol * 100)}`],
+        ['Goal', peak > 0 ? q('power', peak) : '–'],
+        ['Base pressure', q('pressure', brief.basePressurePa)],
+        ['As found', vehicle.asFound || '–'],
+      ],
+    },
+  };
+}
+
+function linesFitted(doc: JobDocument, q: Write): SheetSection {
+  const rows = Object.values(doc.plumbing.elements).flatMap((e) =>
+    e.kind === 'run'
+      ? [
+          [
+            e.name,
+            `${HOSE_KINDS[e.hose].name}, -${e.dash}`,
+            e.existing
+              ? 'kept from the car'
+              : `${ENDS[e.ends[0]!].name} and ${ENDS[e.ends[1]!].name}, cut ${q('tape', cutLength(e))}`,
+            `${q('tape', e.lengthM)}, ${sayOrigin(sourceOf(e, 'lengthM'))}`,
+          ],
+        ]
+      : [],
+  );
+  return { title: 'Lines', table: { head: ['Line', 'Hose or tube', 'Ends', 'Length'], rows } };
+}
+
+function partsFitted(doc: JobDocument, system: UnitSystem): SheetSection {
+  const rows = billOfMaterials(doc)
+    .filter((l) => ['components', 'adapters', 'seals', 'mounts', 'electrical'].includes(l.group))
+    .map((l) => {
+      const { quantity, unit } = sold(l, system);
+      return [unit === 'each' ? String(quantity) : `${quantity} ${unit}`, l.part, l.note];
+    });
+  return { title: 'Parts', table: { head: ['', 'Part', 'Where'], rows } };
+}
+
+function wiringFitted(doc: JobDocument, q: Write): SheetSection {
+  const rows = Object.values(doc.wiring.circuits).flatMap((c) =>
+    Object.values(c.segments).flatMap((s) =>
+      s.kind === 'wire'
+        ? [[c.name, s.name, `${wireSizeName(s.size)} ${s.color}`.trim(), q('length', s.lengthM)]]
+        : s.kind === 'fuse' || s.kind === 'relay'
+          ? [[c.name, s.name, `${s.ratingA} A`, '']]
+          : [],
+    ),
+  );
+  return { title: 'Wiring', table: { head: ['Circuit', 'Piece', 'Size', 'Length'], rows } };
+}
+
+/** More than this over demand is no figure anybody reads, as a share. */
+const PLENTY = 5;
+
+function readings(plan: PlanResult, q: Write): SheetSection {
+  const rows = plan.states.map((s) => [
+    sayState(s.state),
+    q('pressure', s.values?.railGauge),
+    s.values?.pumps
+      .map((p) => (s.state.pumpsOn ? `${q('volts', p.volts)}, ${q('amps', p.current)}` : 'off'))
+      .join('; ') ?? '–',
+    s.values?.margin == null ? '' : s.values.margin > PLENTY ? 'plenty' : q('fraction', s.values.margin),
+  ]);
+  return {
+    title: 'What it should read',
+    table: { head: ['State', 'Rail gauge', 'Pumps', 'To spare'], rows },
+  };
+}
+
+const VERDICTS: Readonly<Record<string, string>> = {
+  pass: 'passed',
+  fail: 'FAILED',
+  incomplete: 'incomplete',
+  'cannot-tell': 'could not tell',
+  rising: 'not proved: the pressure rose',
+  'no-data': 'no readings',
+};
+
+function tests({ runs }: HeldRecord, q: Write): SheetSection {
+  return {
+    title: 'What was tested',
+    lines: runs.length === 0 ? ['Nothing has been tested yet.'] : runs.flatMap((r) => runLines(r, q)),
+  };
+}
+
+function runLines({ kind, author, at, outcome, readings: many }: RecordedRun, q: Write): string[] {
+  const day = at.slice(0, 10);
+  const read = `${many} ${many === 1 ? 'reading' : 'readings'}`;
+  if (!outcome) return [`${runName(kind)}: not signed off, ${read} (${author}, ${day}).`];
+  const names = (key: string): readonly string[] => (outcome[key] as readonly string[] | undefined) ?? [];
+  const misses = (outcome['misses'] as readonly Miss[] | undefined) ?? [];
+  const note = typeof outcome['note'] === 'string' && outcome['note'] !== '' ? ` “${outcome['note']}”` : '';
+  return [
+    `${runName(kind)}: ${VERDICTS[String(outcome['verdict'])] ?? 'signed'}, ${read}, ${author}, ${day}.${note}`,
+    ...names('leaking').map((joint) => `   leaked: ${joint}`),
+    ...misses.map(
+      (m) =>
+        `   ${m.does}: ${q(m.dimension, m.value)}, should be ${q(m.dimension, m.low)} to ${q(m.dimension, m.high)}`,
+    ),
+    ...names('skipped').map((step) => `   left out: ${step}`),
+  ];
+}
+
+const SEVERITIES = { stop: 'Stop', fix: 'Fix', note: 'Note' } as const;
+
+function openFindings(plan: PlanResult, { acceptances }: HeldRecord, system: UnitSystem): SheetSection {
+  const lines = plan.findings.map((f) => {
+    const accepted = acceptances.findLast((a) => a.findingKey === findingKey(f));
+    const { title } = sayAgain(f, system);
+    return `${SEVERITIES[f.severity]}: ${title} ${accepted ? `Accepted by ${accepted.author}, ${accepted.role}: “${accepted.reason}”.` : 'Open.'}`;
+  });
+  return { title: 'What is still open', lines: lines.length > 0 ? lines : ['Nothing.'] };
+}
+
+const frozen = ({ revisions }: HeldRecord): SheetSection => ({
+  title: 'Frozen plans',
+  lines:
+    revisions.length > 0
+      ? revisions.map((r) => `${r.name}: version ${r.version}, ${r.author}`)
+      : ['None frozen.'],
+});
+
+const CAUTIONS: SheetSection = {
+  title: 'Cautions',
+  lines: [
+    'Fuel under pressure: depressurize before opening. Check every joint after the first heat cycle, after two weeks, and at each service; look for chafing, heat and swelling.',
+    'A fuse protects its wire: replace it only by the same rating.',
+    'Local law, motorsport rulebooks, makers’ instructions and licensed trades take precedence over this sheet.',
+  ],
+};
+
+function tunerFuel({ brief }: JobDocument, q: Write): SheetSection {
+  const { injectors, basePressurePa, fuel } = brief;
+  const atBase = injectors.staticFlowM3s * Math.sqrt(basePressurePa / injectors.ratedPa);
+  return {
+    title: 'Fuel and injectors',
+    lines: [
+      `Ethanol ${Math.round(fuel.ethanol * 100)}%. Base pressure ${q('pressure', basePressurePa)}${brief.controllerBasePa === undefined ? '' : `; the controller now reckons with ${q('pressure', brief.controllerBasePa)}`}.`,
+      `${injectors.count} injectors, each ${q('injectorFlow', atBase)} at base pressure (${q('injectorFlow', injectors.staticFlowM3s)} at ${q('pressure', injectors.ratedPa)}; flow goes with the root of the pressure).`,
+      `Duty at most ${Math.round(injectors.dutyLimit * 100)}%. They open against ${q('pressure', injectors.maxDifferentialPa)} at most.`,
+    ],
+  };
+}
+
+function tunerSensors({ wiring }: JobDocument, q: Write): SheetSection {
+  const rows = Object.values(wiring.loads ?? {}).flatMap((l) =>
+    l.kind === 'sender'
+      ? [[l.name, `${l.lowV} V at ${q('pressure', l.lowPa)}`, `${l.highV} V at ${q('pressure', l.highPa)}`]]
+      : [],
+  );
+  return rows.length > 0
+    ? { title: 'Sensors', table: { head: ['Sensor', 'Low end', 'High end'], rows } }
+    : { title: 'Sensors', lines: ['None in this plan.'] };
+}
+
+/** “on boost 5.0 psi; prime 2 s; stops after a crash”. */
+function sayRule(rule: PumpTrigger, q: Write): string {
+  const ways = rule.any.map(({ all }) => all.map((t) => saySignal(t, q)).join(' and '));
+  const when =
+    ways.length === 0 ? 'never' : ways.includes('') ? 'with the key on' : `on ${ways.join(', or ')}`;
+  return [
+    when,
+    ...(rule.primeS > 0 ? [`prime ${rule.primeS} s`] : []),
+    ...(rule.needsIgnition ? [] : ['not stopped by the key']),
+    ...(rule.needsInertia ? ['stops after a crash'] : []),
+  ].join('; ');
+}
+
+function tunerOutputs(doc: JobDocument, q: Write): SheetSection {
+  const lines = Object.entries(doc.plumbing.elements).flatMap(([id, e]) =>
+    e.kind === 'pump' ? [`${e.name}: ${sayRule(ruleOf(doc, id).rule, q)}.`] : [],
+  );
+  return { title: 'Pumps, and what runs them', lines };
+}
+
+function tunerLimits({ brief }: JobDocument, plan: PlanResult, q: Write): SheetSection {
+  const tight = plan.states.find((s) => s.state.id === plan.tightest);
+  const v = tight?.values;
+  return {
+    title: 'What it holds',
+    lines: v
+      ? [
+          `Tightest at ${sayState(tight.state).toLowerCase()}: delivers ${q('flow', v.available)} against ${q('flow', v.injectorFlow)}, ${q('fraction', v.margin)} to spare (${q('fraction', brief.designMargin)} wanted).`,
+          `Rail there ${q('pressure', v.railGauge)} on the gauge, injector duty ${q('fraction', v.injectorDuty)}.`,
+          'Lift when fuel pressure less boost falls below base, or lambda goes lean.',
+        ]
+      : ['The plan has no pull that settles.'],
+  };
+}

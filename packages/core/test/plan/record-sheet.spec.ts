@@ -1,0 +1,86 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  csvCell,
+  fullReturnJob,
+  inertCell,
+  PATTERNS,
+  recordSheet,
+  type JobDocument,
+} from '../support/core.ts';
+import { applied, demoJobs } from '../support/examples.ts';
+
+const NOTHING = { runs: [], acceptances: [], revisions: [] };
+const jobs: readonly (readonly [string, JobDocument])[] = [
+  ...PATTERNS.map((p) => [p.id, p.job(p.name)] as const),
+  ...demoJobs(),
+];
+const textOf = (
+  doc: JobDocument,
+  system: 'us' | 'metric' = 'us',
+  held: Parameters<typeof recordSheet>[1] = NOTHING,
+) => {
+  const { record, tuner } = recordSheet(doc, held, system);
+  return [...record, ...tuner]
+    .flatMap((s) => [s.title, ...(s.lines ?? []), ...(s.table?.rows.flat() ?? [])])
+    .join('\n');
+};
+
+describe('The record in sections', () => {
+  test.each(jobs)('%s: says everything in either units, and nothing that is no figure', (_, doc) => {
+    for (const system of ['us', 'metric'] as const) {
+      const all = textOf(doc, system);
+      expect(all).not.toMatch(/undefined|NaN|Infinity|\[object/);
+      for (const e of Object.values(doc.plumbing.elements))
+        if (e.kind === 'run') expect(all).toContain(e.name);
+    }
+    for (const s of recordSheet(doc, NOTHING, 'us').record)
+      for (const row of s.table?.rows ?? []) expect(row).toHaveLength(s.table!.head.length);
+  });
+
+  test('injector flow at base goes with the root of the pressure: by hand', () => {
+    // 1,000 cc/min at 300 kPa is 1,154.7 cc/min at 400 kPa.
+    const doc = applied(fullReturnJob('x'), [
+      { op: 'replace', path: '/brief/injectors/staticFlowM3s', value: 1e-3 / 60 },
+      { op: 'replace', path: '/brief/injectors/ratedPa', value: 300e3 },
+      { op: 'replace', path: '/brief/basePressurePa', value: 400e3 },
+    ]);
+    expect(textOf(doc, 'metric')).toMatch(/each 1,?15[45](\.\d)? cc\/min at base pressure/);
+  });
+
+  test('an accepted finding is told with who and why; a test that failed with what missed', () => {
+    const doc = fullReturnJob('x');
+    const all = textOf(doc, 'us', {
+      runs: [
+        {
+          kind: 'joint-walk',
+          author: 'T',
+          at: '2026-11-28T10:00:00Z',
+          outcome: { verdict: 'fail', leaking: ['Fuel filter to Feed hose, flare joint'] },
+          readings: 3,
+        },
+        { kind: 'prime', author: 'T', at: '2026-11-28T10:00:00Z', outcome: null, readings: 1 },
+      ],
+      acceptances: [{ findingKey: 'RUNS_STALLED@pump', reason: 'race car', author: 'L', role: 'lead' }],
+      revisions: [{ name: 'plan A', version: 3, author: 'T' }],
+    });
+    expect(all).toContain('Joint by joint: FAILED, 3 readings, T, 2026-11-28.');
+    expect(all).toContain('leaked: Fuel filter to Feed hose, flare joint');
+    expect(all).toContain('Prime: not signed off, 1 reading (T, 2026-11-28).');
+    expect(all).toContain('Accepted by L, lead: “race car”.');
+    expect(all).toContain('plan A: version 3, T');
+  });
+});
+
+describe('Cells of a CSV', () => {
+  // OWASP, CSV injection: what begins with these is run by spreadsheets; full-width forms and blanks before them too.
+  test.each(['=1+1', ' =1+1', '\t=1', '+1', '-1', '@x', '＝1+1', '＋1', '－1', '＠x', '\rx'])(
+    '%j is no formula',
+    (cell) => {
+      expect(inertCell(cell)).toBe(`'${cell}`);
+    },
+  );
+  test('words stay words; quotes and line ends are quoted (RFC 4180)', () => {
+    expect(csvCell('Feed hose')).toBe('Feed hose');
+    expect(csvCell('a "b", c\nd')).toBe('"a ""b"", c\nd"');
+  });
+});
