@@ -109,7 +109,19 @@ test('a whole job leaves as a file, and what is no job does not come in', async 
   const pdf = await page.request.get(href);
   expect(pdf.headers()['content-type']).toBe('application/pdf');
   expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  const calendar = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Into a calendar' }).click();
+  const ics = readFileSync(await (await calendar).path(), 'utf8');
+  expect(ics).toContain('BEGIN:VEVENT');
+  expect(ics.replace(/\r?\n[ \t]/g, '')).toContain(
+    'Whole and away: Look at every joint after the first heat cycle',
+  );
   await page.goto('/jobs');
+  await page.getByRole('button', { name: 'Parts in all jobs' }).click();
+  await page.getByLabel('Called').fill('fuel filter');
+  const found = page.getByRole('region', { name: 'Parts in all jobs' });
+  await expect(found).toContainText('Whole and away');
+  await page.getByRole('button', { name: 'Parts in all jobs' }).click();
   await page.getByRole('button', { name: 'New job' }).click();
   await page.getByLabel('Job file').setInputFiles(
     await file.path().then((path) => ({

@@ -66,6 +66,14 @@ export const SHOP_VIEWS: readonly View[] = [
     then: (page) => page.getByRole('button', { name: 'New job' }).click(),
   },
   {
+    name: 'Parts in all jobs',
+    path: '/jobs',
+    then: async (page) => {
+      await page.getByRole('button', { name: 'Parts in all jobs' }).click();
+      await page.getByLabel('Called').fill('regulator');
+    },
+  },
+  {
     name: 'Library',
     path: '/library',
     then: (page) => page.getByRole('button', { name: 'From a sheet' }).click(),

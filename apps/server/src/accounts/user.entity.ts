@@ -1,6 +1,7 @@
 import { Column, CreateDateColumn, Entity, PrimaryGeneratedColumn, Unique } from 'typeorm';
 
-export type Role = 'technician' | 'lead' | 'viewer';
+export const ROLES = ['technician', 'lead', 'viewer'] as const;
+export type Role = (typeof ROLES)[number];
 
 @Entity('app_user')
 @Unique('UQ_app_user_login', ['login'])

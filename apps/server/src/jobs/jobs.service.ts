@@ -45,6 +45,15 @@ const LISTED = [
 /** A page farther behind than this reloads: what was changed meanwhile is not read through for one request. */
 const MOST_BEHIND = 2_000;
 
+function refuseArchived(job: Job): void {
+  if (job.archived)
+    throw new ConflictException({
+      code: 'JOB_ARCHIVED',
+      message: 'This job is archived: its record is closed.',
+      remedy: 'Ask a lead to restore it.',
+    });
+}
+
 @Injectable()
 export class JobsService {
   constructor(
@@ -89,6 +98,16 @@ export class JobsService {
     return job;
   }
 
+  /**
+   * A job that takes changes and readings.
+   * @throws ConflictException once it is archived: its record is closed until a lead restores it
+   */
+  async findOpen(id: string, tx: EntityManager = this.db.manager): Promise<Job> {
+    const job = await this.find(id, tx);
+    refuseArchived(job);
+    return job;
+  }
+
   /** A job whose plan can be worked with. */
   async findReadable(id: string): Promise<Job> {
     const job = await this.find(id);
@@ -128,6 +147,7 @@ export class JobsService {
       const job = await tx.findOne(Job, { where: { id }, lock: { mode: 'pessimistic_write' } });
       if (!job) throw new NotFoundException({ code: 'NO_SUCH_JOB', message: 'There is no such job.' });
       const already = await tx.findOneBy(JobChange, { id: body.changeId });
+      if (!already) refuseArchived(job);
       if (already) {
         if (already.jobId !== id || !sameChange(already, body)) throw idTaken('change');
         // The first answer again, with the document wherever the page cannot know what it holds by now.

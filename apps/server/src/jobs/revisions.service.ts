@@ -31,7 +31,7 @@ export class RevisionsService {
   /** Freezes the document as it is now under a name; a name is given once a job. */
   freeze(jobId: string, name: string, actor: Actor) {
     return this.db.transaction(async (tx) => {
-      const { document, version } = await this.jobs.find(jobId, tx);
+      const { document, version } = await this.jobs.findOpen(jobId, tx);
       if (await tx.existsBy(Revision, { jobId, name })) {
         throw new ConflictException({
           code: 'NAME_TAKEN',

@@ -40,6 +40,7 @@ export class PhotosService {
     await this.jobs.find(jobId);
     const known = await this.same(id, jobId, sha256);
     if (known) return known;
+    await this.jobs.findOpen(jobId);
     const picture = await pictureFrom(input);
     return this.db.transaction(async (tx) => {
       if ((await tx.count(Photo, { where: { jobId } })) >= MOST_PHOTOS)

@@ -77,7 +77,7 @@ export class TestRunsService {
       });
     }
     return this.db.transaction(async (tx) => {
-      const job = await this.jobs.find(jobId, tx);
+      const job = await this.jobs.findOpen(jobId, tx);
       const inserted = await insertOnce(tx, TestRun, {
         id: body.runId,
         jobId,
@@ -104,6 +104,7 @@ export class TestRunsService {
     // First: a retry is not held against a plan that may have changed since.
     const first = await this.known(this.db.manager, runId, body);
     if (first) return first;
+    await this.jobs.findOpen(jobId);
     const plan = await this.planOf(found);
     return this.db.transaction(async (tx) => {
       const run = await tx.findOne(TestRun, {

@@ -18,6 +18,7 @@ export {
   stepVerdict,
 } from '../prove/measured.ts';
 export { type BuildStep, buildOutcome, jobSheet } from '../prove/job-sheet.ts';
+export { type Reminder, reminders } from '../prove/reminders.ts';
 export { MEASURED } from '../prove/procedures/measured-tests.ts';
 export {
   type DecayResult,

@@ -4,6 +4,7 @@ import {
   fullReturnJob,
   inertCell,
   PATTERNS,
+  reminders,
   recordSheet,
   type JobDocument,
 } from '../support/core.ts';
@@ -82,5 +83,24 @@ describe('Cells of a CSV', () => {
   test('words stay words; quotes and line ends are quoted (RFC 4180)', () => {
     expect(csvCell('Feed hose')).toBe('Feed hose');
     expect(csvCell('a "b", c\nd')).toBe('"a ""b"", c\nd"');
+  });
+});
+
+describe('What to look at again', () => {
+  test('joints after a day and two weeks, filters each year, rubber by what is left of its years; PTFE never by age', () => {
+    const doc = applied(fullReturnJob('x'), [
+      { op: 'replace', path: '/plumbing/elements/return/hose', value: 'injection' },
+      { op: 'replace', path: '/plumbing/elements/return/existing', value: true },
+      { op: 'add', path: '/plumbing/elements/return/ageYears', value: 7 },
+    ]);
+    const due = reminders(doc);
+    expect(due.map((r) => [r.id, r.inDays])).toEqual([
+      ['heat-cycle', 1],
+      ['two-weeks', 14],
+      ['filter-filter', 365],
+      ['hose-return', 3 * 365],
+    ]);
+    const old = applied(doc, [{ op: 'replace', path: '/plumbing/elements/return/ageYears', value: 30 }]);
+    expect(reminders(old).find((r) => r.id === 'hose-return')!.inDays).toBe(0);
   });
 });

@@ -17,6 +17,7 @@ import { useDoc, useJob, useJudgement, useOpenJob, useStates } from '../../job/j
 import { saveFile } from '../../ui/save-file.ts';
 import { SEVERITY_NAME } from '../../ui/severity.tsx';
 import { FigureRecord } from './figure-record.tsx';
+import { Reminders } from './reminders.tsx';
 
 const when = (iso: string) =>
   new Date(iso).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
@@ -189,6 +190,9 @@ export function HandoverPage() {
         </Section>
         <Section title="What the figures rest on">
           <FigureRecord />
+        </Section>
+        <Section title="To look at again">
+          <Reminders />
         </Section>
         <Section title="Cautions">
           <p>

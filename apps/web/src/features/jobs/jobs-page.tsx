@@ -9,6 +9,7 @@ import { SeverityMark } from '../../ui/severity.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
 
 /** Comes when it is first asked for: the list does not wait for it. */
+const FindParts = lazyView(async () => (await import('./find-parts.tsx')).FindParts);
 const NewJobForm = lazyView(async () => (await import('./new-job.tsx')).NewJobForm);
 
 export function JobsPage() {
@@ -19,6 +20,7 @@ export function JobsPage() {
   const jobs = useJobs(search, page, archived);
   const person = useMe().data;
   const waiting = useWaitingWork();
+  const [finding, setFinding] = useState(false);
   const set = (next: Record<string, string>) =>
     setParams((p) => {
       const merged = new URLSearchParams(p);
@@ -49,7 +51,16 @@ export function JobsPage() {
             />{' '}
             Archived
           </label>
+          <button
+            type="button"
+            className={`btn btn-small ${finding ? 'bg-mark/40' : ''}`}
+            aria-pressed={finding}
+            onClick={() => setFinding(!finding)}
+          >
+            Parts in all jobs
+          </button>
         </div>
+        {finding && <FindParts />}
         {jobs.error && (
           <p role="alert" className="mt-4 border-l-4 border-stop bg-well p-3">
             {tell(jobs.error)}
