@@ -41,6 +41,17 @@ test('built and read on a phone: the job sheet step by step, the length as made,
     await expect(page.locator('[data-build="label"]')).toContainText('bare shell, nothing to label');
   });
 
+  await test.step('what comes off is noted, and closes only when it is back on', async () => {
+    await page.getByText('Taken off the car').click();
+    await page.getByLabel(/^Something comes off/).fill('Air box; two bolts');
+    await page.getByRole('button', { name: 'Note it' }).click();
+    const box = page.locator('[data-removed="Air box; two bolts"]');
+    await expect(box).toContainText('off');
+    await expect(page.getByText('1 still off')).toBeVisible();
+    await box.getByRole('button', { name: /^Back on/ }).click();
+    await expect(page.getByText('all back on')).toBeVisible();
+  });
+
   await test.step('a hose longer than planned goes into the plan as measured', async () => {
     await page.getByText('Make the lines').click();
     const feed = page.locator('[data-build="make:feed"]');

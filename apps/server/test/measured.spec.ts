@@ -83,6 +83,11 @@ test('the job sheet is gone through step by step; left out only with a reason, a
   const run = await start(job, 'build');
   const steps = jobSheet(plan);
   const [first, second] = steps;
+  const [box, tray] = [randomUUID(), randomUUID()];
+  await add(job, run, 'removed', { itemId: box, what: 'Air box', off: true }).expect(201);
+  await add(job, run, 'removed', { itemId: tray, what: 'Battery tray', off: true }).expect(201);
+  await add(job, run, 'removed', { itemId: box, what: 'Air box', off: false }).expect(201);
+  await add(job, run, 'removed', { itemId: 'x', what: '', off: 'maybe' }).expect(400);
   await add(job, run, 'step', { stepId: first!.id, result: 'skipped' }).expect(400);
   await add(job, run, 'step', { stepId: first!.id, result: 'skipped', note: 'done last week' }).expect(201);
   await add(job, run, 'step', { stepId: second!.id, result: 'done', lengthM: 2.1 }).expect(201);
@@ -90,6 +95,7 @@ test('the job sheet is gone through step by step; left out only with a reason, a
     verdict: 'incomplete',
     done: 1,
     skipped: [first!.does],
+    off: ['Battery tray'],
     open: steps.length - 2,
   });
 });

@@ -109,7 +109,14 @@ export function sheetOutcome(
   steps: readonly PlannedStep[],
   readings: readonly TestReading[],
 ): Record<string, unknown> {
-  return { ...buildOutcome(steps, lastResults(readings, 'step', 'stepId')), proves: proofMark(steps) };
+  const things = new Map(
+    standing(readings)
+      .filter((r) => r.kind === 'removed')
+      .map((r) => [String(r.payload['itemId']), r.payload as { what: string; off: boolean }]),
+  );
+  const off = [...things.values()].flatMap((t) => (t.off ? [t.what] : []));
+  const results = lastResults(readings, 'step', 'stepId');
+  return { ...buildOutcome(steps, results, off), proves: proofMark(steps) };
 }
 
 const asSteps = (steps: readonly PlannedStep[]) => steps.map((s) => ({ group: '', ...s }));

@@ -91,6 +91,12 @@ const step = Joi.object({
   /** As it was made, m. */
   lengthM: Joi.number().min(0.01).max(30),
 });
+/** Something taken off the car, and whether it is back on. */
+const removed = Joi.object({
+  itemId: Joi.string().uuid().required(),
+  what: Joi.string().trim().min(1).max(120).required(),
+  off: Joi.boolean().required(),
+});
 const signOff = Joi.object({ note: Joi.string().trim().allow('').max(500).default('') });
 
 export const newReading = Joi.object<NewReading>({
@@ -105,6 +111,7 @@ export const newReading = Joi.object<NewReading>({
       { is: 'pressure', then: pressure },
       { is: 'measured', then: measured },
       { is: 'step', then: step },
+      { is: 'removed', then: removed },
     ],
     otherwise: signOff,
   }).required(),

@@ -2,7 +2,15 @@ import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relat
 import { Signed } from '../common/signed.ts';
 import { TestRun } from './test-run.entity.ts';
 
-export const READING_KINDS = ['dry-row', 'joint', 'pressure', 'measured', 'step', 'sign-off'] as const;
+export const READING_KINDS = [
+  'dry-row',
+  'joint',
+  'pressure',
+  'measured',
+  'step',
+  'removed',
+  'sign-off',
+] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 
 /** One reading, never changed: a correction is a new row that names the old. Its id comes from the device. */

@@ -29,14 +29,14 @@ const refused = (code: string, path: string, message: string, remedy: string) =>
   new BadRequestException({ code, message, remedy, details: [{ path, message }] });
 
 /** What each kind of run takes besides its sign-off. */
-const OTHERS: Readonly<Partial<Record<RunKind, ReadingKind>>> = {
-  'dry-test': 'dry-row',
-  'joint-walk': 'joint',
-  'gas-hold': 'pressure',
-  build: 'step',
+const OTHERS: Readonly<Partial<Record<RunKind, readonly ReadingKind[]>>> = {
+  'dry-test': ['dry-row'],
+  'joint-walk': ['joint'],
+  'gas-hold': ['pressure'],
+  build: ['step', 'removed'],
 };
 /** All others are lists of readings. */
-const takes = (kind: RunKind): ReadingKind => OTHERS[kind] ?? 'measured';
+const takes = (kind: RunKind): readonly ReadingKind[] => OTHERS[kind] ?? ['measured'];
 
 /** The plan a reading is held against. */
 interface Plan {
@@ -178,12 +178,12 @@ function sameReading(stored: TestReading, runId: string, sent: NewReading): bool
 
 /** A reading of another kind of run, of a joint or row the plan does not have, or off the gauge. */
 function refuseForeign(run: TestRun, body: NewReading, { document, steps }: Plan): void {
-  if (body.kind !== 'sign-off' && body.kind !== takes(run.kind))
+  if (body.kind !== 'sign-off' && !takes(run.kind).includes(body.kind))
     throw refused(
       'WRONG_KIND',
       'kind',
       `A ${run.kind} takes no reading of the kind “${body.kind}”.`,
-      `Send a “${takes(run.kind)}” reading, or start the other test.`,
+      `Send a “${takes(run.kind).join('” or “')}” reading, or start the other test.`,
     );
   const { jointId, rowId, stepId, pressurePa } = body.payload as {
     jointId?: string;

@@ -52,7 +52,7 @@ export interface NewJob {
 
 export interface NewReading {
   readingId: string;
-  kind: 'dry-row' | 'joint' | 'pressure' | 'measured' | 'step' | 'sign-off';
+  kind: 'dry-row' | 'joint' | 'pressure' | 'measured' | 'step' | 'removed' | 'sign-off';
   payload:
     | {
         jointId: string;
@@ -78,6 +78,11 @@ export interface NewReading {
         result: 'done' | 'skipped' | 'open';
         note?: string;
         lengthM?: number;
+      }
+    | {
+        itemId: string;
+        what: string;
+        off: boolean;
       }
     | {
         note?: string;

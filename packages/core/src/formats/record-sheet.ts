@@ -206,6 +206,7 @@ function runLines({ kind, author, at, outcome, readings: many }: RecordedRun, q:
         `   ${m.does}: ${q(m.dimension, m.value)}, should be ${q(m.dimension, m.low)} to ${q(m.dimension, m.high)}`,
     ),
     ...names('skipped').map((step) => `   left out: ${step}`),
+    ...names('off').map((thing) => `   still off the car: ${thing}`),
   ];
 }
 

@@ -81,6 +81,10 @@ describe('The job sheet', () => {
       done: steps.length - 1,
       skipped: [steps[3]!.does],
     });
+    expect(buildOutcome(steps, results, ['Air box'])).toMatchObject({
+      verdict: 'incomplete',
+      off: ['Air box'],
+    });
     results.set(steps[5]!.id, 'open');
     expect(buildOutcome(steps, results)).toMatchObject({ verdict: 'incomplete', open: 1 });
   });

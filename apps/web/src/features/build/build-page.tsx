@@ -7,7 +7,14 @@ import type { NewReading, RunRow } from '../../api/types.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { Cautions } from '../../job/record/cautions.tsx';
-import { readingsOf, signedOff, stepResults, type StepResult } from '../../job/record/readings.ts';
+import {
+  readingsOf,
+  removedOf,
+  signedOff,
+  stepResults,
+  type Removed,
+  type StepResult,
+} from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
 import { Verdict } from '../../job/record/verdict.tsx';
 import { WaitingNotes } from '../../job/record/waiting-notes.tsx';
@@ -15,6 +22,7 @@ import { StageFrame } from '../../job/stage-frame.tsx';
 import { newId } from '../../outbox/ids.ts';
 import { Headline } from '../../ui/headline.tsx';
 import { StepCard } from './step-card.tsx';
+import { TakenOff } from './taken-off.tsx';
 
 /** The job sheet: what is next, as large as it can be, and under it everything else in the order of the work. */
 export function BuildPage() {
@@ -61,7 +69,7 @@ export function BuildPage() {
       {begun && run ? (
         // What is next comes first, with its own caution; all of them stand at the end as they did at the start.
         <>
-          <Sheet run={run} steps={steps} results={results} next={next} />
+          <Sheet run={run} steps={steps} results={results} next={next} things={removedOf(readings)} />
           <div className="mt-4">
             <Cautions kinds={['fuel', 'wiring']} />
           </div>
@@ -123,11 +131,13 @@ function Sheet({
   steps,
   results,
   next,
+  things,
 }: {
   readonly run: RunRow;
   readonly steps: readonly BuildStep[];
   readonly results: ReadonlyMap<string, StepResult>;
   readonly next: BuildStep | undefined;
+  readonly things: readonly Removed[];
 }) {
   const { id } = useOpenJob();
   const queue = useReadingQueue(id);
@@ -151,6 +161,7 @@ function Sheet({
           <StepCard key={next.id} step={next} result={results.get(next.id)} onNote={note} large />
         </section>
       )}
+      <TakenOff runId={run.id} things={things} />
       {sectionsOf(steps).map(([name, own]) => {
         const left = own.filter((s) => (results.get(s.id)?.result ?? 'open') === 'open').length;
         return (
@@ -200,9 +211,11 @@ function Sheet({
       <SignOff
         run={run}
         hint={
-          open > 0
-            ? `${open} steps not gone through: signing now records the sheet as incomplete.`
-            : 'All gone through.'
+          things.some((t) => t.off) && open === 0
+            ? 'Something is still off the car: signing now records the sheet as incomplete.'
+            : open > 0
+              ? `${open} steps not gone through: signing now records the sheet as incomplete.`
+              : 'All gone through.'
         }
       />
     </>

@@ -13,6 +13,7 @@ export function OffNames({ payload }: { readonly payload: Readonly<Record<string
         `${m.does}: ${format(m.dimension, m.value)}, should be ${m.low === 0 ? 'at most' : `${format(m.dimension, m.low)} to`} ${format(m.dimension, m.high)}`,
     ),
     ...names('skipped').map((step) => `Left out: ${step}`),
+    ...names('off').map((thing) => `Still off the car: ${thing}`),
   ];
   return lines.length === 0 ? null : (
     <ul className="list-disc pl-5">

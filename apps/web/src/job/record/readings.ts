@@ -95,5 +95,18 @@ export const stepResults = (readings: readonly Reading[]): ReadonlyMap<string, S
       .filter((r) => r.kind === 'step')
       .map((r) => [String(r.payload['stepId']), r.payload as unknown as StepResult]),
   );
+/** Something taken off the car. */
+export interface Removed {
+  readonly itemId: string;
+  readonly what: string;
+  readonly off: boolean;
+}
+export const removedOf = (readings: readonly Reading[]): readonly Removed[] => [
+  ...new Map(
+    readings
+      .filter((r) => r.kind === 'removed')
+      .map((r) => [String(r.payload['itemId']), r.payload as unknown as Removed]),
+  ).values(),
+];
 export const jointResults = (readings: readonly Reading[]) =>
   newest<JointResult>(readings, 'joint', 'jointId');

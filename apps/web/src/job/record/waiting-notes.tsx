@@ -9,6 +9,7 @@ const READING_NAMES: Readonly<Record<ReadingKind, string>> = {
   pressure: 'Gauge',
   measured: 'Reading',
   step: 'Step',
+  removed: 'Taken off',
   'sign-off': 'Sign-off',
 };
 
@@ -17,7 +18,7 @@ function readingWords({ kind, payload: said }: NewReading, format: ReturnType<ty
   const payload: Readonly<Record<string, unknown>> = said;
   if (kind === 'pressure')
     return `${format('pressure', Number(payload['pressurePa']), 2)} at ${format('temperature', Number(payload['kelvin']))}`;
-  return ['jointId', 'rowId', 'stepId', 'value', 'result', 'note']
+  return ['jointId', 'rowId', 'stepId', 'what', 'value', 'result', 'note']
     .flatMap((key) => {
       const value = payload[key];
       return typeof value === 'number' || (typeof value === 'string' && value !== '') ? [String(value)] : [];
