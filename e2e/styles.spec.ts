@@ -142,7 +142,8 @@ test('a bigger goal and another fuel on a finished plan: what changes in parts, 
   const changes = page.getByTestId('part-changes');
   await expect(changes).toContainText('New');
   await expect(changes).toContainText('Gone In-tank turbine, 340 class');
-  await expect(page.getByRole('row', { name: /to spare/ })).toContainText('%');
+  const answer = page.getByRole('table', { name: 'The answer, then and now' });
+  await expect(answer.getByRole('row', { name: /to spare/ })).toContainText('%');
   await saved(page);
 });
 

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import { request } from 'node:http';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import sharp from 'sharp';
-import { newJob, openShop, type Shop } from './support.ts';
+import { newJob, openShop, PASSWORD, type Shop } from './support.ts';
 
 let shop: Shop;
 let job: string;
@@ -48,6 +49,62 @@ describe('Photos of a job', () => {
     expect(seen.exif).toBeUndefined();
     const list = (await shop.as.viewer.get(`/api/v1/jobs/${job}/photos`).expect(200)).body as object[];
     expect(list).toMatchObject([{ id, width: 500 }]);
+  });
+
+  test('a slow upload is no slow answer: it may take longer than any other request', async () => {
+    await shop.app.listen(0, '127.0.0.1');
+    const { port } = shop.app.getHttpServer().address() as { port: number };
+    const signedIn = await shop.stranger
+      .post('/api/v1/session')
+      .send({ login: 'technician', password: PASSWORD });
+    const cookie = (signedIn.headers['set-cookie'] as unknown as string[])[0]!.split(';')[0]!;
+    const bytes = await plain(60, 40).jpeg().toBuffer();
+    const status = await new Promise<number | undefined>((done, fail) => {
+      const req = request(
+        {
+          host: '127.0.0.1',
+          port,
+          method: 'PUT',
+          path: `/api/v1/jobs/${job}/photos/${randomUUID()}`,
+          headers: { 'Content-Type': 'image/jpeg', 'Content-Length': bytes.length, Cookie: cookie },
+        },
+        (res) => {
+          res.resume();
+          done(res.statusCode);
+        },
+      );
+      req.on('error', fail);
+      req.write(bytes.subarray(0, 100));
+      setTimeout(() => req.end(bytes.subarray(100)), 5_500);
+    });
+    expect(status).toBe(200);
+  }, 15_000);
+
+  test('a duplicate of a job does not point at photos of the first', async () => {
+    const picture = {
+      photo: randomUUID(),
+      widthPx: 10,
+      heightPx: 10,
+      first: { u: 0, v: 0 },
+      second: { u: 10, v: 0 },
+      firstIs: { right: 0, up: 0 },
+      secondIs: { right: 1, up: 0 },
+    };
+    const routing = { keepOuts: {}, lines: {}, backdrops: { side: picture } };
+    const from = await newJob(shop, 'With a picture behind it');
+    await shop.as.technician
+      .post(`/api/v1/jobs/${from}/changes`)
+      .send({
+        changeId: randomUUID(),
+        baseVersion: 1,
+        patch: [{ op: 'add', path: '/routing', value: routing }],
+      })
+      .expect(200);
+    const copy = await shop.as.technician.post('/api/v1/jobs').send({ copyOf: from }).expect(201);
+    expect((copy.body as { document: { routing: object } }).document.routing).toEqual({
+      keepOuts: {},
+      lines: {},
+    });
   });
 
   test('sent twice is kept once; another picture under the same id is refused', async () => {

@@ -45,6 +45,13 @@ const LISTED = [
 /** A page farther behind than this reloads: what was changed meanwhile is not read through for one request. */
 const MOST_BEHIND = 2_000;
 
+/** A copy has no photos yet: what lies behind the views of its car stays with the job it was taken for. */
+function withoutPictures(document: JobDocument): JobDocument {
+  if (!document.routing?.backdrops) return document;
+  const { backdrops: _, ...routing } = document.routing;
+  return { ...document, routing };
+}
+
 function refuseArchived(job: Job): void {
   if (job.archived)
     throw new ConflictException({
@@ -132,7 +139,7 @@ export class JobsService {
       return title ? { ...read.value, title } : read.value;
     }
     if (copyOf !== undefined) {
-      const from = (await this.findReadable(copyOf)).document;
+      const from = withoutPictures((await this.findReadable(copyOf)).document);
       return { ...from, title: title ?? shortened(`Copy of ${from.title}`, 120) };
     }
     return inRoundFigures(PATTERNS.find((p) => p.id === pattern)!.job(title!), units);

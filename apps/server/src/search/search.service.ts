@@ -31,11 +31,11 @@ const SQL = `
       e.value ->> 'hose' AS hose, e.value ->> 'dash' AS dash,
       (SELECT p.value ->> 'role' FROM jsonb_each(${objectAt('{plumbing,paths}')}) p
         WHERE p.value -> 'order' @> to_jsonb(e.key) LIMIT 1) AS role,
-      concat_ws(' ', e.value ->> 'name', e.value ->> 'catalogueId', e.value #>> '{fromLibrary,name}') AS said
+      concat_ws(' ', e.value ->> 'name', e.value ->> 'catalogueId', e.value #>> '{fromLibrary,name}') AS label
     FROM job j CROSS JOIN LATERAL jsonb_each(${objectAt('{plumbing,elements}')}) e
     WHERE NOT j.archived
   ) part
-  WHERE ($1 = '' OR said ILIKE $1)
+  WHERE ($1 = '' OR label ILIKE $1)
     AND ($2::text IS NULL OR kind = $2) AND ($3::text IS NULL OR dash = $3)
     AND ($4::text IS NULL OR role = $4) AND ($5::text IS NULL OR hose = $5)
   ORDER BY updated_at DESC, number DESC, "partId"
@@ -48,14 +48,14 @@ export class SearchService {
   /** Which cars have this check valve; every return in -6. Newest jobs first. */
   async parts({ words, kind, dash, role, hose }: PartQuery): Promise<{ items: FoundPart[]; more: boolean }> {
     const like = words === undefined ? '' : `%${words.replaceAll(/[\\%_]/g, '\\$&')}%`;
-    const rows: (FoundPart & { updated_at: Date; said: string })[] = await this.db.query(SQL, [
+    const rows: (FoundPart & { updated_at: Date; label: string })[] = await this.db.query(SQL, [
       like,
       kind ?? null,
       dash === undefined ? null : String(dash),
       role ?? null,
       hose ?? null,
     ]);
-    const items = rows.slice(0, MOST).map(({ updated_at: _at, said: _said, ...part }) => part);
+    const items = rows.slice(0, MOST).map(({ updated_at: _at, label: _label, ...part }) => part);
     return { items, more: rows.length > MOST };
   }
 }

@@ -102,7 +102,7 @@ export function FindParts() {
               <li key={`${p.jobId} ${p.partId}`} className="border-t border-rule">
                 <Link
                   to={`/jobs/${p.jobId}/plumb`}
-                  className="flex min-h-[48px] flex-wrap items-center justify-between gap-x-4 py-1 hover:bg-well"
+                  className="flex min-h-[54px] flex-wrap items-center justify-between gap-x-4 py-1 hover:bg-well"
                 >
                   <span>
                     <strong className="font-semibold">{p.name}</strong>{' '}

@@ -64,7 +64,7 @@ export function CarSheet({
             <li key={id} className="border-t border-rule">
               <button
                 type="button"
-                className="flex min-h-[44px] w-full items-center text-left underline decoration-rule underline-offset-4"
+                className="flex min-h-[53px] w-full items-center text-left underline decoration-rule underline-offset-4"
                 onClick={() => onThing(id)}
               >
                 {t.name}
@@ -188,7 +188,7 @@ function Guides({ onGuide }: { readonly onGuide: (id: string) => void }) {
           <li key={id} className="border-t border-rule">
             <button
               type="button"
-              className="flex min-h-[44px] w-full items-center text-left underline decoration-rule underline-offset-4"
+              className="flex min-h-[53px] w-full items-center text-left underline decoration-rule underline-offset-4"
               onClick={() => onGuide(id)}
             >
               {g.name}
