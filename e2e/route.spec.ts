@@ -212,6 +212,8 @@ test('ends for three hoses, the cut list, a kit, and offcuts the shop has', asyn
     await expect(
       page.locator('tr', { hasText: 'PTFE, conductive liner, braided, -8' }).locator('td').first(),
     ).toHaveText(buys);
+    await page.getByRole('tab', { name: 'Hoses' }).click();
+    await expect(page.locator('[data-hose-line="feed"]')).toContainText('2 ft on the shelf');
     await page.getByRole('tab', { name: 'Cut list' }).click();
     await eight.getByText('Offcuts on the shelf').click();
     await page.evaluate(() => {

@@ -224,7 +224,7 @@ export {
   type LibraryEntry,
 } from '../../src/edit/library.ts';
 export { checkLibrary, readLibrary } from '../../src/formats/library.ts';
-export { endName } from '../../src/kinds/plumbing/run/lines.ts';
+export { endName, hoseName } from '../../src/kinds/plumbing/run/lines.ts';
 export { csvCell, inertCell } from '../../src/formats/csv-cell.ts';
 export { recordSheet } from '../../src/formats/record-sheet.ts';
 export { reminders } from '../../src/prove/reminders.ts';

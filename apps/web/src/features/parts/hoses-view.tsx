@@ -1,9 +1,10 @@
 import { inFlowOrder } from '@venula/core/document';
 import { elementPath } from '@venula/core/edit';
-import { HOSE_KINDS } from '@venula/core/kinds';
+import { HOSE_KINDS, hoseName } from '@venula/core/kinds';
 import { sayHoseFault } from '@venula/core/say';
 import { hoseChoices } from '@venula/core/supply';
 import { Check } from 'lucide-react';
+import { freeFor, useShelf } from '../../api/shelf.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useDoc, useOpenJob, useStates } from '../../job/job-context.ts';
 
@@ -47,9 +48,19 @@ function OneLine({ id, pa }: { readonly id: string; readonly pa: number | undefi
   const doc = useDoc();
   const format = useFormat();
   const { units } = useSettings();
-  const { edit, readOnly } = useOpenJob();
+  const { id: jobId, edit, readOnly } = useOpenJob();
+  const shelf = useShelf().data ?? [];
   const run = doc.plumbing.elements[id];
   if (run?.kind !== 'run') return null;
+  /** Longest piece of it in the shop that nobody else has put aside, m. */
+  const there = (kind: typeof run.hose): number =>
+    shelf.reduce(
+      (most, s) =>
+        s.unit === 'm' && s.part === hoseName({ hose: kind, dash: run.dash })
+          ? Math.max(most, freeFor(s, jobId))
+          : most,
+      0,
+    );
   const choices = hoseChoices(doc, id, pa);
   const good = choices.filter((c) => c.faults.length === 0);
   const bad = choices.filter((c) => c.faults.length > 0);
@@ -74,6 +85,11 @@ function OneLine({ id, pa }: { readonly id: string; readonly pa: number | undefi
             onClick={() => edit({ op: 'replace', path: elementPath(id, 'hose'), value: c.kind })}
           >
             {c.kind === run.hose && <Check size={16} aria-hidden />} {HOSE_KINDS[c.kind].name}
+            {there(c.kind) > 0 && (
+              <span className="label text-sm font-semibold">
+                {format('length', there(c.kind))} on the shelf
+              </span>
+            )}
           </button>
         ))}
         {good.length === 0 && (

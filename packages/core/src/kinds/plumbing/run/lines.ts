@@ -20,7 +20,15 @@ export function runLines(e: Run, site: BillSite): BillLine[] {
   ];
 }
 
-/** As it is asked for, and as it lies on the shelf. */
+/**
+ * What hose or tube is on the order list and on the shelf.
+ * @param e kind and size of the line
+ * @returns words
+ * Validity: every kind of hose and tube.
+ * @throws nothing
+ * @source own wording
+ * @example hoseName({ hose: 'hard-steel', dash: 6 }) // => 'Hard tube, steel, -6'
+ */
 export const hoseName = ({ hose, dash }: Pick<Run, 'hose' | 'dash'>): string =>
   `${HOSE_KINDS[hose].name}, -${dash}`;
 
