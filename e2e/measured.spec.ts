@@ -1,15 +1,12 @@
 import { expect, test } from '@playwright/test';
-import { copyOfCoupe, demoCoupe, part, signIn, stage } from './pages/shop.ts';
+import { copyOfCoupe, part, signIn, stage } from './pages/shop.ts';
 
 // A trace takes a snapshot of the page at every step, which would be measured along.
 test.use({ trace: 'off' });
 
 test('edit to line: the median is reported', async ({ page }) => {
   await signIn(page);
-  // A copy of the demo job: the demo stays as it is. Looked for, since others may have started many jobs since.
-  await page.getByRole('searchbox', { name: 'Search jobs' }).fill('Hill-climb');
-  await demoCoupe(page).getByRole('button', { name: 'Duplicate' }).click();
-  await page.getByText('Copy of Hill-climb coupé').first().click();
+  await copyOfCoupe(page, 'Measured edits');
   await stage(page, 'Plumb');
   await part(page, 'feed').click();
   const drawn = () => page.evaluate(() => performance.getEntriesByName('venula:edit-to-line').length);
