@@ -32,7 +32,8 @@ export async function pack(files: Files): Promise<Uint8Array> {
   });
 }
 
-const refused = (message: string, remedy = 'Pick a ZIP that Venula wrote under Handover.') =>
+/** What came in is no archive, or not a whole one. */
+export const refused = (message: string, remedy = 'Pick a ZIP that Venula wrote under Handover.') =>
   new BadRequestException({ code: 'NOT_AN_ARCHIVE', message, remedy });
 
 /** Names inside an archive: plain folders and files, nothing that leads out of it. */

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { BadRequestException, ConflictException, Injectable } from '@nestjs/common';
+import { ConflictException, Injectable } from '@nestjs/common';
 import type { JobDocument } from '@venula/core/document';
 import { brokenShape, checkJob, csvCell, wireListCsv, wiringSvg, writeJob } from '@venula/core/formats';
 import { billOfMaterials } from '@venula/core/supply';
@@ -17,7 +17,7 @@ import { Photo } from '../photos/photo.entity.ts';
 import { pictureFrom } from '../photos/picture.ts';
 import { TestReading } from '../records/test-reading.entity.ts';
 import { TestRun } from '../records/test-run.entity.ts';
-import { json, pack, parsed, text, unpack, type Files } from './archive-format.ts';
+import { json, pack, parsed, refused, text, unpack, type Files } from './archive-format.ts';
 import { archivedJob, archivedRecord } from './archive-schemas.ts';
 
 type Row = Record<string, unknown>;
@@ -91,7 +91,7 @@ export class ArchiveService {
     const files = unpack(packed);
     const document = checkJob(parsed(files.get('job.json'), 'job.json'));
     if (!document.ok && brokenShape(document.errors))
-      throw bad(`The plan in the archive cannot be read: ${document.errors[0]!.message}.`);
+      throw refused(`The plan in the archive cannot be read: ${document.errors[0]!.message}.`);
     const plan = document.ok ? document.value : (parsed(files.get('job.json'), 'job.json') as JobDocument);
     const head = checked<Row & { id: string }>(
       archivedJob,
@@ -102,10 +102,10 @@ export class ArchiveService {
       parsed(files.get('record/record.json'), 'record/record.json'),
     );
     const pictures = new Map<string, Awaited<ReturnType<typeof pictureFrom>>>();
-    // Decoded and written anew as any photo that comes in: an archive is no way around that.
+    // Decoded as any photo that comes in, so nothing but a picture is kept. The bytes stay as they came: the record is theirs.
     for (const { id } of record.photos) {
       const bytes = files.get(`photos/${id}.jpg`);
-      if (!bytes) throw bad('A photo of the record is missing in the archive.');
+      if (!bytes) throw refused('A photo of the record is missing in the archive.');
       pictures.set(id, { ...(await pictureFrom(Buffer.from(bytes))), bytes: Buffer.from(bytes) });
     }
     return this.db.transaction(async (tx) => {
@@ -143,7 +143,7 @@ export class ArchiveService {
   ): Promise<void> {
     const runs = new Set(record.runs.map((r) => r.id));
     if (record.readings.some((r) => !runs.has(String(r['runId']))))
-      throw bad('A reading belongs to no test of the archive.');
+      throw refused('A reading belongs to no test of the archive.');
     const of = (rows: readonly Row[]): never[] => rows.map((r) => ({ ...r, jobId })) as never[];
     await inParts(of(record.revisions), (rows) => tx.insert(Revision, rows));
     await inParts(of(record.acceptances), (rows) => tx.insert(Acceptance, rows));
@@ -186,16 +186,9 @@ async function inParts(rows: readonly never[], insert: (rows: never[]) => Promis
   for (let i = 0; i < rows.length; i += PART) await insert(rows.slice(i, i + PART));
 }
 
-const bad = (message: string) =>
-  new BadRequestException({
-    code: 'NOT_AN_ARCHIVE',
-    message,
-    remedy: 'Pick a ZIP that Venula wrote under Handover.',
-  });
-
 function checked<T>(schema: Joi.ObjectSchema, value: unknown): T {
   const read = schema.validate(value, { convert: true, abortEarly: true });
-  if (read.error) throw bad(`The record in the archive is not whole: ${read.error.message}.`);
+  if (read.error) throw refused(`The record in the archive is not whole: ${read.error.message}.`);
   return read.value as T;
 }
 
@@ -213,7 +206,7 @@ function forPeople(document: JobDocument): [string, Uint8Array][] {
     [
       'README.txt',
       text(
-        'job.json is the plan (SI units, schema in the documentation). record/ is the whole record: revisions, accepted findings,\ntests with every reading, photos, changes and who did what. parts.csv, wires.csv and wiring.svg are made from the plan.\nTo take it into another shop: Jobs, New job, From an archive.\n',
+        'job.json is the plan (SI units, schema in the documentation). record/ is the whole record: revisions, accepted findings,\ntests with every reading, photos, changes and who did what. parts.csv, wires.csv and wiring.svg are made from the plan.\nTo take it into another shop: Jobs, New job, From a file.\n',
       ),
     ],
   ];

@@ -22,11 +22,9 @@ export interface LibraryEntry {
 const refOf = ({ id, revision, name }: LibraryEntry): LibraryRef => ({ id, revision, name });
 
 /** What of a part is said of its place in one car, and may be left out. */
-const OF_PLACE = ['standsIn', 'setPa', 'speed', 'driver', 'setFlowM3s', 'fromLibrary'] as const;
+const OF_PLACE: readonly string[] = ['standsIn', 'setPa', 'speed', 'driver', 'setFlowM3s'];
 /** What a place keeps when another part is fitted there. */
-const STAYS: readonly string[] = [...OF_PLACE, 'referenced', 'elevationM', 'fromId'].filter(
-  (key) => key !== 'fromLibrary',
-);
+const STAYS: readonly string[] = [...OF_PLACE, 'referenced', 'elevationM', 'fromId'];
 
 /**
  * What a part is by itself: without its place in a car, and without a word on who measured it there.
@@ -39,7 +37,7 @@ const STAYS: readonly string[] = [...OF_PLACE, 'referenced', 'elevationM', 'from
  */
 export function bareOf(part: Part): Part {
   const own = Object.entries(part).filter(
-    ([key]) => !key.endsWith('From') && !(OF_PLACE as readonly string[]).includes(key),
+    ([key]) => !key.endsWith('From') && key !== 'fromLibrary' && !OF_PLACE.includes(key),
   );
   const kept = Object.fromEntries(own);
   return ('elevationM' in kept ? { ...kept, elevationM: 0 } : kept) as unknown as Part;

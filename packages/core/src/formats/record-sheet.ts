@@ -62,7 +62,17 @@ const RUNS: Readonly<Record<string, string>> = {
   'joint-walk': 'Joint by joint',
   'gas-hold': 'Static hold with gas',
 };
-const runName = (kind: string): string => RUNS[kind] ?? MEASURED[kind as MeasuredId]?.name ?? kind;
+
+/**
+ * What a test run is called, on the page and on paper alike.
+ * @param kind kind of run as the shop keeps it
+ * @returns its name; the kind itself where this version knows none
+ * Validity: any string.
+ * @throws nothing
+ * @source own convention
+ * @example runName('build') // => 'Job sheet'
+ */
+export const runName = (kind: string): string => RUNS[kind] ?? MEASURED[kind as MeasuredId]?.name ?? kind;
 
 /**
  * The record of a job in sections, and the page for the tuner: what page, print and PDF say alike.

@@ -14,6 +14,7 @@ export {
   type HeldRecord,
   type RecordedRun,
   recordSheet,
+  runName,
   type RecordSheet,
   type SheetSection,
 } from '../formats/record-sheet.ts';

@@ -226,7 +226,7 @@ export {
 export { checkLibrary, readLibrary } from '../../src/formats/library.ts';
 export { endName, hoseName } from '../../src/kinds/plumbing/run/lines.ts';
 export { csvCell, inertCell } from '../../src/formats/csv-cell.ts';
-export { recordSheet } from '../../src/formats/record-sheet.ts';
+export { recordSheet, runName } from '../../src/formats/record-sheet.ts';
 export { reminders } from '../../src/prove/reminders.ts';
 export { placeTold } from '../../src/fit/place-told.ts';
 export { substitutesFor } from '../../src/supply/substitutes.ts';

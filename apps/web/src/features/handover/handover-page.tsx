@@ -1,8 +1,7 @@
 import { sayState } from '@venula/core/say';
 import { PATTERNS, ruleOf, sourceOf } from '@venula/core/document';
-import { writeJob } from '@venula/core/formats';
+import { runName, writeJob } from '@venula/core/formats';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
-import { MEASURED, MEASURED_IDS, type MeasuredId } from '@venula/core/prove';
 import { billOfMaterials } from '@venula/core/supply';
 import { OffNames } from '../../job/record/off-names.tsx';
 import { Download, FileText, Printer } from 'lucide-react';
@@ -261,14 +260,6 @@ function Actions() {
   );
 }
 
-const RUN_NAMES: Readonly<Record<RunRow['kind'], string>> = {
-  build: 'Job sheet',
-  'dry-test': 'Dry test of the wiring',
-  'joint-walk': 'Joint by joint',
-  'gas-hold': 'Static hold with gas',
-  ...(Object.fromEntries(MEASURED_IDS.map((id) => [id, MEASURED[id].name])) as Record<MeasuredId, string>),
-};
-
 function RunLine({ run }: { readonly run: RunRow }) {
   const format = useFormat();
   const end = run.readings.find((r) => r.kind === 'sign-off');
@@ -278,7 +269,7 @@ function RunLine({ run }: { readonly run: RunRow }) {
       : '';
   return (
     <>
-      {RUN_NAMES[run.kind]}
+      {runName(run.kind)}
       {applied}: <strong>{end ? String(end.payload['verdict']).replace('-', ' ') : 'not signed off'}</strong>
       {end && `, ${end.author}, ${when(end.takenAt)}`} (plan version {run.jobVersion})
       {end && <OffNames payload={end.payload} />}

@@ -1,6 +1,6 @@
 import { HOSE_KINDS, type HoseKindId } from '@venula/core/kinds';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { api, tell } from '../../api/client.ts';
 import { Choice } from '../../ui/choice.tsx';
@@ -36,12 +36,18 @@ export function FindParts() {
   const [kind, setKind] = useState<string>(ANY);
   const [dash, setDash] = useState<string>(ANY);
   const [role, setRole] = useState<string>(ANY);
-  const asked = new URLSearchParams({
+  const wanted = new URLSearchParams({
     ...(words.trim() === '' ? {} : { words: words.trim() }),
     ...(kind === ANY ? {} : { kind }),
     ...(dash === ANY ? {} : { dash }),
     ...(role === ANY ? {} : { role }),
   }).toString();
+  // Asked when the typing stops: every letter on its own would search every job of the shop.
+  const [asked, setAsked] = useState('');
+  useEffect(() => {
+    const timer = setTimeout(() => setAsked(wanted), 250);
+    return () => clearTimeout(timer);
+  }, [wanted]);
   const found = useQuery({
     queryKey: ['search', asked],
     queryFn: () => api<{ items: FoundPart[]; more: boolean }>('GET', `/search/parts?${asked}`),
