@@ -16,8 +16,16 @@ import { checkJob } from './read-job.ts';
 const PART = '/plumbing/elements/part';
 const INJECTORS = '/brief/injectors';
 
-/** A job of which only the one thing is looked at: what a job would refuse, the library refuses. */
-function jobWith(data: LibraryData): { readonly doc: JobDocument; readonly at: string } {
+/**
+ * A job of which only the one thing is looked at: what a job would refuse, the library refuses, and its fields are a plan's.
+ * @param data part or injectors
+ * @returns the job, and the JSON pointer of the thing in it
+ * Validity: any library data, also figures the checker refuses.
+ * @throws nothing
+ * @source own convention
+ * @example jobHolding({ kind: 'injectors', injectors: fullReturnJob('x').brief.injectors }).at // => '/brief/injectors'
+ */
+export function jobHolding(data: LibraryData): { readonly doc: JobDocument; readonly at: string } {
   const doc = fullReturnJob('library');
   return data.kind === 'part'
     ? {
@@ -50,7 +58,7 @@ export function checkLibrary(value: unknown): Result<LibraryData> {
   if ((held as { kind?: unknown }).kind === 'run')
     return wrong('hose is bought by its kind and size, not by a part of the library');
   const data = (kind === 'part' ? { kind, part: held } : { kind, injectors: held }) as LibraryData;
-  const { doc, at } = jobWith(data);
+  const { doc, at } = jobHolding(data);
   const checked = checkJob(doc);
   if (checked.ok) return ok(data.kind === 'part' ? { kind: 'part', part: bareOf(data.part) } : data);
   return fail(
@@ -140,7 +148,7 @@ function partOf(
     return `"${shortened(kind, 30)}" is no kind of part: ${LIBRARY_KINDS.join(', ').toLowerCase()}.`;
   const part = { ...offer.make(), name };
   if (part.kind === 'run') return 'Hose is bought by its kind and size.';
-  const figures = figuresIn(formAt(jobWith({ kind: 'part', part }).doc, PART), rows[0]!, system, [
+  const figures = figuresIn(formAt(jobHolding({ kind: 'part', part }).doc, PART), rows[0]!, system, [
     'kind',
     'name',
   ]);
@@ -258,7 +266,7 @@ function pumpOf(name: string, rows: readonly Cells[], system: UnitSystem): Libra
     curves.push(read.curve);
   }
   const { catalogueId: _, ...like } = makePump('T340', 0);
-  const doc = jobWith({ kind: 'part', part: like }).doc;
+  const doc = jobHolding({ kind: 'part', part: like }).doc;
   const given = figuresIn(formAt(doc, PART), rows[0]!, system, ['kind', 'name', ...CURVE]);
   if (typeof given === 'string') return given;
   const [curve, ...more] = curves.map((c) => ({

@@ -19,7 +19,7 @@ export {
   type SheetSection,
 } from '../formats/record-sheet.ts';
 export { csvCell, inertCell } from '../formats/csv-cell.ts';
-export { checkLibrary, LIBRARY_KINDS, type LibraryRow, readLibrary } from '../formats/library.ts';
+export { checkLibrary, jobHolding, LIBRARY_KINDS, type LibraryRow, readLibrary } from '../formats/library.ts';
 export { CURVE_COLUMNS, type CurvePreview, readPumpCurve } from '../formats/pump-curve-csv.ts';
 export {
   JOB_FILE_LIMIT,

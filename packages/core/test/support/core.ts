@@ -223,7 +223,7 @@ export {
   type LibraryData,
   type LibraryEntry,
 } from '../../src/edit/library.ts';
-export { checkLibrary, readLibrary } from '../../src/formats/library.ts';
+export { checkLibrary, jobHolding, readLibrary } from '../../src/formats/library.ts';
 export { endName, hoseName } from '../../src/kinds/plumbing/run/lines.ts';
 export { csvCell, inertCell } from '../../src/formats/csv-cell.ts';
 export { recordSheet, runName } from '../../src/formats/record-sheet.ts';

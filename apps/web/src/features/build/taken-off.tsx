@@ -24,7 +24,7 @@ export function TakenOff({ runId, things }: { readonly runId: string; readonly t
       takenAt: new Date().toISOString(),
     });
   return (
-    <details className="mt-3 border-t-2 border-ink" open={off > 0}>
+    <details className="mt-3 border-t-2 border-ink" open={things.length > 0}>
       <summary className="flex min-h-[48px] cursor-pointer items-center justify-between gap-4">
         <h3 className="headline text-lg">Taken off the car</h3>
         <span className="label text-sm text-soft">

@@ -1,5 +1,5 @@
-import { fullReturnJob, type JobDocument } from '@venula/core/document';
 import { bareOf, type LibraryData } from '@venula/core/edit';
+import { jobHolding } from '@venula/core/formats';
 import { useEffect, useState } from 'react';
 import { tell } from '../../api/client.ts';
 import { usePutInLibrary, type LibraryRow } from '../../api/library.ts';
@@ -18,16 +18,6 @@ export interface Draft {
   readonly data: LibraryData;
 }
 
-const withData = (data: LibraryData): JobDocument => {
-  const doc = fullReturnJob('Library');
-  return data.kind === 'part'
-    ? {
-        ...doc,
-        plumbing: { ...doc.plumbing, elements: { ...doc.plumbing.elements, part: data.part } },
-      }
-    : { ...doc, brief: { ...doc.brief, injectors: data.injectors } };
-};
-
 /** An entry with the same fields as in a plan; nothing is kept until it is said. */
 export function EntryForm({
   draft,
@@ -38,7 +28,7 @@ export function EntryForm({
   readonly person: Person;
   readonly onDone: () => void;
 }) {
-  const [job] = useState(() => scratchJob(withData(draft.data), person));
+  const [job] = useState(() => scratchJob(jobHolding(draft.data).doc, person));
   useEffect(() => job.start(), [job]);
   return (
     <JobContext value={job}>

@@ -211,7 +211,7 @@ function OneReading({
               setTurn(turn + 1);
             }}
           >
-            <div className="w-[150px]">
+            <div className="w-[150px]" role="group" aria-label={step.does}>
               <ReadingField
                 label={value === undefined ? 'Reads' : 'Reads now'}
                 dimension={dimension}
