@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { fullReturnJob } from '@venula/core/document';
-import { MEASURED } from '@venula/core/prove';
+import { measuredSteps } from '@venula/core/prove';
 import sharp from 'sharp';
 import { newJob, openShop, type Shop } from './support.ts';
 
@@ -28,7 +28,7 @@ test('the record as PDF, read by another program: the car, lines, readings, what
     .post(`/api/v1/jobs/${job}/runs`)
     .send({ runId, kind: 'winding', setup: { cautionsRead: true } })
     .expect(201);
-  const [step] = MEASURED.winding.steps(fullReturnJob('x'));
+  const [step] = measuredSteps('winding', fullReturnJob('x'));
   const add = (kind: string, payload: object) =>
     tech
       .post(`/api/v1/jobs/${job}/runs/${runId}/readings`)

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { fullReturnJob } from '@venula/core/document';
-import { jobSheet, MEASURED, MEASURED_IDS, proofMark } from '@venula/core/prove';
+import { jobSheet, measuredSteps, MEASURED_IDS, proofMark } from '@venula/core/prove';
 import { newJob, openShop, replace, type Shop } from './support.ts';
 
 let shop: Shop;
@@ -29,7 +29,9 @@ const plan = fullReturnJob('Test job');
 test('every kind of reading list is started, read as the plan says, and passes; one that is off fails by its name', async () => {
   const job = await newJob(shop);
   for (const kind of MEASURED_IDS) {
-    const steps = MEASURED[kind].steps(plan);
+    const steps = measuredSteps(kind, plan);
+    // A car with one pump and no senders: nothing to read there.
+    if (steps.length === 0) continue;
     const run = await start(job, kind);
     for (const s of steps)
       await add(job, run, 'measured', { stepId: s.id, value: s.expects?.value ?? 1 }).expect(201);
@@ -40,7 +42,7 @@ test('every kind of reading list is started, read as the plan says, and passes; 
     ]);
   }
   const run = await start(job, 'winding');
-  const [step] = MEASURED.winding.steps(plan);
+  const [step] = measuredSteps('winding', plan);
   await add(job, run, 'measured', { stepId: step!.id, value: 99 }).expect(201);
   expect((await sign(job, run).expect(201)).body.payload).toMatchObject({
     verdict: 'fail',
@@ -59,7 +61,7 @@ test('the plan is what is read against: its step ids, and the plan as it is at t
   });
   for (const value of ['three', null, 1e12])
     await add(job, run, 'measured', { stepId: 'base:set', value }).expect(400);
-  for (const s of MEASURED['base-pressure'].steps(plan))
+  for (const s of measuredSteps('base-pressure', plan))
     await add(job, run, 'measured', { stepId: s.id, value: s.expects?.value ?? 1 }).expect(201);
   await shop.as.technician
     .post(`/api/v1/jobs/${job}/changes`)

@@ -25,7 +25,7 @@ export async function openShop(): Promise<Shop> {
   await db.initialize();
   await db.runMigrations();
   await db.query(
-    'truncate app_user, session, login_failure, job, job_change, revision, acceptance, test_run, test_reading, shelf_item, shelf_reservation, shop_price, photo, library_entry, audit restart identity cascade',
+    'truncate app_user, session, login_failure, job, job_change, revision, acceptance, test_run, test_reading, shelf_item, shelf_reservation, shop_price, photo, library_entry, instrument, audit restart identity cascade',
   );
   const passwordHash = await hashPassword(PASSWORD);
   const roles: Role[] = ['technician', 'lead', 'viewer'];

@@ -4,8 +4,9 @@ import { BUSY, RETRY_AFTER_S } from './busy.ts';
 /** No request is left hanging longer, whatever it waits for: database, pool or a lock. */
 const DEADLINE_MS = 4_500;
 
-/** Files take as long as the shop’s wireless does, and a whole job or its PDF is worth a moment’s wait. */
-const UNHURRIED = /^\/api\/v1\/(?:archives|jobs\/[^/]+\/(?:archive|record\.pdf|photos\/[^/]+))$/;
+/** A stream of readings ends when nobody looks any more; files take as long as the shop’s wireless does, and a whole job or its PDF is worth a moment’s wait. */
+const UNHURRIED =
+  /^\/api\/v1\/(?:archives|instruments\/[^/]+\/live|jobs\/[^/]+\/(?:archive|record\.pdf|photos\/[^/]+))$/;
 
 /**
  * Answers 503 when the deadline is over. The work may still be done after that: whoever asks again with the same id gets

@@ -7,8 +7,10 @@ import { hashPassword } from '../accounts/accounts.service.ts';
 import { User, type Role } from '../accounts/user.entity.ts';
 import { audit } from '../audit/audit.ts';
 import { Job } from '../jobs/job.entity.ts';
+import { Instrument } from '../instruments/instrument.entity.ts';
 import { LibraryRow } from '../library/library-entry.entity.ts';
 import { createDataSource } from './data-source.ts';
+import { demoInstruments } from './demo-instruments.ts';
 import { demoLibrary } from './demo-library.ts';
 
 /** The invented shop. Passwords are for the demo only and are printed at the start. */
@@ -50,6 +52,8 @@ const seeded = await ds.transaction(async (tx) => {
     await tx.insert(LibraryRow, row);
     await audit(tx, 'Demo loader', 'library-added', null, { id: row.id, name: row.name });
   }
+  for (const instrument of demoInstruments())
+    await tx.insert(Instrument, { ...instrument, id: randomUUID(), author: 'Lou Abernethy' });
   return true;
 });
 await ds.destroy();

@@ -3,7 +3,15 @@ import { upgradeJob, type JobDocument } from '@venula/core/document';
 import { checkJob, recordSheet, type HeldRecord, type RecordSheet } from '@venula/core/formats';
 import { dryTest } from '@venula/core/harness';
 import { findingFingerprint, findingKey, type Finding } from '@venula/core/outcome';
-import { jobSheet, MEASURED, type MeasuredId, type Step } from '@venula/core/prove';
+import {
+  jobSheet,
+  judgeLog,
+  measuredSteps,
+  type LogOutcome,
+  type LogSeries,
+  type MeasuredId,
+  type Step,
+} from '@venula/core/prove';
 import type { UnitSystem } from '@venula/core/quantities';
 import type { JobSummary } from '../jobs/job.entity.ts';
 
@@ -11,6 +19,7 @@ import type { JobSummary } from '../jobs/job.entity.ts';
 export type JudgeTask =
   | { readonly ask: 'summary'; readonly document: unknown }
   | { readonly ask: 'finding'; readonly document: JobDocument; readonly key: string }
+  | { readonly ask: 'log'; readonly document: JobDocument; readonly series: LogSeries }
   | { readonly ask: 'steps'; readonly document: JobDocument; readonly of: StepsOf }
   | {
       readonly ask: 'record-sheet';
@@ -35,6 +44,7 @@ export interface JudgeAnswers {
   readonly finding: JudgedFinding | null;
   readonly steps: readonly PlannedStep[];
   readonly 'record-sheet': RecordSheet;
+  readonly log: LogOutcome;
 }
 
 export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
@@ -49,6 +59,8 @@ export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
     }
     case 'steps':
       return stepsOf(task.document, task.of);
+    case 'log':
+      return judgeLog(task.document, task.series);
     case 'record-sheet':
       return recordSheet(task.document, task.held, task.system);
   }
@@ -56,7 +68,7 @@ export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
 
 function stepsOf(document: JobDocument, of: StepsOf): readonly PlannedStep[] {
   if (of === 'dry-test') return dryTest(document).map((r) => ({ id: r.id, does: '' }));
-  return of === 'build' ? jobSheet(document) : MEASURED[of].steps(document);
+  return of === 'build' ? jobSheet(document) : measuredSteps(of, document);
 }
 
 /** A plan that cannot be judged says why, in a line for the list. */

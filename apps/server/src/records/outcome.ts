@@ -1,9 +1,14 @@
+import type { JobDocument } from '@venula/core/document';
 import {
   buildOutcome,
   gasDecay,
+  leakWayName,
+  liquidOutcome,
   measuredOutcome,
   proofMark,
   type DecayResult,
+  type Isolation,
+  type LogSeries,
   type MeasuredReading,
 } from '@venula/core/prove';
 import { absolute, gauge } from '@venula/core/quantities';
@@ -49,6 +54,54 @@ function decayOf(run: TestRun, readings: readonly TestReading[]): DecayResult {
     points.map((p) => ({ atS: (p.at - start) / 1000, pressure: gauge(p.pressurePa), kelvin: p.kelvin })),
   );
 }
+
+/** What a hold with fuel comes to, and by name which way it leaks. */
+export function liquidHoldOutcome(
+  run: TestRun,
+  readings: readonly TestReading[],
+  document: JobDocument,
+): Record<string, unknown> {
+  const { swellsM3K, resolutionPa, limitM3s } = run.setup as Record<
+    'swellsM3K' | 'resolutionPa' | 'limitM3s',
+    number
+  >;
+  const rows = standing(readings);
+  const start = rows[0]?.takenAt.getTime() ?? 0;
+  const found = liquidOutcome(
+    { swells: swellsM3K, resolution: resolutionPa, limit: limitM3s },
+    rows.flatMap(({ kind, payload }) => {
+      if (kind !== 'draw-off') return [];
+      const { drawnM3, beforePa, afterPa } = payload as Record<'drawnM3' | 'beforePa' | 'afterPa', number>;
+      return [{ drawn: drawnM3, before: gauge(beforePa), after: gauge(afterPa) }];
+    }),
+    rows.flatMap(({ kind, payload, takenAt }) => {
+      if (kind !== 'pressure') return [];
+      const p = payload as { pressurePa: number; kelvin: number; isolation?: Isolation };
+      return [
+        {
+          isolation: p.isolation ?? 'open',
+          atS: (takenAt.getTime() - start) / 1000,
+          pressure: gauge(p.pressurePa),
+          kelvin: p.kelvin,
+        },
+      ];
+    }),
+  );
+  return {
+    verdict: found.verdict,
+    holds: found.holds.map((h) => ({
+      isolation: h.isolation,
+      dropsPerMinute: h.dropsPerMinute,
+      verdict: h.verdict.kind,
+    })),
+    leaking: found.ways.flatMap((w) => (w.verdict === 'leaks' ? [leakWayName(document, w.way)] : [])),
+  };
+}
+
+/** The log of a run: the newest that stands. */
+export const logOf = (readings: readonly TestReading[]): LogSeries | null =>
+  (standing(readings).findLast((r) => r.kind === 'log')?.payload as { series: LogSeries } | undefined)
+    ?.series ?? null;
 
 /** Newest word on each thing a reading names. */
 function lastResults(readings: readonly TestReading[], kind: string, key: string): Map<string, unknown> {

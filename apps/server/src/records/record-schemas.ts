@@ -1,5 +1,6 @@
-import { GAS_LIMITS, GAUGE_MOST_PA } from '@venula/core/prove';
+import { MOST_LOG_ROWS, NEEDED_CHANNELS } from '@venula/core/prove';
 import Joi from 'joi';
+import { FUEL_GAUGE_MOST_PA, isolation, SET_UPS } from './run-kinds.ts';
 import { READING_KINDS, type ReadingKind } from './test-reading.entity.ts';
 import { RUN_KINDS, type RunKind } from './test-run.entity.ts';
 
@@ -9,25 +10,18 @@ export interface NewRun {
   setup: Record<string, unknown> & { pressurePa?: number };
 }
 
-/** SI. The cautions must have been acknowledged: once per run. */
-const gasSetup = Joi.object({
-  cautionsRead: Joi.boolean().valid(true).required(),
-  pressurePa: Joi.number().min(5e3).max(GAS_LIMITS.lead).required(),
-  volumeM3: Joi.number().min(1e-6).max(0.05).required(),
-  resolutionPa: Joi.number().min(1).max(50e3).required(),
-  limitM3s: Joi.number().min(1e-11).max(1e-4).required(),
-  barometricPa: Joi.number().min(55e3).max(110e3).required(),
-  /** Full scale of the gauge; what is applied must be on it. */
-  gaugeMaxPa: Joi.number().min(Joi.ref('pressurePa')).max(GAUGE_MOST_PA),
-});
-const walkSetup = Joi.object({ cautionsRead: Joi.boolean().valid(true).required() });
-
 export const newRun = Joi.object<NewRun>({
   runId: Joi.string().uuid().required(),
   kind: Joi.string()
     .valid(...RUN_KINDS)
     .required(),
-  setup: Joi.when('kind', { is: 'gas-hold', then: gasSetup, otherwise: walkSetup }).required(),
+  setup: Joi.when('kind', {
+    switch: [
+      { is: 'gas-hold', then: SET_UPS['gas-hold'] },
+      { is: 'liquid-hold', then: SET_UPS['liquid-hold'] },
+    ],
+    otherwise: SET_UPS.other,
+  }).required(),
 });
 
 export interface NewReading {
@@ -58,6 +52,14 @@ function moment(value: string, helpers: Joi.CustomHelpers): Date | Joi.ErrorRepo
   return at;
 }
 
+/** The instrument it was read from, as it was then: which, its steps, and when it was last calibrated. */
+const instrument = Joi.object({
+  id: Joi.string().uuid().required(),
+  name: Joi.string().trim().min(1).max(80).required(),
+  resolution: Joi.number().min(0).max(1e6).required(),
+  calibratedOn: Joi.string().isoDate().allow(null).required(),
+});
+
 const joint = Joi.object({
   jointId: Joi.string().max(140).required(),
   result: Joi.string().valid('dry', 'leak', 'open').required(),
@@ -68,16 +70,44 @@ const dryRow = Joi.object({
   result: Joi.string().valid('as-said', 'differs', 'open').required(),
   note: Joi.string().trim().allow('').max(300).default(''),
 });
+/** A gauge on a line under test shows nothing below 0; how far up it goes the run says. */
+const gaugePa = Joi.number().min(0).max(FUEL_GAUGE_MOST_PA).required();
 const pressure = Joi.object({
-  /** A gauge on a line under test shows nothing below 0. */
-  pressurePa: Joi.number().min(0).max(GAUGE_MOST_PA).required(),
+  pressurePa: gaugePa,
   kelvin: Joi.number().min(233).max(353).required(),
+  /** What is capped in a hold with fuel. */
+  isolation,
+  by: instrument,
+});
+/** A little fuel drawn off with a syringe, to see how soft the line is. */
+const drawOff = Joi.object({
+  drawnM3: Joi.number().min(1e-8).max(1e-4).required(),
+  beforePa: gaugePa,
+  afterPa: gaugePa,
+});
+const channel = Joi.array().items(Joi.number().min(-1e7).max(1e7)).min(2).max(MOST_LOG_ROWS);
+/** A drive or dyno log, SI; every channel as long as its time. */
+const log = Joi.object({
+  file: Joi.string().trim().max(120).required(),
+  series: Joi.object({
+    ...Object.fromEntries(NEEDED_CHANNELS.map((c) => [c, channel.required()])),
+    volts: channel,
+    lambda: channel,
+    ethanol: channel,
+  })
+    .custom((value: Record<string, readonly number[]>, helpers) =>
+      Object.values(value).every((v) => v.length === value['timeS']!.length)
+        ? value
+        : helpers.message({ custom: '"series" needs as many figures in each channel as in timeS' }),
+    )
+    .required(),
 });
 /** What an instrument showed at a step, SI: how far it may lie is the instrument’s, not the plan’s, to say. */
 const measured = Joi.object({
   stepId: Joi.string().max(140).required(),
   value: Joi.number().min(-1e9).max(1e9).required(),
   note: Joi.string().trim().allow('').max(300).default(''),
+  by: instrument,
 });
 /** A step of the job sheet; left out only with a reason. */
 const step = Joi.object({
@@ -109,6 +139,8 @@ export const newReading = Joi.object<NewReading>({
       { is: 'joint', then: joint },
       { is: 'dry-row', then: dryRow },
       { is: 'pressure', then: pressure },
+      { is: 'draw-off', then: drawOff },
+      { is: 'log', then: log },
       { is: 'measured', then: measured },
       { is: 'step', then: step },
       { is: 'removed', then: removed },

@@ -6,6 +6,8 @@ export const READING_KINDS = [
   'dry-row',
   'joint',
   'pressure',
+  'draw-off',
+  'log',
   'measured',
   'step',
   'removed',

@@ -3,7 +3,15 @@ import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relat
 import { Signed } from '../common/signed.ts';
 import { Job } from '../jobs/job.entity.ts';
 
-export const RUN_KINDS = ['dry-test', 'joint-walk', 'gas-hold', 'build', ...MEASURED_IDS] as const;
+export const RUN_KINDS = [
+  'dry-test',
+  'joint-walk',
+  'gas-hold',
+  'liquid-hold',
+  'drive-log',
+  'build',
+  ...MEASURED_IDS,
+] as const;
 export type RunKind = (typeof RUN_KINDS)[number];
 
 /** One go at a test. What it found is in its readings. */

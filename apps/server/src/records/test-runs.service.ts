@@ -16,10 +16,19 @@ import { idTaken } from '../common/id-taken.ts';
 import { insertOnce } from '../db/insert-once.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { JudgePool } from '../judging/judge-pool.ts';
-import type { PlannedStep } from '../judging/judge-worker.ts';
-import { dryOutcome, holdOutcome, readingsOutcome, sheetOutcome, walkOutcome } from './outcome.ts';
-import { TestReading, type ReadingKind } from './test-reading.entity.ts';
-import { TestRun, type RunKind } from './test-run.entity.ts';
+import type { PlannedStep, StepsOf } from '../judging/judge-worker.ts';
+import {
+  dryOutcome,
+  holdOutcome,
+  liquidHoldOutcome,
+  logOf,
+  readingsOutcome,
+  sheetOutcome,
+  walkOutcome,
+} from './outcome.ts';
+import { runSpec } from './run-kinds.ts';
+import { TestReading } from './test-reading.entity.ts';
+import { TestRun } from './test-run.entity.ts';
 import { type NewReading, type NewRun } from './record-schemas.ts';
 
 const missingRun = () =>
@@ -27,16 +36,6 @@ const missingRun = () =>
 
 const refused = (code: string, path: string, message: string, remedy: string) =>
   new BadRequestException({ code, message, remedy, details: [{ path, message }] });
-
-/** What each kind of run takes besides its sign-off. */
-const OTHERS: Readonly<Partial<Record<RunKind, readonly ReadingKind[]>>> = {
-  'dry-test': ['dry-row'],
-  'joint-walk': ['joint'],
-  'gas-hold': ['pressure'],
-  build: ['step', 'removed'],
-};
-/** All others are lists of readings. */
-const takes = (kind: RunKind): readonly ReadingKind[] => OTHERS[kind] ?? ['measured'];
 
 /** The plan a reading is held against. */
 interface Plan {
@@ -125,7 +124,9 @@ export class TestRunsService {
       refuseForeign(run, body, plan);
       refuseCorrection(readings, body);
       const payload =
-        body.kind === 'sign-off' ? { ...body.payload, ...outcome(run, readings, plan) } : body.payload;
+        body.kind === 'sign-off'
+          ? { ...body.payload, ...(await this.outcome(run, readings, plan)) }
+          : body.payload;
       await tx.insert(TestReading, {
         id: body.readingId,
         runId,
@@ -149,17 +150,45 @@ export class TestRunsService {
   }
 
   private async planOf(run: TestRun): Promise<Plan> {
-    // A hold is judged from its own set-up alone.
+    // A hold is judged from its own set-up alone: no need that this version can read the plan.
     const { document, version } =
       run.kind === 'gas-hold' ? await this.jobs.find(run.jobId) : await this.jobs.findReadable(run.jobId);
-    if (run.kind === 'gas-hold' || run.kind === 'joint-walk') return { document, version, steps: [] };
+    if (!runSpec(run.kind).steps) return { document, version, steps: [] };
     const key = `${run.jobId}@${version} ${run.kind}`;
     const known = this.steps.get(key);
     if (known) return { document, version, steps: known };
-    const steps = await this.pool.now({ ask: 'steps', document, of: run.kind });
+    const steps = await this.pool.now({ ask: 'steps', document, of: run.kind as StepsOf });
     if (this.steps.size > 200) this.steps.clear();
     this.steps.set(key, steps);
     return { document, version, steps };
+  }
+
+  /** The verdict is the core's, from the rows as they stand, whatever the page showed. */
+  private async outcome(
+    run: TestRun,
+    readings: readonly TestReading[],
+    { document, steps, version: planVersion }: Plan,
+  ): Promise<Record<string, unknown>> {
+    switch (run.kind) {
+      case 'gas-hold':
+        return holdOutcome(run, readings);
+      case 'liquid-hold':
+        return liquidHoldOutcome(run, readings, document);
+      case 'drive-log': {
+        const series = logOf(readings);
+        if (!series) return { verdict: 'incomplete', planVersion };
+        const { verdict, pulls, misses, usually } = await this.pool.now({ ask: 'log', document, series });
+        return { verdict, pulls, misses, usually, planVersion };
+      }
+      case 'dry-test':
+        return { ...dryOutcome(steps, readings), planVersion };
+      case 'joint-walk':
+        return { ...walkOutcome(jointList(document), readings), planVersion };
+      case 'build':
+        return { ...sheetOutcome(steps, readings), planVersion };
+      default:
+        return { ...readingsOutcome(steps, readings), planVersion };
+    }
   }
 }
 
@@ -178,12 +207,12 @@ function sameReading(stored: TestReading, runId: string, sent: NewReading): bool
 
 /** A reading of another kind of run, of a joint or row the plan does not have, or off the gauge. */
 function refuseForeign(run: TestRun, body: NewReading, { document, steps }: Plan): void {
-  if (body.kind !== 'sign-off' && !takes(run.kind).includes(body.kind))
+  if (body.kind !== 'sign-off' && !runSpec(run.kind).takes.includes(body.kind))
     throw refused(
       'WRONG_KIND',
       'kind',
       `A ${run.kind} takes no reading of the kind “${body.kind}”.`,
-      `Send a “${takes(run.kind).join('” or “')}” reading, or start the other test.`,
+      `Send a “${runSpec(run.kind).takes.join('” or “')}” reading, or start the other test.`,
     );
   const { jointId, rowId, stepId, pressurePa } = body.payload as {
     jointId?: string;
@@ -238,20 +267,4 @@ function refuseCorrection(readings: readonly TestReading[], { corrects, kind }: 
       message: 'Somebody has corrected that reading already.',
       remedy: 'Correct the newer one.',
     });
-}
-
-/** The verdict is the core's, from the rows as they stand, whatever the page showed. */
-function outcome(run: TestRun, readings: readonly TestReading[], plan: Plan): Record<string, unknown> {
-  switch (run.kind) {
-    case 'gas-hold':
-      return holdOutcome(run, readings);
-    case 'dry-test':
-      return { ...dryOutcome(plan.steps, readings), planVersion: plan.version };
-    case 'joint-walk':
-      return { ...walkOutcome(jointList(plan.document), readings), planVersion: plan.version };
-    case 'build':
-      return { ...sheetOutcome(plan.steps, readings), planVersion: plan.version };
-    default:
-      return { ...readingsOutcome(plan.steps, readings), planVersion: plan.version };
-  }
 }

@@ -4,6 +4,14 @@ export interface Archive {
   archived: boolean;
 }
 
+export interface BreakBench {
+  fault: string;
+}
+
+export interface Calibrate {
+  calibratedOn: string | null;
+}
+
 export interface NewAcceptance {
   acceptanceId: string;
   findingKey: string;
@@ -52,7 +60,7 @@ export interface NewJob {
 
 export interface NewReading {
   readingId: string;
-  kind: 'dry-row' | 'joint' | 'pressure' | 'measured' | 'step' | 'removed' | 'sign-off';
+  kind: 'dry-row' | 'joint' | 'pressure' | 'draw-off' | 'log' | 'measured' | 'step' | 'removed' | 'sign-off';
   payload:
     | {
         jointId: string;
@@ -67,11 +75,69 @@ export interface NewReading {
     | {
         pressurePa: number;
         kelvin: number;
+        isolation?: 'open' | 'return-capped' | 'feed-capped' | 'both-capped';
+        by?: {
+          id: string;
+          name: string;
+          resolution: number;
+          calibratedOn: string | null;
+        };
+      }
+    | {
+        drawnM3: number;
+        beforePa: number;
+        afterPa: number;
+      }
+    | {
+        file: string;
+        series: {
+          /**
+           * @minItems 2
+           * @maxItems 6000
+           */
+          timeS: number[];
+          /**
+           * @minItems 2
+           * @maxItems 6000
+           */
+          rpm: number[];
+          /**
+           * @minItems 2
+           * @maxItems 6000
+           */
+          fuelPa: number[];
+          /**
+           * @minItems 2
+           * @maxItems 6000
+           */
+          manifoldPa: number[];
+          /**
+           * @minItems 2
+           * @maxItems 6000
+           */
+          volts?: number[];
+          /**
+           * @minItems 2
+           * @maxItems 6000
+           */
+          lambda?: number[];
+          /**
+           * @minItems 2
+           * @maxItems 6000
+           */
+          ethanol?: number[];
+        };
       }
     | {
         stepId: string;
         value: number;
         note?: string;
+        by?: {
+          id: string;
+          name: string;
+          resolution: number;
+          calibratedOn: string | null;
+        };
       }
     | {
         stepId: string;
@@ -101,10 +167,14 @@ export interface NewRun {
     | 'dry-test'
     | 'joint-walk'
     | 'gas-hold'
+    | 'liquid-hold'
+    | 'drive-log'
     | 'build'
     | 'winding'
     | 'volts'
+    | 'sensors'
     | 'prime'
+    | 'each-pump'
     | 'base-pressure'
     | 'reference'
     | 'flow-catch'
@@ -120,6 +190,14 @@ export interface NewRun {
         limitM3s: number;
         barometricPa: number;
         gaugeMaxPa?: number;
+      }
+    | {
+        cautionsRead: boolean;
+        resolutionPa: number;
+        limitM3s: number;
+        gaugeMaxPa: number;
+        volumeM3: number;
+        swellsM3K: number;
       }
     | {
         cautionsRead: boolean;
@@ -154,6 +232,28 @@ export interface PutPrices {
     unit: 'each' | 'm';
     cents: number | null;
   }[];
+}
+
+export interface SetBench {
+  doing: 'reading' | 'fuel-hold' | 'gas-hold' | 'draw-off';
+  jobId?: string;
+  kind?:
+    | 'winding'
+    | 'volts'
+    | 'sensors'
+    | 'prime'
+    | 'each-pump'
+    | 'base-pressure'
+    | 'reference'
+    | 'flow-catch'
+    | 'cranking'
+    | 'running'
+    | 'hot-soak';
+  stepId?: string;
+  isolation?: 'open' | 'return-capped' | 'feed-capped' | 'both-capped';
+  pressurePa?: number;
+  volumeM3?: number;
+  drawnM3?: number;
 }
 
 export interface SignIn {

@@ -34,7 +34,7 @@ import {
 } from '@venula/core/harness';
 import { fitHoseEnds, hosesThatGoIn, missOf, type EndFit, type EndQuestion } from '@venula/core/fit';
 import type { PatchOperation } from '@venula/core/outcome';
-import { MEASURED, MEASURED_IDS, type MeasuredId, type Step } from '@venula/core/prove';
+import { MEASURED_IDS, measuredSteps, type MeasuredId, type Step } from '@venula/core/prove';
 import type { UnitSystem } from '@venula/core/quantities';
 import { billOfMaterials, cuttingPlan } from '@venula/core/supply';
 import {
@@ -137,7 +137,7 @@ const solving = {
   dryTest: (doc: JobDocument) => dryTest(doc),
   /** Steps of every list of readings. */
   measuredSteps: (doc: JobDocument) =>
-    Object.fromEntries(MEASURED_IDS.map((id) => [id, MEASURED[id].steps(doc)])) as Record<MeasuredId, Step[]>,
+    Object.fromEntries(MEASURED_IDS.map((id) => [id, measuredSteps(id, doc)])) as Record<MeasuredId, Step[]>,
   /** Wire, fuse and relay for a circuit by the state in which it carries most. */
   sizeCircuit: (doc: JobDocument, loaded: HardestState) => sizeCircuit(doc, loaded),
   state: (doc: JobDocument, stateId: string) => evaluateOne(doc, stateId),

@@ -119,7 +119,7 @@ export class PlumbingModel {
     if (like?.unusable && this.pumpLaws.get(like.unusable.id) === NO_PUMP) this.unusable ??= like.unusable;
     for (const [id, node] of this.graph.bypassInlets) {
       const e = elements[id];
-      if (e?.kind === 'bypass-regulator') this.regulatorAt.set(node, e);
+      if (e?.kind === 'bypass-regulator') this.regulatorAt.set(node, this.turned(id, e));
     }
   }
 
@@ -271,10 +271,20 @@ export class PlumbingModel {
     }
   }
 
+  /** A regulator with its screw where the parameters have it. */
+  private turned<R extends ElementOf<'bypass-regulator'> | ElementOf<'blocking-regulator'>>(
+    id: string,
+    part: R,
+  ): R {
+    const more = this.parameters.setMore[id];
+    return more === undefined ? part : { ...part, setPa: setPressure(this.doc, part) + more };
+  }
+
   /** The part with what the parameters say of it. */
   private varied(id: string, part: PlumbingElement): PlumbingElement {
     const clogged = this.parameters.clogged[id];
     const longer = this.parameters.lengths[id];
+    if (part.kind === 'bypass-regulator' || part.kind === 'blocking-regulator') return this.turned(id, part);
     if (clogged !== undefined && 'clogged' in part) return { ...part, clogged };
     if (longer !== undefined && 'lengthM' in part) return { ...part, lengthM: part.lengthM * longer };
     return part;

@@ -23,6 +23,8 @@ export interface Parameters {
   readonly dead: readonly string[];
   /** Pumps whose controller is set aside: full speed. */
   readonly uncontrolled: readonly string[];
+  /** Added to the pressure a regulator is set to, by its id, Pa: a screw that was turned. */
+  readonly setMore: Readonly<Record<string, number>>;
   /** Clogged share of a filter or strainer by its id, in place of the plan's. */
   readonly clogged: Readonly<Record<string, number>>;
   /** Resistance of a joint, Ω, by circuit and piece, in place of the plan's. */
@@ -41,6 +43,7 @@ export const AS_PLANNED: Parameters = {
   lengths: {},
   dead: [],
   uncontrolled: [],
+  setMore: {},
   clogged: {},
   jointOhms: {},
 };

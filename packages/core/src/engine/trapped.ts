@@ -1,7 +1,7 @@
 import type { JobDocument, PlumbingElement } from '../document/job-document.ts';
 import { junctionKind, plumbingKind } from '../kinds/index.ts';
-import { fuelOf } from './states.ts';
 import { pathNodes } from './path-nodes.ts';
+import { sealedFuel } from './sealed-fuel.ts';
 
 /** One closed volume of fuel that cannot get back to a tank with the pumps off. */
 export interface TrappedVolume {
@@ -110,29 +110,7 @@ function heating(
   inside: readonly { id: string; e: PlumbingElement }[],
   nodes: ReadonlySet<string>,
 ) {
-  const fuel = fuelOf(doc);
-  let volume = 0;
-  let swelling = 0;
-  let give = 0;
-  const runs: string[] = [];
-  for (const { id, e } of inside) {
-    give += plumbingKind(e).give(e, doc.brief.basePressurePa);
-    const line = plumbingKind(e).line(e);
-    if (!line) continue;
-    const v = ((Math.PI * line.bore ** 2) / 4) * line.length;
-    runs.push(id);
-    volume += v;
-    give += v * (1 / fuel.bulkModulus + line.compliance);
-    if (line.zone === 'engine-bay') swelling += v * (fuel.expansion - 3 * line.expansion) * SOAK_K;
-  }
-  for (const [id, j] of Object.entries(doc.plumbing.junctions)) {
-    const v = nodes.has(id) ? junctionKind(j).volume(j) : 0;
-    volume += v;
-    if (v === 0) continue;
-    const wall = junctionKind(j).wall(j);
-    give += v * (1 / fuel.bulkModulus + wall.compliance);
-    swelling += v * (fuel.expansion - 3 * wall.expansion) * SOAK_K;
-  }
-  const rise = give > 0 ? swelling / give : 0;
-  return { runs, volume, rise, perKelvin: rise / SOAK_K };
+  const { runs, volume, give, swellsHot } = sealedFuel(doc, inside, nodes);
+  const perKelvin = give > 0 ? swellsHot / give : 0;
+  return { runs, volume, rise: perKelvin * SOAK_K, perKelvin };
 }

@@ -10,7 +10,7 @@ import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
 import { findingKey } from '../outcome/finding.ts';
 import type { MeasuredId } from '../prove/contract.ts';
 import type { Miss } from '../prove/measured.ts';
-import { MEASURED } from '../prove/procedures/measured-tests.ts';
+import { MEASURED } from '../prove/procedures/index.ts';
 import { formatQuantity } from '../quantities/format.ts';
 import type { Dimension, UnitSystem } from '../quantities/units.ts';
 import { sayAgain } from '../say/finding.ts';
@@ -61,6 +61,8 @@ const RUNS: Readonly<Record<string, string>> = {
   'dry-test': 'Dry test of the wiring',
   'joint-walk': 'Joint by joint',
   'gas-hold': 'Static hold with gas',
+  'liquid-hold': 'Hold with fuel, pump stopped',
+  'drive-log': 'Drive or dyno log',
 };
 
 /**

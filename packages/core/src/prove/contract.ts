@@ -1,4 +1,4 @@
-import type { JobDocument } from '../document/job-document.ts';
+import type { Car } from './predict.ts';
 import type { Dimension } from '../quantities/units.ts';
 
 /** What a reading should be, SI, with the band the model, the parts’ scatter and the instrument leave it. */
@@ -21,6 +21,8 @@ export interface Step {
   /** How, or where to put the probe. */
   readonly how?: string;
   readonly expects?: Expectation;
+  /** What the plan has for it where nothing is judged: as found, before anything is set. */
+  readonly unjudged?: { readonly dimension: Dimension; readonly value: number };
   /** What usually causes a reading under or over the band. */
   readonly ifLow?: string;
   readonly ifHigh?: string;
@@ -36,14 +38,16 @@ export interface MeasuredProcedure {
   /** When it is done, and how the pump is run for it. */
   readonly intro: string;
   readonly cautions: readonly CautionKind[];
-  /** Made from the plan; empty where this car has nothing to be read. */
-  readonly steps: (doc: JobDocument) => Step[];
+  /** Empty where this car has nothing to be read. */
+  readonly steps: (car: Car) => Step[];
 }
 
 export const MEASURED_IDS = [
   'winding',
   'volts',
+  'sensors',
   'prime',
+  'each-pump',
   'base-pressure',
   'reference',
   'flow-catch',

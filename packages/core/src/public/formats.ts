@@ -40,3 +40,10 @@ export {
   wiringNetlist,
   wiringSvg,
 } from '../formats/wiring-files.ts';
+export {
+  guessLogColumns,
+  LOG_COLUMNS,
+  type LogColumns,
+  readDriveLog,
+  type ReadLog,
+} from '../formats/drive-log-csv.ts';

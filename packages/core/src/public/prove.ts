@@ -8,7 +8,7 @@ export {
   type Step,
   type StepVerdict,
 } from '../prove/contract.ts';
-export { fitSlope } from '../prove/fit-slope.ts';
+export { fitSlope } from '../prove/least-squares.ts';
 export {
   measuredOutcome,
   type MeasuredOutcome,
@@ -19,7 +19,7 @@ export {
 } from '../prove/measured.ts';
 export { type BuildStep, buildOutcome, jobSheet } from '../prove/job-sheet.ts';
 export { type Reminder, reminders } from '../prove/reminders.ts';
-export { MEASURED } from '../prove/procedures/measured-tests.ts';
+export { MEASURED, measuredSteps } from '../prove/procedures/index.ts';
 export {
   type DecayResult,
   type DecaySetup,
@@ -31,3 +31,38 @@ export {
   provableAfter,
   storedEnergy,
 } from '../prove/procedures/gas-decay/gas-decay.ts';
+export {
+  DROP_M3,
+  type DrawOff,
+  giveWithGas,
+  liquidHold,
+  liquidProvableAfter,
+  type LiquidReading,
+  type LiquidResult,
+  stiffnessOf,
+  USUAL_DROPS_PER_MINUTE,
+} from '../prove/procedures/liquid-hold/liquid-hold.ts';
+export {
+  type HeldLeak,
+  type Isolation,
+  ISOLATIONS,
+  LEAK_WAYS,
+  type LeakWay,
+  leakWays,
+  type WayLeak,
+} from '../prove/procedures/liquid-hold/isolate.ts';
+export {
+  leakWayName,
+  liquidOutcome,
+  type LiquidOutcome,
+  type LiquidRunSetup,
+} from '../prove/procedures/liquid-hold/outcome.ts';
+export {
+  findPulls,
+  LOG_CHANNELS,
+  type LogChannel,
+  type LogSeries,
+  MOST_LOG_ROWS,
+  NEEDED_CHANNELS,
+} from '../prove/procedures/drive-log/series.ts';
+export { judgeLog, type LogOutcome, type LogPoint } from '../prove/procedures/drive-log/judge-log.ts';

@@ -461,7 +461,21 @@ export { saySignal } from '../../src/say/signal.ts';
 export { terminalKey } from '../../src/kinds/wiring/fields.ts';
 export { USUAL_DRIVER } from '../../src/kinds/plumbing/pump/shape.ts';
 export { MEASURED_IDS } from '../../src/prove/contract.ts';
-export { fitSlope } from '../../src/prove/fit-slope.ts';
+export { fitSlope } from '../../src/prove/least-squares.ts';
 export { buildOutcome, jobSheet, type BuildStep } from '../../src/prove/job-sheet.ts';
 export { measuredOutcome, newestOf, proofMark, stepVerdict } from '../../src/prove/measured.ts';
-export { MEASURED } from '../../src/prove/procedures/measured-tests.ts';
+export { measuredSteps } from '../../src/prove/procedures/index.ts';
+export {
+  DROP_M3,
+  giveWithGas,
+  liquidHold,
+  liquidProvableAfter,
+  stiffnessOf,
+  type LiquidReading,
+} from '../../src/prove/procedures/liquid-hold/liquid-hold.ts';
+export { ISOLATIONS, leakWays, type Isolation } from '../../src/prove/procedures/liquid-hold/isolate.ts';
+export { leakWayName, liquidOutcome } from '../../src/prove/procedures/liquid-hold/outcome.ts';
+export { heldFuel } from '../../src/engine/sealed-fuel.ts';
+export { findPulls, type LogSeries } from '../../src/prove/procedures/drive-log/series.ts';
+export { judgeLog } from '../../src/prove/procedures/drive-log/judge-log.ts';
+export { guessLogColumns, readDriveLog } from '../../src/formats/drive-log-csv.ts';

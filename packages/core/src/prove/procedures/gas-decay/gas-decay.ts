@@ -1,3 +1,4 @@
+import { fitSlope } from '../../least-squares.ts';
 import {
   absolute,
   toAbsolute,
@@ -69,15 +70,14 @@ export function gasDecay(setup: DecaySetup, readings: readonly DecayReading[]): 
   const first = readings[0];
   const last = readings.at(-1);
   const elapsedS = first && last ? last.atS - first.atS : 0;
-  if (!first || !last || elapsedS <= 0) {
-    return { leak: 0, uncertainty: Infinity, correctedDrop: 0, elapsedS: 0, verdict: { kind: 'no-data' } };
-  }
-  const p1 = toAbsolute(first.pressure, setup.barometric);
-  const p2 = toAbsolute(last.pressure, setup.barometric);
   const perMole = (setup.volume * STANDARD.kelvin) / STANDARD.pressure;
-  const fit = lineThrough(
+  const fit = fitSlope(
     readings.map((r) => [r.atS, (perMole * toAbsolute(r.pressure, setup.barometric)) / r.kelvin]),
   );
+  if (!first || !last || elapsedS <= 0 || !fit)
+    return { leak: 0, uncertainty: Infinity, correctedDrop: 0, elapsedS: 0, verdict: { kind: 'no-data' } };
+  const p1 = toAbsolute(first.pressure, setup.barometric);
+  const p2 = toAbsolute(last.pressure, setup.barometric);
   const leak = -fit.slope;
   const uLoss = Math.max(
     lossUncertainty(setup, p1, first.kelvin, p2, last.kelvin),
@@ -92,20 +92,6 @@ export function gasDecay(setup: DecaySetup, readings: readonly DecayReading[]): 
   else if (leak - 2 * uncertainty > setup.limit) verdict = { kind: 'fail' };
   else verdict = { kind: 'cannot-tell', waitS: waitFor(setup, leak, uLoss, elapsedS) };
   return { leak, uncertainty, correctedDrop, elapsedS, verdict };
-}
-
-/** Least-squares line, with the standard error of its slope; of two points none is known. */
-function lineThrough(points: readonly (readonly [x: number, y: number])[]): {
-  readonly slope: number;
-  readonly slopeError: number;
-} {
-  const n = points.length;
-  const [mx, my] = [0, 1].map((k) => points.reduce((s, p) => s + p[k as 0 | 1], 0) / n) as [number, number];
-  const sxx = points.reduce((s, [x]) => s + (x - mx) ** 2, 0);
-  const slope = points.reduce((s, [x, y]) => s + (x - mx) * (y - my), 0) / sxx;
-  if (n < 3) return { slope, slopeError: 0 };
-  const left = points.reduce((s, [x, y]) => s + (y - my - slope * (x - mx)) ** 2, 0);
-  return { slope, slopeError: Math.sqrt(left / (n - 2) / sxx) };
 }
 
 /** Standard uncertainty of the lost gas, m³ at standard conditions. */

@@ -1,0 +1,38 @@
+import type { StateKind } from '../../engine/states.ts';
+import { within } from '../bands.ts';
+import type { Step } from '../contract.ts';
+import { HIGH_PRESSURE, LOW_PRESSURE } from './gauge-words.ts';
+import { solvedAt, type Car } from '../predict.ts';
+
+/** Rail and pump volts at a state the engine itself brings about. */
+export function readAt(kind: StateKind, group: string, how: string) {
+  return (car: Car): Step[] => {
+    const at = solvedAt(car, kind);
+    if (!at) return [];
+    const pump = at.v.pumps.find((p) => p.volts > 0.5);
+    return [
+      {
+        id: `${kind}:rail`,
+        group,
+        does: 'Rail',
+        how,
+        expects: within('pressure', at.v.railGauge),
+        ifLow: LOW_PRESSURE,
+        ifHigh: HIGH_PRESSURE,
+      },
+      ...(pump
+        ? [
+            {
+              id: `${kind}:volts`,
+              group,
+              does: `Volts at ${pump.name.toLowerCase()}`,
+              how: 'Probed from behind at the pump.',
+              expects: within('volts', pump.volts),
+              ifLow: 'Battery, charging, or a joint on the way: read the drops.',
+              ifHigh: 'Charging above what was planned.',
+            },
+          ]
+        : []),
+    ];
+  };
+}
