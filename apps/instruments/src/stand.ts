@@ -54,7 +54,7 @@ export async function openStand(firstPort: number, now: () => number = Date.now,
   ]);
   const portOf = (s: Server): number => (s.address() as { port: number }).port;
   return {
-    controlPort: portOf(servers[0]!),
+    controlPort: portOf(servers[0]),
     ports: Object.fromEntries(MODELS.map((m, i) => [m.name, portOf(servers[i + 1]!)])),
     close: async () => {
       for (const own of sockets.values()) for (const socket of own) socket.destroy();

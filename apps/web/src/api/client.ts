@@ -29,7 +29,11 @@ const MOST_WAIT_S = 600;
 /** A photo over a shop's wireless takes its time. */
 const UPLOAD_MS = 120_000;
 
-export const api = <T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> =>
+export const api = <T>(
+  method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
+  path: string,
+  body?: unknown,
+): Promise<T> =>
   ask<T>(path, {
     method,
     signal: AbortSignal.timeout(GIVE_UP_MS),

@@ -34,7 +34,14 @@ import {
 } from '@venula/core/harness';
 import { fitHoseEnds, hosesThatGoIn, missOf, type EndFit, type EndQuestion } from '@venula/core/fit';
 import type { PatchOperation } from '@venula/core/outcome';
-import { MEASURED_IDS, measuredSteps, type MeasuredId, type Step } from '@venula/core/prove';
+import {
+  judgeLog,
+  type LogSeries,
+  MEASURED_IDS,
+  measuredSteps,
+  type MeasuredId,
+  type Step,
+} from '@venula/core/prove';
 import type { UnitSystem } from '@venula/core/quantities';
 import { billOfMaterials, cuttingPlan } from '@venula/core/supply';
 import {
@@ -135,6 +142,8 @@ const solving = {
     return { sheet: wiringSheet(doc), svg: wiringSvg(doc), rows: dryTest(doc) };
   },
   dryTest: (doc: JobDocument) => dryTest(doc),
+  /** A drive or dyno log against the plan. */
+  judgeLog: (doc: JobDocument, series: LogSeries) => judgeLog(doc, series),
   /** Steps of every list of readings. */
   measuredSteps: (doc: JobDocument) =>
     Object.fromEntries(MEASURED_IDS.map((id) => [id, measuredSteps(id, doc)])) as Record<MeasuredId, Step[]>,

@@ -39,6 +39,7 @@ export {
   liquidProvableAfter,
   type LiquidReading,
   type LiquidResult,
+  type Stiffness,
   stiffnessOf,
   USUAL_DROPS_PER_MINUTE,
 } from '../prove/procedures/liquid-hold/liquid-hold.ts';

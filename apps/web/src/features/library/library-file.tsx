@@ -1,16 +1,23 @@
 import { LIBRARY_KINDS, readLibrary, type LibraryRow as ReadRow } from '@venula/core/formats';
-import Papa from 'papaparse';
 import { useState } from 'react';
 import { tell } from '../../api/client.ts';
 import { useOffered, usePutInLibrary, type LibraryRow } from '../../api/library.ts';
 import { useSettings } from '../../app/settings.ts';
 import { newId } from '../../outbox/ids.ts';
+import { CsvButton } from '../../ui/csv-button.tsx';
+import { readNamedCsv } from '../../ui/csv-file.ts';
 import { saveFile } from '../../ui/save-file.ts';
 import { sayEntry } from './say-entry.ts';
 import { useFormat } from '../../app/settings.ts';
 
-const MOST_BYTES = 2_000_000;
-const MOST_ROWS = 5000;
+const LIMITS = {
+  mostBytes: 2_000_000,
+  mostRows: 5000,
+  needs: {
+    columns: ['kind', 'name'],
+    say: 'The first row names the columns: kind, name, then figures by what the forms call them.',
+  },
+};
 
 const EXAMPLE = `kind,name,volts,pressure (psi),flow (L/h),current (A),Fineness (µm),"Loss at 400 L/h, clean (psi)","Flow of one, static (cc/min)",Flow is rated at (psi)
 pump,Shop pump,13.5,0,450,7,,,,
@@ -31,24 +38,14 @@ export function LibraryFile() {
   const [known, setKnown] = useState<ReadonlyMap<string, LibraryRow>>(new Map());
   const [trouble, setTrouble] = useState<string | null>(null);
   const good = (rows ?? []).filter((r) => r.data);
-  const read = async (file: File | undefined): Promise<void> => {
+  const read = async (file: File): Promise<void> => {
     setRows(null);
     setTrouble(null);
     put.reset();
-    if (!file) return;
-    if (file.size > MOST_BYTES) return setTrouble('The file is larger than 2 MB: split it.');
-    const { data, meta } = Papa.parse<Record<string, string>>(await file.text(), {
-      header: true,
-      skipEmptyLines: 'greedy',
-    });
-    const headings = (meta.fields ?? []).map((f) => f.trim().toLowerCase());
-    if (!headings.includes('kind') || !headings.includes('name'))
-      return setTrouble(
-        'The first row names the columns: kind, name, then figures by what the forms call them.',
-      );
-    if (data.length > MOST_ROWS) return setTrouble(`More than ${MOST_ROWS} rows: split the file.`);
+    const got = await readNamedCsv(file, LIMITS);
+    if ('trouble' in got) return setTrouble(got.trouble);
     setKnown(new Map(offered.map((e) => [e.name.toLowerCase(), e])));
-    setRows(readLibrary(data, units));
+    setRows(readLibrary(got.rows, units));
   };
   const keep = (): void =>
     put.mutate(
@@ -66,18 +63,7 @@ export function LibraryFile() {
   return (
     <section className="border-y border-rule py-3" aria-label="From a sheet">
       <div className="flex flex-wrap items-center gap-3">
-        <label className="btn btn-small cursor-pointer">
-          From a CSV file
-          <input
-            type="file"
-            accept=".csv,text/csv"
-            className="sr-only"
-            onChange={(e) => {
-              void read(e.target.files?.[0]);
-              e.target.value = '';
-            }}
-          />
-        </label>
+        <CsvButton label="From a CSV file" onFile={(file) => void read(file)} />
         <button
           type="button"
           className="btn btn-small"

@@ -1,13 +1,19 @@
 import { readPrices, type PriceRow } from '@venula/core/supply';
-import Papa from 'papaparse';
 import { useState } from 'react';
 import { tell } from '../../api/client.ts';
 import { usePutPrices } from '../../api/shelf.ts';
+import { CsvButton } from '../../ui/csv-button.tsx';
+import { readNamedCsv } from '../../ui/csv-file.ts';
 import { dollars } from './money.ts';
 
-/** Larger than any shop’s list: what is it? */
-const MOST_BYTES = 2_000_000;
-const MOST_ROWS = 2000;
+const LIMITS = {
+  mostBytes: 2_000_000,
+  mostRows: 2000,
+  needs: {
+    columns: ['part', 'price'],
+    say: 'The first row names the columns: part, price, and per (each, ft or m).',
+  },
+};
 
 /** A price list from a file, looked at row by row before anything is kept. */
 export function PriceFile() {
@@ -16,37 +22,17 @@ export function PriceFile() {
   const [trouble, setTrouble] = useState<string | null>(null);
   const good = (rows ?? []).flatMap((r) => r.price ?? []);
   const bad = (rows ?? []).filter((r) => r.trouble);
-  const read = async (file: File | undefined): Promise<void> => {
+  const read = async (file: File): Promise<void> => {
     setRows(null);
     setTrouble(null);
     put.reset();
-    if (!file) return;
-    if (file.size > MOST_BYTES) return setTrouble('The file is larger than 2 MB: that is no price list.');
-    const { data, meta } = Papa.parse<Record<string, string>>(await file.text(), {
-      header: true,
-      skipEmptyLines: true,
-    });
-    const headings = (meta.fields ?? []).map((f) => f.trim().toLowerCase());
-    if (!headings.includes('part') || !headings.includes('price'))
-      return setTrouble('The first row names the columns: part, price, and per (each, ft or m).');
-    if (data.length > MOST_ROWS) return setTrouble(`More than ${MOST_ROWS} rows: split the file.`);
-    setRows(readPrices(data));
+    const got = await readNamedCsv(file, LIMITS);
+    if ('trouble' in got) return setTrouble(got.trouble);
+    setRows(readPrices(got.rows));
   };
   return (
     <section className="no-print my-2 border-y border-rule py-2" aria-label="Prices from a file">
-      <label className="btn btn-small cursor-pointer">
-        Prices from a CSV file: part, price, per
-        <input
-          type="file"
-          accept=".csv,text/csv"
-          className="sr-only"
-          onChange={(e) => {
-            void read(e.target.files?.[0]);
-            // The same file chosen again is read again.
-            e.target.value = '';
-          }}
-        />
-      </label>
+      <CsvButton label="Prices from a CSV file: part, price, per" onFile={(file) => void read(file)} />
       {trouble && (
         <p role="alert" className="font-semibold text-stop">
           {trouble}

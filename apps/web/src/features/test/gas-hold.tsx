@@ -7,7 +7,7 @@ import {
   storedEnergy,
   type DecayResult,
 } from '@venula/core/prove';
-import { gauge, absolute, editText, isUs } from '@venula/core/quantities';
+import { gauge, absolute, isUs } from '@venula/core/quantities';
 import { lineVolume } from '@venula/core/supply';
 import { useState } from 'react';
 import { useStartRun } from '../../api/queries.ts';
@@ -17,18 +17,11 @@ import { useFormat, useSettings } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
-import { ReadingField } from '../../ui/reading-field.tsx';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { DecayChart } from './decay-chart.tsx';
+import { HoldReadings } from './hold-readings.tsx';
 import { Verdict } from '../../job/record/verdict.tsx';
-import {
-  decayOf,
-  holdPoints,
-  readingsOf,
-  setupOf,
-  signedOff,
-  type HoldPoint,
-} from '../../job/record/readings.ts';
+import { decayOf, holdPoints, readingsOf, setupOf, signedOff } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
 
 /** 1 bubble a second of about 3 mm is near 1 mL/min; a fuel line is asked for a tenth of it. */
@@ -157,13 +150,12 @@ function SetUp({ again }: { readonly again: boolean }) {
 }
 
 function Hold({ run }: { readonly run: RunRow }) {
-  const { id } = useOpenJob();
+  const { id, readOnly } = useOpenJob();
   const queue = useReadingQueue(id);
   const format = useFormat();
   const readings = readingsOf(run, queue.waiting);
   const points = holdPoints(readings);
   const result = decayOf(run, points);
-  const [correcting, setCorrecting] = useState<HoldPoint | null>(null);
   return (
     <div className="mt-2">
       <p className="headline text-2xl" data-testid="hold-verdict" aria-live="polite">
@@ -176,55 +168,20 @@ function Hold({ run }: { readonly run: RunRow }) {
           {format('pressure', result.correctedDrop, 2)}.
         </p>
       )}
-      <div className="mt-2 grid grid-cols-[minmax(0,1fr)_300px] gap-6 max-lg:grid-cols-1">
+      <div className="mt-2 grid grid-cols-[minmax(0,1fr)_300px] gap-6 max-lg:grid-cols-1 [&>*:first-child]:max-lg:order-last">
         <DecayChart points={points} barometricPa={setupOf(run).barometric} />
-        <div>
-          <ReadingForm
-            key={correcting?.id ?? 'new'}
+        {!readOnly && (
+          <HoldReadings
             run={run}
-            last={points.at(-1)}
-            correcting={correcting}
-            onDone={() => setCorrecting(null)}
+            place="gas-hold"
+            points={points}
+            setting={{
+              doing: 'gas-hold',
+              pressurePa: Number(run.setup['pressurePa']),
+              volumeM3: Number(run.setup['volumeM3']),
+            }}
           />
-          <table className="mt-2 w-full text-sm">
-            <caption className="sr-only">Readings of the hold</caption>
-            <thead>
-              <tr className="label border-b-2 border-ink text-soft">
-                <th scope="col" className="cell num py-1">
-                  After
-                </th>
-                <th scope="col" className="cell num py-1">
-                  Pressure
-                </th>
-                <th scope="col" className="cell num py-1">
-                  Line
-                </th>
-                <th scope="col" className="sr-only">
-                  Correct
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {points.map((p) => (
-                <tr key={p.id} className="border-b border-rule">
-                  <td className="cell num py-1">{format('time', p.atS)}</td>
-                  <td className="cell num py-1 font-semibold">{format('pressure', p.pressurePa, 2)}</td>
-                  <td className="cell num py-1">{format('temperature', p.kelvin)}</td>
-                  <td className="cell py-0">
-                    <button
-                      type="button"
-                      className="min-h-[44px] min-w-[44px] text-sm underline"
-                      disabled={p.waiting}
-                      onClick={() => setCorrecting(p)}
-                    >
-                      {p.waiting ? 'not sent yet' : 'correct'}
-                    </button>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        )}
       </div>
       <SignOff run={run} hint="Vent slowly, then sign. The verdict is worked out from the readings." />
     </div>
@@ -244,82 +201,4 @@ function verdictText(result: DecayResult, format: ReturnType<typeof useFormat>):
     case 'no-data':
       return 'Fill, let it settle, take the first reading.';
   }
-}
-
-function ReadingForm({
-  run,
-  last,
-  correcting,
-  onDone,
-}: {
-  readonly run: RunRow;
-  readonly last: HoldPoint | undefined;
-  readonly correcting: HoldPoint | null;
-  readonly onDone: () => void;
-}) {
-  const { id, readOnly } = useOpenJob();
-  const queue = useReadingQueue(id);
-  const format = useFormat();
-  const { units } = useSettings();
-  const [pressurePa, setPressure] = useState<number | null>(correcting?.pressurePa ?? null);
-  const [kelvin, setKelvin] = useState<number | null>(correcting?.kelvin ?? null);
-  // A new form for each reading: nothing of the one before is left in it.
-  const [taken, setTaken] = useState(0);
-  if (readOnly) return null;
-  const most = Number(run.setup['gaugeMaxPa'] ?? GAUGE_MOST_PA);
-  return (
-    <GuardedForm
-      className="rounded-sm bg-well p-3"
-      onAct={() => {
-        if (pressurePa === null || kelvin === null) return;
-        // A correction stands in for the old reading, so it keeps the old reading's time.
-        const takenAt = correcting
-          ? run.readings.find((r) => r.id === correcting.id)!.takenAt
-          : new Date().toISOString();
-        queue.add({
-          runId: run.id,
-          readingId: newId(),
-          kind: 'pressure',
-          payload: { pressurePa, kelvin },
-          corrects: correcting?.id ?? null,
-          takenAt,
-        });
-        setPressure(null);
-        setKelvin(null);
-        setTaken(taken + 1);
-        onDone();
-      }}
-    >
-      <div className="grid grid-cols-2 gap-2" key={taken}>
-        <ReadingField
-          label="Gauge reads"
-          dimension="pressure"
-          range={{ min: 0, max: most }}
-          start={correcting ? editText('pressure', correcting.pressurePa, units, 5) : ''}
-          {...(last ? { before: format('pressure', last.pressurePa, 2) } : {})}
-          onRead={setPressure}
-        />
-        <ReadingField
-          label="Line temperature"
-          dimension="temperature"
-          range={{ min: 233, max: 353 }}
-          start={correcting ? editText('temperature', correcting.kelvin, units, 5) : ''}
-          {...(last ? { before: format('temperature', last.kelvin) } : {})}
-          onRead={setKelvin}
-        />
-      </div>
-      <button
-        type="submit"
-        className="btn btn-main mt-2 w-full"
-        disabled={pressurePa === null || kelvin === null}
-      >
-        {correcting ? 'Replace that reading' : 'Take the reading now'}
-      </button>
-      <p className="label mt-1 text-xs text-soft">
-        {pressurePa === null || kelvin === null
-          ? 'Type what gauge and thermometer show.'
-          : 'The time is taken as you press.'}
-      </p>
-    </GuardedForm>
-  );
 }

@@ -2,25 +2,20 @@ import {
   fitSlope,
   newestOf,
   proofMark,
-  stepVerdict,
   type MeasuredProcedure,
   type MeasuredReading,
   type Step,
-  type StepVerdict,
 } from '@venula/core/prove';
-import { useState } from 'react';
 import { useStartRun } from '../../api/queries.ts';
 import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
-import { useFormat } from '../../app/settings.ts';
 import { useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { readingsOf, signedOff, standing, type Reading } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
 import { Verdict } from '../../job/record/verdict.tsx';
 import { newId } from '../../outbox/ids.ts';
-import { GuardedForm } from '../../ui/guarded.tsx';
-import { ReadingField } from '../../ui/reading-field.tsx';
+import { OneReading } from './one-reading.tsx';
 
 const measuredOf = (readings: readonly Reading[]): MeasuredReading[] =>
   standing(readings)
@@ -81,19 +76,23 @@ export function MeasuredTest({
               <OneReading
                 key={s.id}
                 step={s}
+                kind={procedure.id}
                 begins={s.group !== steps[i - 1]?.group}
-                value={newest.get(s.id)}
+                now={standing(readings).findLast(
+                  (r) => r.kind === 'measured' && r.payload['stepId'] === s.id,
+                )}
                 {...(readOnly
                   ? {}
                   : {
-                      onRead: (value: number) =>
+                      onRead: (value, { by, corrects }) =>
                         queue.add({
                           runId: run.id,
                           readingId: newId(),
                           kind: 'measured',
-                          payload: { stepId: s.id, value, note: '' },
-                          corrects: null,
-                          takenAt: new Date().toISOString(),
+                          payload: { stepId: s.id, value, note: '', ...(by ? { by } : {}) },
+                          corrects: corrects?.id ?? null,
+                          // A correction stands in for the old reading, so it keeps the old reading’s time.
+                          takenAt: corrects?.takenAt ?? new Date().toISOString(),
                         }),
                     })}
               />
@@ -131,122 +130,6 @@ export function MeasuredTest({
 
 const sayVerdict = (verdict: string): string =>
   verdict === 'pass' ? 'passed' : verdict === 'fail' ? 'failed' : 'incomplete';
-
-const TONES: Readonly<Record<StepVerdict, string>> = {
-  open: '',
-  noted: '',
-  pass: 'text-good',
-  low: 'text-stop',
-  high: 'text-stop',
-};
-
-function OneReading({
-  step,
-  begins,
-  value,
-  onRead,
-}: {
-  readonly step: Step;
-  readonly begins: boolean;
-  /** Newest reading, SI. */
-  readonly value: number | undefined;
-  readonly onRead?: (value: number) => void;
-}) {
-  const format = useFormat();
-  const [now, setNow] = useState<number | null>(null);
-  const [turn, setTurn] = useState(0);
-  const { expects, at } = step;
-  const dimension = expects?.dimension ?? 'pressure';
-  const verdict = stepVerdict(expects, value);
-  const cause = verdict === 'low' ? step.ifLow : verdict === 'high' ? step.ifHigh : undefined;
-  return (
-    <li className={`border-t py-2 ${begins ? 'border-ink' : 'border-rule'}`} data-step={step.id}>
-      {begins && <h4 className="headline pb-1 text-base">{step.group}</h4>}
-      <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
-        <div className="min-w-[240px] grow basis-0">
-          <p className="leading-tight font-medium">
-            {step.does}
-            {at && ` ${format(at.dimension, at.value)}`}
-          </p>
-          {step.how && <p className="label text-sm text-soft">{step.how}</p>}
-          {expects && (
-            <p>
-              Should read{' '}
-              <strong className="text-lg font-semibold">
-                {expects.low === 0
-                  ? `at most ${format(dimension, expects.high)}`
-                  : format(dimension, expects.value)}
-              </strong>
-              {expects.low > 0 && (
-                <span className="text-soft">
-                  {' '}
-                  ({format(dimension, expects.low)} to {format(dimension, expects.high)})
-                </span>
-              )}
-            </p>
-          )}
-        </div>
-        {value !== undefined && (
-          <p className={`text-xl font-bold ${TONES[verdict]}`} aria-live="polite">
-            {format(dimension, value)}
-            <span className="label block text-sm font-semibold">
-              {verdict === 'pass'
-                ? 'right'
-                : verdict === 'noted'
-                  ? 'noted'
-                  : verdict === 'low'
-                    ? 'too low'
-                    : 'too high'}
-            </span>
-          </p>
-        )}
-        {onRead && (
-          <GuardedForm
-            key={turn}
-            className="flex items-end gap-2"
-            onAct={() => {
-              if (now === null) return;
-              onRead(now);
-              setNow(null);
-              setTurn(turn + 1);
-            }}
-          >
-            <div className="w-[150px]" role="group" aria-label={step.does}>
-              <ReadingField
-                label={value === undefined ? 'Reads' : 'Reads now'}
-                dimension={dimension}
-                range={MOST[dimension] ?? { min: -1e9, max: 1e9 }}
-                onRead={setNow}
-              />
-            </div>
-            <button
-              type="submit"
-              className="btn"
-              disabled={now === null}
-              aria-label={`Keep the reading: ${step.does}`}
-            >
-              Keep
-            </button>
-          </GuardedForm>
-        )}
-      </div>
-      {cause && (
-        <p className="mt-1 border-l-4 border-stop pl-3">
-          <strong>Usually:</strong> {cause}
-        </p>
-      )}
-    </li>
-  );
-}
-
-/** What an instrument of the shop can show, SI. */
-const MOST: Readonly<Partial<Record<string, { readonly min: number; readonly max: number }>>> = {
-  pressure: { min: 0, max: 2e6 },
-  volts: { min: 0, max: 60 },
-  amps: { min: 0, max: 400 },
-  resistance: { min: 0, max: 1e7 },
-  flow: { min: 0, max: 2e-3 },
-};
 
 /** How the rail follows its reference, once there are readings enough. */
 function SlopeWords({

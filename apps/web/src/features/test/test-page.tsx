@@ -1,7 +1,8 @@
 import { MEASURED, type MeasuredId } from '@venula/core/prove';
 import { sayState } from '@venula/core/say';
 import { useRuns } from '../../api/queries.ts';
-import type { RunKind } from '../../api/types.ts';
+import type { ReactNode } from 'react';
+import type { RunKind, RunRow } from '../../api/types.ts';
 import { tell } from '../../api/client.ts';
 import { useFormat } from '../../app/settings.ts';
 import { useJob, useOpenJob, useStates } from '../../job/job-context.ts';
@@ -9,21 +10,52 @@ import { StageFrame } from '../../job/stage-frame.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { Cautions } from '../../job/record/cautions.tsx';
 import { DryTest } from './dry-test.tsx';
+import { DriveLog } from './drive-log.tsx';
 import { GasHold } from './gas-hold.tsx';
+import { LiquidHold } from './liquid-hold.tsx';
+import { ProbeProvider } from '../../job/record/live/probe-context.tsx';
+import { ShopInstruments } from '../../job/record/live/shop-instruments.tsx';
 import { WaitingNotes } from '../../job/record/waiting-notes.tsx';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { JointWalk } from './joint-walk.tsx';
 import { MeasuredTest } from './measured-test.tsx';
 import { useMeasuredSteps } from './use-measured-steps.ts';
 
+type Newest = (kind: RunKind) => RunRow | undefined;
+
+/** Tests in the order they are done: dry, tight, then by what they read. */
+const ORDER: readonly (MeasuredId | ((newest: Newest) => ReactNode))[] = [
+  'winding',
+  (newest) => <DryTest key="dry-test" run={newest('dry-test')} />,
+  'volts',
+  'sensors',
+  (newest) => <JointWalk key="joint-walk" run={newest('joint-walk')} />,
+  (newest) => <GasHold key="gas-hold" run={newest('gas-hold')} />,
+  'prime',
+  'each-pump',
+  'base-pressure',
+  (newest) => <LiquidHold key="liquid-hold" run={newest('liquid-hold')} />,
+  'reference',
+  'flow-catch',
+  'cranking',
+  'running',
+  'hot-soak',
+  (newest) => <DriveLog key="drive-log" run={newest('drive-log')} />,
+];
+
 export function TestPage() {
   const stops = useJob((job) => job.live.plan?.findings.filter((f) => f.severity === 'stop').length);
-  const { id } = useOpenJob();
+  const { id, person } = useOpenJob();
   const runs = useRuns(id);
   const newest = (kind: RunKind) => runs.data?.filter((r) => r.kind === kind).at(-1);
   const measured = useMeasuredSteps();
   const list = (kind: MeasuredId) => (
-    <MeasuredTest procedure={MEASURED[kind]} steps={measured.answer?.[kind] ?? []} run={newest(kind)} />
+    <MeasuredTest
+      key={kind}
+      procedure={MEASURED[kind]}
+      steps={measured.answer?.[kind] ?? []}
+      run={newest(kind)}
+    />
   );
   return (
     <StageFrame aside={<Predictions />} asideName="What you should read">
@@ -54,18 +86,10 @@ export function TestPage() {
               again={measured.again}
             />
           )}
-          {list('winding')}
-          <DryTest run={newest('dry-test')} />
-          {list('volts')}
-          <JointWalk run={newest('joint-walk')} />
-          <GasHold run={newest('gas-hold')} />
-          {list('prime')}
-          {list('base-pressure')}
-          {list('reference')}
-          {list('flow-catch')}
-          {list('cranking')}
-          {list('running')}
-          {list('hot-soak')}
+          <ProbeProvider>
+            <ShopInstruments lead={person.role === 'lead'} />
+            {ORDER.map((one) => (typeof one === 'string' ? list(one) : one(newest)))}
+          </ProbeProvider>
         </>
       ) : (
         <p className="mt-4 text-soft">Loading the record…</p>

@@ -1,5 +1,11 @@
-import { gasDecay, type DecayResult, type DecaySetup } from '@venula/core/prove';
-import { absolute, gauge } from '@venula/core/quantities';
+import {
+  gasDecay,
+  type DecayResult,
+  type DecaySetup,
+  type DrawOff,
+  type Isolation,
+} from '@venula/core/prove';
+import { absolute, gauge, type GaugePressure } from '@venula/core/quantities';
 import type { ReadingRow, RunRow } from '../../api/types.ts';
 import type { WaitingReading } from '../../api/reading-queue.ts';
 
@@ -66,6 +72,28 @@ export function holdPoints(readings: readonly Reading[]): HoldPoint[] {
     waiting: r.waiting,
   }));
 }
+
+/** A reading of a hold with fuel: what was capped then. */
+export interface FuelHoldPoint extends HoldPoint {
+  readonly isolation: Isolation;
+  readonly pressure: GaugePressure;
+}
+export function fuelHoldPoints(readings: readonly Reading[]): FuelHoldPoint[] {
+  const capped = new Map(readings.map((r) => [r.id, (r.payload['isolation'] ?? 'open') as Isolation]));
+  return holdPoints(readings).map((p) => ({
+    ...p,
+    isolation: capped.get(p.id)!,
+    pressure: gauge(p.pressurePa),
+  }));
+}
+export const drawOffs = (readings: readonly Reading[]): DrawOff[] =>
+  standing(readings)
+    .filter((r) => r.kind === 'draw-off')
+    .map(({ payload }) => ({
+      drawn: Number(payload['drawnM3']),
+      before: gauge(Number(payload['beforePa'])),
+      after: gauge(Number(payload['afterPa'])),
+    }));
 
 export const decayOf = (run: RunRow, points: readonly HoldPoint[]): DecayResult =>
   gasDecay(

@@ -8,6 +8,8 @@ const READING_NAMES: Readonly<Record<ReadingKind, string>> = {
   joint: 'Joint',
   pressure: 'Gauge',
   measured: 'Reading',
+  'draw-off': 'Drawn off',
+  log: 'Log',
   step: 'Step',
   removed: 'Taken off',
   'sign-off': 'Sign-off',

@@ -40,6 +40,8 @@ const MOST_POINTS = 60;
 const LEAN = 0.95;
 /** Ethanol may lie so far off the plan before it is another fuel, volume share. */
 const ETHANOL_OFF = 0.05;
+/** Volts on the way to the controller that are nothing to worry about, V (estimate). */
+const CONTROLLER_LOSES = 0.8;
 
 const median = (values: readonly number[]): number => {
   const sorted = [...values].sort((a, b) => a - b);
@@ -108,8 +110,9 @@ export function judgeLog(doc: JobDocument, series: LogSeries): LogOutcome {
     doc,
     at.map((s) => ({ rpm: s.at('rpm')!, manifoldPa: s.at('manifoldPa')! })),
   );
-  const charging = within('volts', doc.brief.electrical.chargingV);
-  const points = at.map((s, i) => pointOf(s, predicted[i] ?? null, charging));
+  const base = within('pressure', doc.brief.basePressurePa).low;
+  const charging = chargingVolts(doc);
+  const points = at.map((s, i) => pointOf(s, predicted[i] ?? null, base, charging));
   const misses = [...points.flatMap(missesOf), ...ethanolMiss(doc, series)];
   const judged = points.some((p) => p.side !== 'unjudged');
   return {
@@ -141,10 +144,23 @@ function predict(
   return out;
 }
 
-function pointOf({ pull, at }: Stretch, v: StateValues | null, charging: Expectation): LogPoint {
+/** What a controller may get while the engine charges: its own feed loses a little, more than a meter’s band. */
+function chargingVolts({ brief }: JobDocument): Expectation {
+  const band = within('volts', brief.electrical.chargingV);
+  return { ...band, low: band.value - CONTROLLER_LOSES };
+}
+
+function pointOf(
+  { pull, at }: Stretch,
+  v: StateValues | null,
+  baseLow: number,
+  charging: Expectation,
+): LogPoint {
   const [rpm, manifoldPa, fuelPa] = [at('rpm')!, at('manifoldPa')!, at('fuelPa')!];
   const differential = fuelPa - manifoldPa;
-  const expects = v && within('pressure', v.railDifferential);
+  const band = v && within('pressure', v.railDifferential);
+  // Where the plan overruns, the base is enough.
+  const expects = band && { ...band, low: Math.min(band.low, Math.max(baseLow, 0)) };
   return {
     pull,
     rpm,
@@ -229,30 +245,34 @@ function ethanolMiss({ brief }: JobDocument, { ethanol }: LogSeries): Miss[] {
   ];
 }
 
-/** What a log with misses usually comes from, worst first. */
+/** Volts that fall by so much from where the pressure still holds to where it does not, V. */
+const VOLTS_FALL = 0.5;
+
+/** What a log with misses usually comes from: read off the stretch in which it is worst. */
 function causes(points: readonly LogPoint[]): string[] {
-  const low = points.filter((p) => p.side === 'low');
-  const first = low[0];
-  if (!first) {
+  const under = (p: LogPoint): number => (p.side === 'low' ? p.expects!.low - p.differential : 0);
+  const worst = points.reduce<LogPoint | null>((w, p) => (under(p) > (w ? under(w) : 0) ? p : w), null);
+  if (!worst) {
     return points.some((p) => p.side === 'high')
       ? [
           'Pressure above the plan: regulator set high, return too small or kinked, another ratio than planned.',
         ]
       : [];
   }
-  const own = points.filter((p) => p.pull === first.pull);
-  const after = own.slice(own.indexOf(first));
-  const recovers = after.some((p) => p.side === 'pass');
-  const voltsSag = low.some((p) => p.volts !== null && p.volts < p.expectsVolts.low);
-  const fromTheStart = own[0] === first;
+  const own = points.filter((p) => p.pull === worst.pull);
+  const at = own.indexOf(worst);
+  const from = own.findLastIndex((p, i) => i < at && p.side !== 'low') + 1;
+  const back = own.findIndex((p, i) => i > at && p.side !== 'low');
+  const held = own.flatMap((p) => (p.side !== 'low' && p.volts !== null ? [p.volts] : []));
+  const voltsSag =
+    worst.volts !== null &&
+    (worst.volts < worst.expectsVolts.low || (held.length > 0 && median(held) - worst.volts > VOLTS_FALL));
   return [
     ...(voltsSag ? ['Volts sag with it: charging, ground, or a joint in the feed. Read the drops.'] : []),
-    ...(recovers
-      ? ['It sags and comes back: the second pump came late, or the pick-up drew air.']
-      : fromTheStart
-        ? ['Low from the start of the pull: base pressure set low, or the reference hose is off or split.']
-        : [
-            'It sags toward the top and stays down: the supply is at its limit there. Pump, filter, strainer or a line too small: catch the flow.',
-          ]),
+    from === 0
+      ? 'Low from the start of the pull: base pressure set low, or the reference hose is off or split.'
+      : back > 0
+        ? 'It sags and comes back: the second pump came late, or the pick-up drew air.'
+        : 'It sags toward the top and stays down: the supply is at its limit there. Pump, filter, strainer or a line too small: catch the flow.',
   ];
 }

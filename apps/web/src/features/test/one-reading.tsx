@@ -1,0 +1,198 @@
+import {
+  stepVerdict,
+  type Expectation,
+  type MeasuredId,
+  type Step,
+  type StepVerdict,
+} from '@venula/core/prove';
+import { editText, type Dimension } from '@venula/core/quantities';
+import { useState } from 'react';
+import { useFormat, useSettings } from '../../app/settings.ts';
+import { useOpenJob } from '../../job/job-context.ts';
+import { LiveReading } from '../../job/record/live/live-reading.tsx';
+import { useProbe } from '../../job/record/live/probe-context.tsx';
+import type { ReadBy } from '../../job/record/live/use-instrument-for.ts';
+import type { Reading } from '../../job/record/readings.ts';
+import { GuardedForm } from '../../ui/guarded.tsx';
+import { ReadingField } from '../../ui/reading-field.tsx';
+
+const TONES: Readonly<Record<StepVerdict, string>> = {
+  open: '',
+  noted: '',
+  pass: 'text-good',
+  low: 'text-stop',
+  high: 'text-stop',
+};
+const WORDS: Readonly<Record<StepVerdict, string>> = {
+  open: '',
+  noted: 'noted',
+  pass: 'right',
+  low: 'too low',
+  high: 'too high',
+};
+
+/** What an instrument of the shop can show, SI. */
+const MOST: Readonly<Partial<Record<string, { readonly min: number; readonly max: number }>>> = {
+  pressure: { min: 0, max: 2e6 },
+  volts: { min: 0, max: 60 },
+  amps: { min: 0, max: 400 },
+  resistance: { min: 0, max: 1e7 },
+  flow: { min: 0, max: 2e-3 },
+};
+
+interface How {
+  readonly by?: ReadBy;
+  readonly corrects?: Reading;
+}
+
+/** One thing to read: how, what it should read, what it reads, typed or from the instrument. */
+export function OneReading({
+  step,
+  kind,
+  begins,
+  now,
+  onRead,
+}: {
+  readonly step: Step;
+  readonly kind: MeasuredId;
+  readonly begins: boolean;
+  /** The newest reading that stands. */
+  readonly now: Reading | undefined;
+  readonly onRead?: (value: number, how: How) => void;
+}) {
+  const { id: jobId } = useOpenJob();
+  const format = useFormat();
+  const [correcting, setCorrecting] = useState(false);
+  const { expects, at } = step;
+  const dimension: Dimension = expects?.dimension ?? step.unjudged?.dimension ?? 'pressure';
+  const value = now && Number(now.payload['value']);
+  const verdict = stepVerdict(expects, value);
+  const cause = verdict === 'low' ? step.ifLow : verdict === 'high' ? step.ifHigh : undefined;
+  const place = `${kind} ${step.id}`;
+  const live = useProbe().at === place;
+  return (
+    <li className={`border-t py-2 ${begins ? 'border-ink' : 'border-rule'}`} data-step={step.id}>
+      {begins && <h4 className="headline pb-1 text-base">{step.group}</h4>}
+      <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
+        <div className="min-w-[240px] grow basis-0">
+          <p className="leading-tight font-medium">
+            {step.does}
+            {at && ` ${format(at.dimension, at.value)}`}
+          </p>
+          {step.how && <p className="label text-sm text-soft">{step.how}</p>}
+          {expects && <ShouldRead expects={expects} />}
+        </div>
+        {value !== undefined && (
+          <div>
+            <p className={`text-xl font-bold ${TONES[verdict]}`} aria-live="polite">
+              {format(dimension, value)}
+              <span className="label block text-sm font-semibold">{WORDS[verdict]}</span>
+            </p>
+            {onRead && now && (
+              <button
+                type="button"
+                className="min-h-[44px] text-sm underline"
+                disabled={now.waiting}
+                aria-label={`Correct the reading: ${step.does}`}
+                onClick={() => setCorrecting(!correcting)}
+              >
+                {now.waiting ? 'not sent yet' : correcting ? 'leave it' : 'correct'}
+              </button>
+            )}
+          </div>
+        )}
+        {onRead && !live && (
+          <TypedReading
+            key={`${now?.id ?? 'none'} ${correcting}`}
+            what={step.does}
+            dimension={dimension}
+            correcting={correcting ? now : undefined}
+            again={value !== undefined}
+            onRead={(typed) => {
+              onRead(typed, correcting && now ? { corrects: now } : {});
+              setCorrecting(false);
+            }}
+          />
+        )}
+        {onRead && !correcting && (
+          <LiveReading
+            place={place}
+            what={step.does}
+            dimension={dimension}
+            setting={{ doing: 'reading', jobId, kind, stepId: step.id }}
+            onKeep={(read, by) => onRead(read, { by })}
+          />
+        )}
+      </div>
+      {cause && (
+        <p className="mt-1 border-l-4 border-stop pl-3">
+          <strong>Usually:</strong> {cause}
+        </p>
+      )}
+    </li>
+  );
+}
+
+function ShouldRead({ expects }: { readonly expects: Expectation }) {
+  const format = useFormat();
+  const { dimension, low, high, value } = expects;
+  return (
+    <p>
+      Should read{' '}
+      <strong className="text-lg font-semibold">
+        {low === 0 ? `at most ${format(dimension, high)}` : format(dimension, value)}
+      </strong>
+      {low > 0 && (
+        <span className="text-soft">
+          {' '}
+          ({format(dimension, low)} to {format(dimension, high)})
+        </span>
+      )}
+    </p>
+  );
+}
+
+/** Typed from an instrument that has no line; empty until somebody types, but for a reading that is corrected. */
+function TypedReading({
+  what,
+  dimension,
+  correcting,
+  again,
+  onRead,
+}: {
+  readonly what: string;
+  readonly dimension: Dimension;
+  readonly correcting: Reading | undefined;
+  readonly again: boolean;
+  readonly onRead: (value: number) => void;
+}) {
+  const { units } = useSettings();
+  const old = correcting && Number(correcting.payload['value']);
+  const [typed, setTyped] = useState<number | null>(null);
+  return (
+    <GuardedForm
+      className="flex items-end gap-2"
+      onAct={() => {
+        if (typed !== null) onRead(typed);
+      }}
+    >
+      <div className="w-[150px]" role="group" aria-label={what}>
+        <ReadingField
+          label={correcting ? 'It read' : again ? 'Reads now' : 'Reads'}
+          dimension={dimension}
+          range={MOST[dimension] ?? { min: -1e9, max: 1e9 }}
+          start={old === undefined ? '' : editText(dimension, old, units, 5)}
+          onRead={setTyped}
+        />
+      </div>
+      <button
+        type="submit"
+        className="btn"
+        disabled={typed === null}
+        aria-label={`${correcting ? 'Replace' : 'Keep'} the reading: ${what}`}
+      >
+        {correcting ? 'Replace' : 'Keep'}
+      </button>
+    </GuardedForm>
+  );
+}

@@ -1,0 +1,109 @@
+import { useState } from 'react';
+import { tell } from '../../../api/client.ts';
+import {
+  useBench,
+  useBreakBench,
+  useCalibrate,
+  useInstruments,
+  type InstrumentRow,
+} from '../../../api/instruments.ts';
+import { useFormat } from '../../../app/settings.ts';
+
+/** Older than this a calibration is worth a word, days. */
+const YEAR = 365 * 86_400_000;
+
+/** What stands on the cart: range, steps and calibration of each; for a lead what is wrong with the simulated car. */
+export function ShopInstruments({ lead }: { readonly lead: boolean }) {
+  const instruments = useInstruments();
+  const rows = instruments.data ?? [];
+  if (rows.length === 0) return null;
+  return (
+    <details className="mt-3 border-y border-rule">
+      <summary className="flex min-h-[44px] cursor-pointer items-center justify-between gap-4">
+        <span className="font-semibold">Instruments on the line</span>
+        <span className="label text-sm text-soft">
+          {rows.length} {rows.every((r) => r.simulated) ? 'simulated' : ''}
+        </span>
+      </summary>
+      <ul className="pb-2">
+        {rows.map((r) => (
+          <One key={r.id} row={r} lead={lead} />
+        ))}
+      </ul>
+      {lead && rows.some((r) => r.simulated) && <Fault />}
+    </details>
+  );
+}
+
+function One({ row, lead }: { readonly row: InstrumentRow; readonly lead: boolean }) {
+  const format = useFormat();
+  const calibrate = useCalibrate();
+  const [now] = useState(() => Date.now());
+  const old = row.calibratedOn !== null && now - Date.parse(row.calibratedOn) > YEAR;
+  return (
+    <li className="border-t border-rule py-2">
+      <p className="font-medium">{row.name}</p>
+      <p className="label text-sm text-soft">
+        {row.reads
+          .map(
+            (r) =>
+              `${format(r.dimension, r.low)} to ${format(r.dimension, r.high)}, steps of ${format(r.dimension, r.resolution, 2)}`,
+          )
+          .join(' · ')}
+      </p>
+      {lead ? (
+        <label className="label mt-1 block max-w-[220px] text-sm text-soft">
+          Calibrated on
+          <input
+            type="date"
+            className="field mt-0.5"
+            value={row.calibratedOn ?? ''}
+            onChange={(e) => calibrate.mutate({ id: row.id, calibratedOn: e.target.value || null })}
+          />
+        </label>
+      ) : (
+        <p className={`text-sm ${old ? 'text-fix' : 'text-soft'}`}>
+          {row.calibratedOn === null ? 'Calibration not known' : `Calibrated ${row.calibratedOn}`}
+          {old && ': more than a year ago'}
+        </p>
+      )}
+      {calibrate.error && (
+        <p role="alert" className="text-stop">
+          {tell(calibrate.error)}
+        </p>
+      )}
+    </li>
+  );
+}
+
+/** An exercise: what is wrong with the simulated car, chosen by a lead, shown to nobody else. */
+function Fault() {
+  const bench = useBench(true);
+  const breakIt = useBreakBench();
+  const [chosen, setChosen] = useState<string | null>(null);
+  if (!bench.data) return null;
+  return (
+    <label className="label block max-w-[360px] border-t border-rule py-2 text-sm text-soft">
+      What is wrong with the simulated car (technicians do not see this)
+      <select
+        className="field mt-0.5"
+        value={chosen ?? bench.data.fault}
+        onChange={(e) => {
+          setChosen(e.target.value);
+          breakIt.mutate(e.target.value, { onError: () => setChosen(null) });
+        }}
+      >
+        {bench.data.faults.map((f) => (
+          <option key={f.id} value={f.id}>
+            {f.name}
+          </option>
+        ))}
+      </select>
+      {breakIt.error && (
+        <span role="alert" className="text-stop">
+          {tell(breakIt.error)}
+        </span>
+      )}
+    </label>
+  );
+}
