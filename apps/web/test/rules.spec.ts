@@ -2,7 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import { boostRule, PATTERNS, ruleOf, rulesOf } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
 import { harnessOf, truthTable } from '@venula/core/harness';
-import {} from '@venula/core/trigger';
+import { formatQuantity } from '@venula/core/quantities';
+import { sayRule } from '@venula/core/say';
+import type { PumpTrigger } from '@venula/core/document';
 import {
   addClause,
   addTerm,
@@ -14,7 +16,6 @@ import {
   withLevel,
   withTerm,
 } from '../src/features/wire/trigger/rule-edit.ts';
-import { ruleWords } from '../src/ui/rule-words.ts';
 import { signalWords } from '../src/ui/signal-words.ts';
 
 const PSI = 6894.757293168;
@@ -57,6 +58,9 @@ describe('a rule edited as a sentence', () => {
 });
 
 describe('rules in words', () => {
+  const ruleWords = (rule: PumpTrigger, system: 'us' | 'metric') =>
+    sayRule(rule, (dimension, value) => formatQuantity(dimension, value, system).text);
+
   test('for a drawing, a table and paper, in both unit systems', () => {
     const rule = boostRule('pump-2', 5 * PSI);
     expect(signalWords(rule.any[0]!.all[0]!, 'us')).toBe('boost 5.0 psi');
@@ -69,6 +73,11 @@ describe('rules in words', () => {
     );
     expect(ruleWords({ ...rule, any: [{ all: [newTerm('!panel')] }] }, 'us')).toContain(
       'not switch “fuel pump”',
+    );
+    const turning = newTerm('engine-turning');
+    expect(ruleWords({ ...rule, any: [{ all: [turning] }] }, 'us')).toMatch(/^while the engine turns;/);
+    expect(ruleWords({ ...rule, any: [{ all: [...rule.any[0]!.all, turning] }] }, 'us')).toMatch(
+      /^on boost 5.0 psi and above while the engine turns;/,
     );
   });
 });

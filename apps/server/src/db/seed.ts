@@ -8,8 +8,12 @@ import { User, type Role } from '../accounts/user.entity.ts';
 import { audit } from '../audit/audit.ts';
 import { Job } from '../jobs/job.entity.ts';
 import { Instrument } from '../instruments/instrument.entity.ts';
+import { Revision } from '../jobs/revision.entity.ts';
+import { TestReading } from '../records/test-reading.entity.ts';
+import { TestRun } from '../records/test-run.entity.ts';
 import { LibraryRow } from '../library/library-entry.entity.ts';
 import { createDataSource } from './data-source.ts';
+import { DEMO_RECORDS, DEMO_REVISIONS } from './demo-records.ts';
 import { demoInstruments } from './demo-instruments.ts';
 import { demoLibrary } from './demo-library.ts';
 
@@ -19,7 +23,14 @@ const DEMO_PEOPLE: readonly { login: string; name: string; role: Role; password:
   { login: 'lou', name: 'Lou Abernethy', role: 'lead', password: 'saltmarsh-lou' },
   { login: 'guest', name: 'Counter tablet', role: 'viewer', password: 'saltmarsh-guest' },
 ];
-const DEMO_JOBS = ['empty-job', 'coast-road-gt', 'hill-climb-coupe'];
+const DEMO_JOBS = [
+  'empty-job',
+  'coast-road-gt',
+  'hill-climb-coupe',
+  'courier-van',
+  'touring-roadster',
+  'dune-buggy',
+];
 
 const ds = createDataSource();
 await ds.initialize();
@@ -46,6 +57,21 @@ const seeded = await ds.transaction(async (tx) => {
       }),
     );
     await audit(tx, 'Demo loader', 'job-created', job.id, { file: `${name}.json` });
+    for (const revision of DEMO_REVISIONS[name] ?? [])
+      await tx.insert(Revision, {
+        jobId: job.id,
+        name: revision,
+        document: document as never,
+        version: 1,
+        author: 'Lou Abernethy',
+      });
+    for (const { run, readings } of DEMO_RECORDS[name]?.(document, Date.now()) ?? []) {
+      await tx.insert(TestRun, { ...run, setup: run.setup as never, jobId: job.id, jobVersion: 1 });
+      await tx.insert(
+        TestReading,
+        readings.map((r) => ({ ...r, payload: r.payload as never, runId: run.id, at: r.takenAt })),
+      );
+    }
   }
   for (const entry of demoLibrary()) {
     const row = { ...entry, id: randomUUID(), author: 'Tess Varga' };

@@ -81,8 +81,8 @@ export const engineDrawOf = (
   drivetrainLoss: doc.brief.powerBasis === 'wheels' ? doc.brief.drivetrainLoss : 0,
 });
 
-/** Heated fuel swells out of the rail in a hot soak: 40 K in 15 min. */
-const SOAK_RATE = 40 / 900;
+/** Heated fuel swells out of the rail in a hot soak: 40 K in 15 min, K/s. */
+export const SOAK_RATE = 40 / 900;
 
 /**
  * The operating states of a job: prime, cranking, pumps forced with the engine off, idle, cruise, every point of the pull,

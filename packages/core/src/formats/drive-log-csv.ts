@@ -123,70 +123,106 @@ export function readDriveLog(
 ): ReadLog {
   const headings = rows[0] ?? [];
   const missing = NEEDED_CHANNELS.filter((c) => columns[c] === undefined);
-  const used = LOG_CHANNELS.filter((c) => columns[c] !== undefined);
-  const unitRow =
-    rows[1]?.some((c) => c.trim() !== '') && used.every((c) => !isNumber(rows[1]![columns[c]!]));
-  const units = Object.fromEntries(
-    used.map((c) => [
-      c,
-      unitIn(c, headings[columns[c]!] ?? '', unitRow ? rows[1]![columns[c]!] : '', how.system),
-    ]),
-  ) as Partial<Record<LogChannel, Unit>>;
-  const none = (trouble: string): ReadLog => ({
-    series: null,
-    units: {},
-    absolute: false,
-    rows: 0,
-    leftOut: 0,
-    why: null,
-    everyNth: 1,
-    trouble,
-  });
   if (missing.length > 0)
-    return none(
+    return nothing(
       `No column for ${missing.map((c) => LOG_COLUMNS[c].name.toLowerCase()).join(', ')}: choose ${missing.length === 1 ? 'it' : 'them'} below.`,
     );
+  const named = LOG_CHANNELS.filter((c) => columns[c] !== undefined);
+  const cell = (row: readonly string[], c: LogChannel): string => (row[columns[c]!] ?? '').trim();
+  const underneath = rows[1];
+  const unitRow =
+    underneath !== undefined &&
+    underneath.some((c) => c.trim() !== '') &&
+    named.every((c) => !isNumber(cell(underneath, c)));
   const body = rows.slice(unitRow ? 2 : 1).filter((r) => r.some((c) => c.trim() !== ''));
-  const last: Partial<Record<LogChannel, number>> = {};
-  let why: string | null = null;
-  const kept: Record<LogChannel, number>[] = [];
-  const absolute = how.absolute ?? looksAbsolute(body, columns.manifoldPa!, units.manifoldPa!, headings);
-  body.forEach((cells, i) => {
-    const row: Partial<Record<LogChannel, number>> = {};
-    for (const c of used) {
-      const said = (cells[columns[c]!] ?? '').trim();
-      const value =
-        said === '' && c !== 'timeS' ? last[c] : si(c, said, units[c]!, absolute, how.barometricPa);
-      const [low, high] = PLAUSIBLE[c];
-      if (value === undefined || !(value >= low && value <= high)) {
-        why ??= `row ${i + (unitRow ? 3 : 2)}: “${said.slice(0, 20)}” is no ${LOG_COLUMNS[c].name.toLowerCase()}${units[c]!.symbol ? ` in ${units[c]!.symbol}` : ''}`;
-        return;
-      }
-      row[c] = last[c] = value;
-    }
-    kept.push(row as Record<LogChannel, number>);
-  });
-  kept.sort((a, b) => a.timeS - b.timeS);
-  if (kept.length < 2) return none(`No row could be read${why ? `; ${why as string}` : ''}.`);
+  const units = Object.fromEntries(
+    named.map((c) => [
+      c,
+      unitIn(c, headings[columns[c]!] ?? '', unitRow ? cell(underneath, c) : '', how.system),
+    ]),
+  ) as Record<LogChannel, Unit>;
+  const absolute = how.absolute ?? looksAbsolute(body, columns.manifoldPa!, units.manifoldPa, headings);
+  const read = (row: readonly string[], c: LogChannel): number | undefined => {
+    const value = si(c, cell(row, c), units[c], absolute, how.barometricPa);
+    const [low, high] = PLAUSIBLE[c];
+    return value !== undefined && value >= low && value <= high ? value : undefined;
+  };
+  const { kept, used, refused } = readRows(body, named, read, cell);
+  const why =
+    refused &&
+    `row ${refused.row + (unitRow ? 3 : 2)}: “${refused.said.slice(0, 20)}” is no ${LOG_COLUMNS[refused.channel].name.toLowerCase()}${units[refused.channel].symbol ? ` in ${units[refused.channel].symbol}` : ''}`;
+  if (kept.length < 2) return nothing(`No row could be read${why ? `; ${why}` : ''}.`);
   const everyNth = Math.ceil(kept.length / MOST_LOG_ROWS);
-  const thinned = kept.filter((_, i) => i % everyNth === 0);
-  const start = thinned[0]!.timeS;
-  const of = (c: LogChannel): number[] => thinned.map((r) => r[c]);
   return {
-    series: {
-      timeS: of('timeS').map((t) => t - start),
-      rpm: of('rpm'),
-      fuelPa: of('fuelPa'),
-      manifoldPa: of('manifoldPa'),
-      ...Object.fromEntries(used.filter((c) => !NEEDED_CHANNELS.some((n) => n === c)).map((c) => [c, of(c)])),
-    },
-    units: Object.fromEntries(used.map((c) => [c, units[c]!.symbol])),
+    series: seriesOf(
+      [...kept].sort((a, b) => a.timeS - b.timeS).filter((_, i) => i % everyNth === 0),
+      used,
+    ),
+    units: Object.fromEntries(used.map((c) => [c, units[c].symbol])),
     absolute,
     rows: kept.length,
     leftOut: body.length - kept.length,
     why,
     everyNth,
     trouble: null,
+  };
+}
+
+const nothing = (trouble: string): ReadLog => ({
+  series: null,
+  units: {},
+  absolute: false,
+  rows: 0,
+  leftOut: 0,
+  why: null,
+  everyNth: 1,
+  trouble,
+});
+
+const isNeeded = (channel: LogChannel): boolean => NEEDED_CHANNELS.some((n) => n === channel);
+
+/**
+ * Rows with a figure in every channel. An empty cell keeps what its channel last said; a channel the car need not log keeps it
+ * over nonsense too, begins with the first that it says, and is left out where it never says any.
+ */
+function readRows(
+  body: readonly (readonly string[])[],
+  named: readonly LogChannel[],
+  read: (row: readonly string[], channel: LogChannel) => number | undefined,
+  cell: (row: readonly string[], channel: LogChannel) => string,
+) {
+  const last: Partial<Record<LogChannel, number>> = {};
+  for (const c of named) {
+    if (isNeeded(c)) continue;
+    const first = body.map((row) => read(row, c)).find((v) => v !== undefined);
+    if (first !== undefined) last[c] = first;
+  }
+  const used = named.filter((c) => isNeeded(c) || last[c] !== undefined);
+  let refused: { readonly row: number; readonly said: string; readonly channel: LogChannel } | null = null;
+  const kept: Record<LogChannel, number>[] = [];
+  for (const [i, row] of body.entries()) {
+    const figures: Partial<Record<LogChannel, number>> = {};
+    const bad = used.find((c) => {
+      const said = cell(row, c);
+      const value = read(row, c) ?? (!isNeeded(c) || (said === '' && c !== 'timeS') ? last[c] : undefined);
+      if (value !== undefined) figures[c] = last[c] = value;
+      return value === undefined;
+    });
+    if (bad === undefined) kept.push(figures as Record<LogChannel, number>);
+    else refused ??= { row: i, said: cell(row, bad), channel: bad };
+  }
+  return { kept, used, refused };
+}
+
+function seriesOf(rows: readonly Record<LogChannel, number>[], used: readonly LogChannel[]): LogSeries {
+  const of = (c: LogChannel): number[] => rows.map((r) => r[c]);
+  const start = rows[0]!.timeS;
+  return {
+    timeS: of('timeS').map((t) => t - start),
+    rpm: of('rpm'),
+    fuelPa: of('fuelPa'),
+    manifoldPa: of('manifoldPa'),
+    ...Object.fromEntries(used.filter((c) => !isNeeded(c)).map((c) => [c, of(c)])),
   };
 }
 

@@ -1,6 +1,6 @@
 import { evaluatePlan } from '../advise/evaluate-plan.ts';
 import type { PlanResult } from '../advise/plan-result.ts';
-import type { JobDocument, PumpTrigger } from '../document/job-document.ts';
+import type { JobDocument } from '../document/job-document.ts';
 import { ruleOf } from '../document/triggers.ts';
 import { sourceOf } from '../fields/provenance.ts';
 import { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
@@ -15,7 +15,7 @@ import { formatQuantity } from '../quantities/format.ts';
 import type { Dimension, UnitSystem } from '../quantities/units.ts';
 import { sayAgain } from '../say/finding.ts';
 import { sayOrigin } from '../say/origin.ts';
-import { saySignal } from '../say/signal.ts';
+import { sayRule } from '../say/rule.ts';
 import { sayState } from '../say/state.ts';
 import { billOfMaterials } from '../supply/bill.ts';
 import { sold } from '../supply/sold.ts';
@@ -272,19 +272,6 @@ function tunerSensors({ wiring }: JobDocument, q: Write): SheetSection {
   return rows.length > 0
     ? { title: 'Sensors', table: { head: ['Sensor', 'Low end', 'High end'], rows } }
     : { title: 'Sensors', lines: ['None in this plan.'] };
-}
-
-/** “on boost 5.0 psi; prime 2 s; stops after a crash”. */
-function sayRule(rule: PumpTrigger, q: Write): string {
-  const ways = rule.any.map(({ all }) => all.map((t) => saySignal(t, q)).join(' and '));
-  const when =
-    ways.length === 0 ? 'never' : ways.includes('') ? 'with the key on' : `on ${ways.join(', or ')}`;
-  return [
-    when,
-    ...(rule.primeS > 0 ? [`prime ${rule.primeS} s`] : []),
-    ...(rule.needsIgnition ? [] : ['not stopped by the key']),
-    ...(rule.needsInertia ? ['stops after a crash'] : []),
-  ].join('; ');
 }
 
 function tunerOutputs(doc: JobDocument, q: Write): SheetSection {

@@ -20,4 +20,6 @@ export const found = (findings: readonly Finding[], code: string): Finding | und
 
 /** The demo jobs that ship, by name. */
 export const demoJobs = (): readonly (readonly [string, JobDocument])[] =>
-  ['coast-road-gt', 'empty-job', 'hill-climb-coupe'].map((name) => [name, example(name)] as const);
+  ['coast-road-gt', 'courier-van', 'dune-buggy', 'empty-job', 'hill-climb-coupe', 'touring-roadster'].map(
+    (name) => [name, example(name)] as const,
+  );

@@ -1,4 +1,4 @@
-import { sayState } from '@venula/core/say';
+import { sayRule, sayState } from '@venula/core/say';
 import { PATTERNS, ruleOf, sourceOf } from '@venula/core/document';
 import { runName, writeJob } from '@venula/core/formats';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
@@ -9,7 +9,6 @@ import type { ReactNode } from 'react';
 import { useAcceptances, useRevisions, useRuns } from '../../api/queries.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
-import { ruleWords } from '../../ui/rule-words.ts';
 import { FreezeForm } from '../../job/freeze-form.tsx';
 import { standingFor } from '../../job/findings-panel.tsx';
 import { useDoc, useJob, useJudgement, useOpenJob, useStates } from '../../job/job-context.ts';
@@ -149,7 +148,7 @@ export function HandoverPage() {
                 {Object.entries(doc.plumbing.elements).map(([key, e]) =>
                   e.kind === 'pump' ? (
                     <li key={key}>
-                      {e.name}: {ruleWords(ruleOf(doc, key).rule, units)}
+                      {e.name}: {sayRule(ruleOf(doc, key).rule, format)}
                     </li>
                   ) : null,
                 )}

@@ -44,7 +44,9 @@ export const triggerRule: FindingRule<TriggerFound> = ({ doc }) => {
     const stall = secondsOn(lane, moments, (m) => legs[m.leg]!.kind === 'stall', STALL_S + rule.minOnS);
     const idle = moments.flatMap((m, i) => (m.kind === 'idle' && !m.starter ? [lane.steps[i]!.on] : []));
     const share = idle.length === 0 ? 0 : idle.filter(Boolean).length / idle.length;
-    const levels = rule.any.flatMap(({ all }) => all).filter((t) => isLevel(t) && !t.not);
+    // An engine speed under idle asks whether the engine turns: with that it is meant to run at idle.
+    const turns = (t: LevelTerm): boolean => t.kind === 'rpm' && t.above < doc.brief.idle.rpm;
+    const levels = rule.any.flatMap(({ all }) => all).filter((t) => isLevel(t) && !t.not && !turns(t));
     return [
       ...(keyOff > 0 || !rule.needsIgnition
         ? [ruleFound(doc, rule, 'RUNS_KEY_OFF', 'stop', keyOff, {})]

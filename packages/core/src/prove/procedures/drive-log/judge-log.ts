@@ -110,7 +110,7 @@ export function judgeLog(doc: JobDocument, series: LogSeries): LogOutcome {
     doc,
     at.map((s) => ({ rpm: s.at('rpm')!, manifoldPa: s.at('manifoldPa')! })),
   );
-  const base = within('pressure', doc.brief.basePressurePa).low;
+  const base = within('pressure', doc.brief.basePressurePa);
   const charging = chargingVolts(doc);
   const points = at.map((s, i) => pointOf(s, predicted[i] ?? null, base, charging));
   const misses = [...points.flatMap(missesOf), ...ethanolMiss(doc, series)];
@@ -153,14 +153,18 @@ function chargingVolts({ brief }: JobDocument): Expectation {
 function pointOf(
   { pull, at }: Stretch,
   v: StateValues | null,
-  baseLow: number,
+  base: Expectation,
   charging: Expectation,
 ): LogPoint {
   const [rpm, manifoldPa, fuelPa] = [at('rpm')!, at('manifoldPa')!, at('fuelPa')!];
   const differential = fuelPa - manifoldPa;
   const band = v && within('pressure', v.railDifferential);
-  // Where the plan overruns, the base is enough.
-  const expects = band && { ...band, low: Math.min(band.low, Math.max(baseLow, 0)) };
+  // Where the plan overruns or sags, the base itself is right as well.
+  const expects = band && {
+    ...band,
+    low: Math.min(band.low, base.low),
+    high: Math.max(band.high, base.high),
+  };
   return {
     pull,
     rpm,

@@ -1,3 +1,4 @@
+import { SOAK_RATE } from '../../../engine/states.ts';
 import type { GaugePressure } from '../../../quantities/pressure.ts';
 import { fitSlope } from '../../least-squares.ts';
 
@@ -5,8 +6,12 @@ import { fitSlope } from '../../least-squares.ts';
 export const DROP_M3 = 0.025e-6;
 /** What a hold usually may lose: 5 drops a minute, about 5 psi in 5 minutes in a braided line (estimate). */
 export const USUAL_DROPS_PER_MINUTE = 5;
-/** Standard uncertainty of a temperature reading, K, and of what is drawn off with a syringe, m³. */
-const TEMPERATURE_U = 0.5;
+/**
+ * Standard uncertainty of how far the fuel has warmed between two readings, K: one thermometer in one place, so that its own error
+ * cancels and what stays open is how well it follows the fuel (estimate); in a short hold no more than a hot soak could warm it.
+ */
+const FOLLOWS_U = 0.2;
+/** Standard uncertainty of what is drawn off with a syringe, m³. */
 const SYRINGE_U = 0.05e-6;
 
 /** Drawing a little off and reading what it costs: how soft the line is, gas and all. */
@@ -128,7 +133,7 @@ export function liquidHold(setup: LiquidSetup, readings: readonly LiquidReading[
   const leak = lost.slope;
   const uTwo = Math.hypot(
     stiffness.give * resolution * Math.sqrt(2 / 12),
-    swells * TEMPERATURE_U * Math.SQRT2,
+    swells * Math.min(FOLLOWS_U, SOAK_RATE * elapsedS),
     stiffness.u * Math.abs(first.pressure - last.pressure),
   );
   const uLost = Math.max(uTwo, lost.slopeError * elapsedS);
@@ -164,8 +169,7 @@ function verdictOf(leak: number, uLost: number, elapsedS: number, limit: number)
  * Validity: as liquidHold; temperature read at both ends of the hold.
  * @throws nothing
  * @source as liquidHold
- * @example liquidProvableAfter({ stiffness: { give: 2e-11, u: 0 }, swells: 1e-6, resolution: 690, limit: 2e-9 }) // => 707.2
+ * @example liquidProvableAfter({ stiffness: { give: 2e-11, u: 0 }, swells: 1e-6, resolution: 690, limit: 2e-9 }) // => 200.1
  */
 export const liquidProvableAfter = ({ stiffness, swells, resolution, limit }: LiquidSetup): number =>
-  (2 * Math.hypot(stiffness.give * resolution * Math.sqrt(2 / 12), swells * TEMPERATURE_U * Math.SQRT2)) /
-  limit;
+  (2 * Math.hypot(stiffness.give * resolution * Math.sqrt(2 / 12), swells * FOLLOWS_U)) / limit;

@@ -1,0 +1,277 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  evaluateStates,
+  findPulls,
+  fullReturnJob,
+  guessLogColumns,
+  judgeLog,
+  PATTERNS,
+  readDriveLog,
+  type JobDocument,
+  type LogSeries,
+} from '../support/core.ts';
+import { demoJobs } from '../support/examples.ts';
+
+const plain = fullReturnJob('x');
+const PSI = 6894.757293168;
+const HEAD = [
+  'Time (s)',
+  'Engine speed (rpm)',
+  'Fuel pressure (psi)',
+  'Boost (psi)',
+  'Battery (V)',
+  'Lambda',
+];
+const how = { system: 'us', barometricPa: 101_325 } as const;
+
+/** A pull along the plan’s own points, ten rows a second, with what a car of that plan would log. */
+function planned(
+  doc: JobDocument,
+  change: (row: { rpm: number; fuelPa: number }) => number = (r) => r.fuelPa,
+): LogSeries {
+  const pull = [...doc.brief.pull].sort((a, b) => a.rpm - b.rpm);
+  // Solved at many points: between them the rail goes straight.
+  const dense = pull.flatMap((p, i) => {
+    const next = pull[i + 1];
+    if (!next) return [p];
+    return [0, 0.2, 0.4, 0.6, 0.8].map((t) => ({
+      rpm: p.rpm + t * (next.rpm - p.rpm),
+      powerW: p.powerW + t * (next.powerW - p.powerW),
+      boostPa: p.boostPa + t * (next.boostPa - p.boostPa),
+    }));
+  });
+  const points = evaluateStates({ ...doc, brief: { ...doc.brief, pull: dense } }).flatMap((s) =>
+    s.state.kind === 'pull' && s.values
+      ? [{ rpm: s.state.rpm, manifoldPa: s.state.manifold as number, fuelPa: s.values.railGauge as number }]
+      : [],
+  );
+  const [from, to] = [points[0]!.rpm, points.at(-1)!.rpm];
+  const rows = Array.from({ length: 101 }, (_, i) => {
+    const rpm = from + ((to - from) * i) / 100;
+    const k = Math.max(
+      1,
+      points.findIndex((p) => p.rpm >= rpm),
+    );
+    const [a, b] = [points[k - 1]!, points[k] ?? points[k - 1]!];
+    const t = b.rpm > a.rpm ? (rpm - a.rpm) / (b.rpm - a.rpm) : 0;
+    const fuelPa = a.fuelPa + t * (b.fuelPa - a.fuelPa);
+    return { timeS: i / 10, rpm, manifoldPa: a.manifoldPa + t * (b.manifoldPa - a.manifoldPa), fuelPa };
+  });
+  return {
+    timeS: rows.map((r) => r.timeS),
+    rpm: rows.map((r) => r.rpm),
+    manifoldPa: rows.map((r) => r.manifoldPa),
+    fuelPa: rows.map((r) => change(r)),
+    volts: rows.map(() => doc.brief.electrical.chargingV - 0.3),
+    lambda: rows.map(() => 0.82),
+  };
+}
+
+describe('A log against the plan', () => {
+  test.each([...PATTERNS.map((p) => [p.id, p.job(p.name)] as const), ...demoJobs()])(
+    '%s: driven as planned it passes wherever the plan holds its rail',
+    (_, doc) => {
+      const sags = evaluateStates(doc).some(
+        (s) =>
+          s.state.kind === 'pull' &&
+          (!s.values || s.values.railDifferential < doc.brief.basePressurePa * 0.9),
+      );
+      const { verdict, misses, pulls } = judgeLog(doc, planned(doc));
+      expect(pulls).toBe(1);
+      if (!sags) expect([verdict, misses]).toEqual(['pass', []]);
+    },
+  );
+
+  test('a sag toward the top is found where it is, by how much, and what it usually is', () => {
+    const { verdict, misses, usually, points } = judgeLog(
+      plain,
+      planned(plain, (r) => r.fuelPa - (r.rpm > 6000 ? 70e3 : 0)),
+    );
+    expect(verdict).toBe('fail');
+    expect(usually).toEqual([expect.stringContaining('at its limit')]);
+    for (const p of points) expect([p.rpm, p.side]).toEqual([p.rpm, p.rpm > 6000 ? 'low' : 'pass']);
+    expect(misses.every((m) => /Fuel pressure over manifold at \d+ rpm/.test(m.does))).toBe(true);
+  });
+
+  test('a dip in the middle is a late pump, low from the start the setting, falling volts the wiring', () => {
+    const dip = judgeLog(
+      plain,
+      planned(plain, (r) => r.fuelPa - (Math.abs(r.rpm - 5000) < 400 ? 70e3 : 0)),
+    );
+    expect(dip.usually).toEqual([expect.stringContaining('second pump came late')]);
+    const low = judgeLog(
+      plain,
+      planned(plain, (r) => r.fuelPa - 60e3),
+    );
+    expect(low.usually).toEqual([expect.stringContaining('base pressure set low')]);
+    const sagging = planned(plain, (r) => r.fuelPa - (r.rpm > 6000 ? 70e3 : 0));
+    const volts = sagging.rpm.map((n) => (n > 6000 ? 12.6 : 13.9));
+    expect(judgeLog(plain, { ...sagging, volts }).usually[0]).toContain('Volts sag with it');
+    const high = judgeLog(
+      plain,
+      planned(plain, (r) => r.fuelPa + 60e3),
+    );
+    expect(high.usually).toEqual([expect.stringContaining('above the plan')]);
+  });
+
+  test('lean under load and another fuel are misses of their own', () => {
+    const as = planned(plain);
+    const lean = judgeLog(plain, { ...as, lambda: as.rpm.map((n) => (n > 6500 ? 1.02 : 0.82)) });
+    expect(lean.misses.map((m) => m.does).join()).toMatch(/Lambda at \d+ rpm/);
+    const other = judgeLog(plain, { ...as, ethanol: as.rpm.map(() => 0.85) });
+    expect(other.misses.map((m) => m.does)).toContain('Ethanol in the fuel');
+  });
+
+  test('without a pull nothing is proved, whatever is in it', () => {
+    const n = 200;
+    const idle: LogSeries = {
+      timeS: Array.from({ length: n }, (_, i) => i / 10),
+      rpm: Array.from({ length: n }, () => 900),
+      fuelPa: Array.from({ length: n }, () => 240e3),
+      manifoldPa: Array.from({ length: n }, () => -65e3),
+    };
+    expect(judgeLog(plain, idle)).toMatchObject({ verdict: 'incomplete', pulls: 0, misses: [] });
+  });
+
+  test('any log is judged without a figure that is none', () => {
+    const row = fc.record({
+      rpm: fc.double({ min: 0, max: 20_000, noNaN: true }),
+      fuel: fc.double({ min: -1e5, max: 4e6, noNaN: true }),
+      map: fc.double({ min: -105e3, max: 600e3, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(row, { minLength: 2, maxLength: 80 }),
+        fc.double({ min: 0.01, max: 2, noNaN: true }),
+        (rows, dt) => {
+          const out = judgeLog(plain, {
+            timeS: rows.map((_, i) => i * dt),
+            rpm: rows.map((r) => r.rpm),
+            fuelPa: rows.map((r) => r.fuel),
+            manifoldPa: rows.map((r) => r.map),
+          });
+          expect(JSON.stringify(out)).not.toMatch(/NaN|Infinity/);
+          for (const p of out.points) if (p.expects) expect(Number.isFinite(p.expects.value)).toBe(true);
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+});
+
+describe('Pulls in a log', () => {
+  const log = (rows: readonly (readonly [rpm: number, kPa: number])[], dt = 0.1): LogSeries => ({
+    timeS: rows.map((_, i) => i * dt),
+    rpm: rows.map(([rpm]) => rpm),
+    fuelPa: rows.map(() => 3e5),
+    manifoldPa: rows.map(([, kPa]) => kPa * 1e3),
+  });
+  const rise = (from: number, to: number, n = 40, kPa = 50) =>
+    Array.from({ length: n }, (_, i) => [from + ((to - from) * i) / (n - 1), kPa] as const);
+
+  test('two gears are two pulls; a closed throttle and a short blip are none', () => {
+    const shut = Array.from({ length: 10 }, () => [4000, -60] as const);
+    expect(findPulls(log([...rise(3000, 6500), ...shut, ...rise(4500, 6500)]))).toHaveLength(2);
+    // Shifted flat: the engine speed falls with the throttle open.
+    expect(findPulls(log([...rise(3000, 6500), ...rise(4500, 6500)]))).toHaveLength(2);
+    expect(findPulls(log([...shut, ...rise(3000, 6500, 40, -30)]))).toEqual([]);
+    expect(findPulls(log([...rise(3000, 6500, 8), ...shut]))).toEqual([]);
+    expect(findPulls(log(rise(3000, 3500)))).toEqual([]);
+  });
+
+  test('one odd row does not part a pull', () => {
+    const rows = rise(3000, 6500).map((r, i) => (i === 20 ? ([r[0], -60] as const) : r));
+    expect(findPulls(log(rows))).toHaveLength(1);
+  });
+});
+
+describe('A log from a sheet', () => {
+  const row = (t: number, rpm: number) => [String(t), String(rpm), '58', '14.5', '13.8', '0.82'];
+
+  test('columns are found by their headings, units in the heading or under it', () => {
+    expect(guessLogColumns(HEAD)).toEqual({
+      timeS: 0,
+      rpm: 1,
+      fuelPa: 2,
+      manifoldPa: 3,
+      volts: 4,
+      lambda: 5,
+    });
+    const read = readDriveLog([HEAD, row(0, 3000), row(0.1, 3100)], guessLogColumns(HEAD), how);
+    expect(read.series!.fuelPa[0]).toBeCloseTo(58 * PSI, 0);
+    expect(read.series!.manifoldPa[1]).toBeCloseTo(14.5 * PSI, 0);
+    const under = readDriveLog(
+      [
+        ['time', 'rpm', 'fuel press', 'MAP'],
+        ['s', 'rpm', 'bar', 'kPa'],
+        ['0', '3000', '4', '220'],
+        ['1', '4000', '4', '33'],
+      ],
+      { timeS: 0, rpm: 1, fuelPa: 2, manifoldPa: 3 },
+      how,
+    );
+    expect(under.series!.fuelPa).toEqual([4e5, 4e5]);
+    // A manifold that never reads under 5 kPa is absolute.
+    expect(under.absolute).toBe(true);
+    expect(under.series!.manifoldPa[1]).toBeCloseTo(33e3 - 101_325, 0);
+  });
+
+  test('an air-fuel ratio is turned into lambda, an empty cell keeps what was last said, rows come in order', () => {
+    const head = ['t', 'RPM', 'Rail pressure psi', 'Boost psi', 'AFR'];
+    const read = readDriveLog(
+      [head, ['1', '3100', '58', '10', ''], ['0', '3000', '58', '10', '11.76']],
+      guessLogColumns(head),
+      how,
+    );
+    expect(read.series!.timeS).toEqual([0, 1]);
+    for (const l of read.series!.lambda!) expect(l).toBeCloseTo(0.8, 3);
+    // One that never says anything is not logged.
+    const none = readDriveLog(
+      [head, ['0', '3000', '58', '10', 'off'], ['1', '3100', '58', '10', '']],
+      guessLogColumns(head),
+      how,
+    );
+    expect(none.series!.lambda).toBeUndefined();
+  });
+
+  test('what is missing, no number, or beyond any car is said with its row, never taken', () => {
+    const columns = guessLogColumns(HEAD);
+    expect(readDriveLog([['a', 'b']], guessLogColumns(['a', 'b']), how).trouble).toContain(
+      'No column for time',
+    );
+    expect(readDriveLog([HEAD], columns, how).trouble).toContain('No row');
+    const bad = readDriveLog(
+      [
+        HEAD,
+        row(0, 3000),
+        ['1', 'many', '58', '1', '13', '0.8'],
+        ['2', '3000', '1e9', '1', '13', '0.8'],
+        row(3, 3100),
+      ],
+      columns,
+      how,
+    );
+    expect(bad).toMatchObject({ rows: 2, leftOut: 2 });
+    expect(bad.why).toBe('row 3: “many” is no engine speed in rpm');
+  });
+
+  test('a long log is thinned evenly and says so', () => {
+    const rows = Array.from({ length: 20_000 }, (_, i) => row(i / 50, 900 + (i % 100)));
+    const read = readDriveLog([HEAD, ...rows], guessLogColumns(HEAD), how);
+    expect(read).toMatchObject({ rows: 20_000, everyNth: 4, trouble: null });
+    expect(read.series!.timeS).toHaveLength(5000);
+  });
+
+  test('any table of text is read or refused, never thrown over', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.array(fc.string({ maxLength: 12 }), { maxLength: 6 }), { maxLength: 12 }),
+        (rows) => {
+          const read = readDriveLog(rows, guessLogColumns(rows[0] ?? []), how);
+          expect(read.series === null).toBe(read.trouble !== null);
+        },
+      ),
+    );
+  });
+});
