@@ -82,6 +82,17 @@ describe('Instruments on the line', () => {
     }
   });
 
+  test('put somewhere else, it never shows what it read before', async () => {
+    const jobId = await newJob(shop);
+    const steps = ['base:locked', 'base:hose-on', 'base:locked', 'base:hose-on'];
+    for (const stepId of steps) {
+      await set({ doing: 'reading', jobId, kind: 'base-pressure', stepId }).expect(204);
+      const [first] = await live(`instruments/${gauge}/live?reads=pressure`, (s) => s.length > 0);
+      if (first?.state !== 'reading') throw new Error(first?.state);
+      expect([stepId, first.value > 270e3]).toEqual([stepId, stepId === 'base:locked']);
+    }
+  });
+
   test('unplugged it is lost, never nought, and comes back by itself', async () => {
     await shop.as.lead.put('/api/v1/instruments/bench/fault').send({ fault: 'none' }).expect(204);
     const gateway = new InstrumentGateway();

@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
-import { Observable, ReplaySubject, share, Subject, takeUntil, timer } from 'rxjs';
+import { Observable, share, Subject, takeUntil, timer } from 'rxjs';
 import { LineClient } from './line-client.ts';
 import { saidBy, type Said } from './scpi.ts';
 
@@ -47,7 +47,8 @@ export class InstrumentGateway implements OnModuleDestroy {
       };
     }).pipe(
       takeUntil(this.ended),
-      share({ connector: () => new ReplaySubject<Live>(1), resetOnRefCountZero: () => timer(LINGER_MS) }),
+      // Nothing is said twice: what was read before somebody looked is no reading of where the probe is now.
+      share({ resetOnRefCountZero: () => timer(LINGER_MS) }),
     );
     this.streams.set(key, stream);
     return stream;

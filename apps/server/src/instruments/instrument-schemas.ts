@@ -1,5 +1,6 @@
 import { ISOLATIONS, MEASURED_IDS, type Isolation, type MeasuredId } from '@venula/core/prove';
 import Joi from 'joi';
+import { day } from '../common/day.ts';
 
 /** What somebody is about to read, told to the simulated bench. */
 export type BenchSetting =
@@ -34,15 +35,6 @@ export const benchFault = Joi.object<BenchFault>({ fault: Joi.string().max(40).r
 
 export interface Calibration {
   readonly calibratedOn: string | null;
-}
-/** A day that is on the calendar, kept as it was said. */
-function day(value: string, helpers: Joi.CustomHelpers): string | Joi.ErrorReport {
-  const at = new Date(`${value}T00:00:00Z`);
-  return /^\d{4}-\d{2}-\d{2}$/.test(value) &&
-    !Number.isNaN(at.getTime()) &&
-    at.toISOString().startsWith(value)
-    ? value
-    : helpers.message({ custom: '"calibratedOn" must be a day, as in 2026-11-27' });
 }
 export const calibration = Joi.object<Calibration>({
   calibratedOn: Joi.string().custom(day).allow(null).required(),

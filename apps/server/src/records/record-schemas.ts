@@ -1,5 +1,6 @@
 import { MOST_LOG_ROWS, NEEDED_CHANNELS } from '@venula/core/prove';
 import Joi from 'joi';
+import { day } from '../common/day.ts';
 import { FUEL_GAUGE_MOST_PA, isolation, SET_UPS } from './run-kinds.ts';
 import { READING_KINDS, type ReadingKind } from './test-reading.entity.ts';
 import { RUN_KINDS, type RunKind } from './test-run.entity.ts';
@@ -57,7 +58,7 @@ const instrument = Joi.object({
   id: Joi.string().uuid().required(),
   name: Joi.string().trim().min(1).max(80).required(),
   resolution: Joi.number().min(0).max(1e6).required(),
-  calibratedOn: Joi.string().isoDate().allow(null).required(),
+  calibratedOn: Joi.string().custom(day).allow(null).required(),
 });
 
 const joint = Joi.object({

@@ -127,7 +127,7 @@ function Ends({
           {label}
           <button
             type="button"
-            className="block min-h-[44px] text-lg font-semibold text-ink underline"
+            className="block min-h-[44px] min-w-[44px] text-lg font-semibold text-ink underline"
             aria-label={`${label}: ${format('pressure', value)}, change it`}
             onClick={() => {
               setTyping(true);

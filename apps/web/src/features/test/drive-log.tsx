@@ -7,7 +7,7 @@ import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { readingsOf, signedOff, standing } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
-import { Verdict } from '../../job/record/verdict.tsx';
+import { sayVerdict, Verdict } from '../../job/record/verdict.tsx';
 import { newId } from '../../outbox/ids.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { BENCH, RANK } from '../../workers/plan-client.ts';
@@ -32,11 +32,19 @@ export function DriveLog({ run }: { readonly run: RunRow | undefined }) {
   const [fresh, setFresh] = useState<KeptLog | null>(null);
   const log = fresh ?? (kept?.payload as unknown as KeptLog | undefined);
   return (
-    <details className="mt-3 border-t-2 border-ink" open={begun} data-procedure="drive-log">
+    <details
+      className="mt-3 border-t-2 border-ink"
+      open={begun || (done !== undefined && done.payload['verdict'] !== 'pass')}
+      data-procedure="drive-log"
+    >
       <summary className="flex min-h-[52px] cursor-pointer flex-wrap items-center justify-between gap-x-4">
         <h3 className="headline text-xl">Drive or dyno log</h3>
         <span className="label text-sm text-soft">
-          {done ? 'signed off' : begun ? 'log wanted' : 'the pull as driven, against the plan'}
+          {done
+            ? sayVerdict(String(done.payload['verdict']))
+            : begun
+              ? 'log wanted'
+              : 'the pull as driven, against the plan'}
         </span>
       </summary>
       <p className="text-soft">

@@ -84,7 +84,7 @@ export function HoldReadings({ run, place, points, setting, extra = {} }: Props)
               <td className="cell num py-1">{format('time', p.atS)}</td>
               <td className="cell num py-1 font-semibold">{format('pressure', p.pressurePa, 2)}</td>
               <td className="cell num py-1">{format('temperature', p.kelvin)}</td>
-              <td className="cell py-0">
+              <td className="cell py-1">
                 <button
                   type="button"
                   className="min-h-[44px] min-w-[44px] text-sm underline"

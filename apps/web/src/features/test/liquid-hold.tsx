@@ -20,7 +20,7 @@ import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { drawOffs, fuelHoldPoints, readingsOf, signedOff } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
-import { Verdict } from '../../job/record/verdict.tsx';
+import { sayVerdict, Verdict } from '../../job/record/verdict.tsx';
 import { newId } from '../../outbox/ids.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
@@ -62,11 +62,19 @@ export function LiquidHold({ run }: { readonly run: RunRow | undefined }) {
   const done = signedOff(readings);
   const begun = run !== undefined && done === undefined;
   return (
-    <details className="mt-3 border-t-2 border-ink" open={begun} data-procedure="liquid-hold">
+    <details
+      className="mt-3 border-t-2 border-ink"
+      open={begun || (done !== undefined && done.payload['verdict'] !== 'pass')}
+      data-procedure="liquid-hold"
+    >
       <summary className="flex min-h-[52px] cursor-pointer flex-wrap items-center justify-between gap-x-4">
         <h3 className="headline text-xl">Hold with fuel, pump stopped</h3>
         <span className="label text-sm text-soft">
-          {done ? 'signed off' : begun ? 'holding' : 'which part lets the pressure go'}
+          {done
+            ? sayVerdict(String(done.payload['verdict']))
+            : begun
+              ? 'holding'
+              : 'which part lets the pressure go'}
         </span>
       </summary>
       {done && run && <Verdict payload={done.payload} author={done.author} at={done.takenAt} />}

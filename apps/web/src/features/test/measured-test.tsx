@@ -13,7 +13,7 @@ import { useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { readingsOf, signedOff, standing, type Reading } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
-import { Verdict } from '../../job/record/verdict.tsx';
+import { sayVerdict, Verdict } from '../../job/record/verdict.tsx';
 import { newId } from '../../outbox/ids.ts';
 import { OneReading } from './one-reading.tsx';
 
@@ -43,9 +43,11 @@ export function MeasuredTest({
   const looked = steps.filter((s) => newest.has(s.id)).length;
   const stale =
     done !== undefined && done.payload['proves'] !== undefined && done.payload['proves'] !== proofMark(steps);
+  // What was off stays in sight.
+  const off = done !== undefined && done.payload['verdict'] !== 'pass';
   if (steps.length === 0) return null;
   return (
-    <details className="mt-3 border-t-2 border-ink" open={begun} data-procedure={procedure.id}>
+    <details className="mt-3 border-t-2 border-ink" open={begun || off} data-procedure={procedure.id}>
       <summary className="flex min-h-[52px] cursor-pointer flex-wrap items-center justify-between gap-x-4">
         <h3 className="headline text-xl">{procedure.name}</h3>
         <span className="label text-sm text-soft">
@@ -127,9 +129,6 @@ export function MeasuredTest({
     </details>
   );
 }
-
-const sayVerdict = (verdict: string): string =>
-  verdict === 'pass' ? 'passed' : verdict === 'fail' ? 'failed' : 'incomplete';
 
 /** How the rail follows its reference, once there are readings enough. */
 function SlopeWords({

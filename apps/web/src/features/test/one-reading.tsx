@@ -91,7 +91,7 @@ export function OneReading({
             {onRead && now && (
               <button
                 type="button"
-                className="min-h-[44px] text-sm underline"
+                className="min-h-[44px] min-w-[44px] text-sm underline"
                 disabled={now.waiting}
                 aria-label={`Correct the reading: ${step.does}`}
                 onClick={() => setCorrecting(!correcting)}

@@ -9,6 +9,9 @@ const VERDICTS: Record<string, [string, string]> = {
   'no-data': ['No readings', 'text-fix'],
 };
 
+/** “passed”: behind the name of a test. */
+export const sayVerdict = (verdict: string): string => (VERDICTS[verdict]?.[0] ?? 'Signed off').toLowerCase();
+
 export function Verdict({
   payload,
   author,
