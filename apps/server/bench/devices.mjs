@@ -1,7 +1,8 @@
 /**
  * npm run bench:load: fifty tablets at work for two minutes: each signs in, reads the list, opens jobs, sends an edit about
- * every other second and a reading now and then, from an address of its own. Prints what failed, how long answers took and
- * how many bytes went over the wire. Its own database, loopback only.
+ * every other second, a reading nearly as often and a photo now and then, from an address of its own. Half way through a backup
+ * is taken, put back beside the original and compared with it as of one moment. Prints what failed, how long answers took
+ * and how many bytes went over the wire. Its own database, loopback only.
  */
 import 'reflect-metadata';
 import { fork } from 'node:child_process';
@@ -11,12 +12,20 @@ import { setPriority } from 'node:os';
 import { monitorEventLoopDelay, performance } from 'node:perf_hooks';
 import { fileURLToPath } from 'node:url';
 import { gunzipSync } from 'node:zlib';
+import sharp from 'sharp';
+import { backupAtOneMoment } from './moment.mjs';
 
 const DEVICES = Number(process.env.BENCH_DEVICES ?? 50);
 const SECONDS = Number(process.env.BENCH_SECONDS ?? 120);
 const PROCESSES = 5;
 /** Between two things somebody does, ms. */
 const THINK = [600, 1400];
+/** What a camera sends once it is made small: noise packs badly, as a picture of an engine bay does. */
+const PHOTO = await sharp({
+  create: { width: 1280, height: 960, channels: 3, noise: { type: 'gaussian', mean: 120, sigma: 30 } },
+})
+  .jpeg({ quality: 60 })
+  .toBuffer();
 
 if (process.argv[2] === 'devices') await devices(Number(process.argv[3]), process.argv.slice(4).map(Number));
 else await bench();
@@ -38,7 +47,7 @@ async function device(port, n, answers) {
   let cookie = '';
   const call = (kind, method, path, body) =>
     new Promise((done) => {
-      const text = body === undefined ? undefined : JSON.stringify(body);
+      const text = body === undefined || Buffer.isBuffer(body) ? body : JSON.stringify(body);
       const started = performance.now();
       const req = http.request(
         {
@@ -52,7 +61,10 @@ async function device(port, n, answers) {
             'accept-encoding': 'gzip',
             ...(text === undefined
               ? {}
-              : { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) }),
+              : {
+                  'content-type': Buffer.isBuffer(body) ? 'image/jpeg' : 'application/json',
+                  'content-length': Buffer.byteLength(text),
+                }),
           },
         },
         (res) => {
@@ -86,6 +98,12 @@ async function device(port, n, answers) {
   const { id } =
     (await call('new job', 'POST', '/jobs', { title: `Device ${n}`, pattern: 'twin-pump' })) ?? {};
   let record = await call('open', 'GET', `/jobs/${id}`);
+  const runId = randomUUID();
+  await call('start a test', 'POST', `/jobs/${id}/runs`, {
+    runId,
+    kind: 'base-pressure',
+    setup: { cautionsRead: true },
+  });
   const until = performance.now() + SECONDS * 1000;
   for (let turn = 0; performance.now() < until; turn++) {
     const what = Math.random();
@@ -99,15 +117,16 @@ async function device(port, n, answers) {
       if (sent) record = { ...record, version: sent.version };
     } else if (what < 0.7) await call('list', 'GET', '/jobs?size=25');
     else if (what < 0.85) record = (await call('open', 'GET', `/jobs/${id}`)) ?? record;
-    else if (what < 0.95) await call('runs', 'GET', `/jobs/${id}/runs`);
-    else {
-      const runId = randomUUID();
-      await call('start a test', 'POST', `/jobs/${id}/runs`, {
-        runId,
-        kind: 'joint-walk',
-        setup: { cautionsRead: true },
+    else if (what < 0.88) await call('runs', 'GET', `/jobs/${id}/runs`);
+    else if (what < 0.97)
+      await call('reading', 'POST', `/jobs/${id}/runs/${runId}/readings`, {
+        readingId: randomUUID(),
+        kind: 'measured',
+        payload: { stepId: 'base:before', value: 250e3 + Math.round(Math.random() * 1e5), note: '' },
+        corrects: null,
+        takenAt: new Date().toISOString(),
       });
-    }
+    else await call('photo', 'PUT', `/jobs/${id}/photos/${randomUUID()}?caption=bench`, PHOTO);
     await wait(THINK[0] + Math.random() * (THINK[1] - THINK[0]));
   }
   agent.destroy();
@@ -134,6 +153,7 @@ async function bench() {
   const shares = Array.from({ length: PROCESSES }, (_, p) =>
     Array.from({ length: DEVICES }, (_, n) => n).filter((n) => n % PROCESSES === p),
   );
+  const backup = wait((SECONDS * 1000) / 2).then(() => backupAtOneMoment(process.env.VENULA_DATABASE_URL));
   const all = (
     await Promise.all(
       shares.map(
@@ -175,6 +195,11 @@ async function bench() {
   console.log(
     `  event loop of the server (sampled every 10 ms): p99 ${(delay.percentile(99) / 1e6).toFixed(1)} ms, longest ${(delay.max / 1e6).toFixed(1)} ms`,
   );
+  const { rows, bytes, tables, differ } = await backup;
+  console.log(
+    `  backup under load: ${tables} tables, ${rows} rows, ${kb(bytes)}; put back and compared as of one moment: ${differ.length === 0 ? 'equal' : `DIFFER: ${differ.join(', ')}`}`,
+  );
+  if (differ.length > 0 || bad.length > 0) process.exitCode = 1;
   await app.close();
   await db.destroy();
 }

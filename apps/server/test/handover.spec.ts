@@ -56,6 +56,11 @@ test('the record as PDF, read by another program: the car, lines, readings, what
     'Windings: FAILED, 1 reading, A technician, 2026-11-27. “brushes gone”',
     'should be',
     'Under the floor',
+    // Each reading beside its band, and with what it was read.
+    'Should be',
+    'typed',
+    'Wiring as drawn',
+    'Battery',
     'licensed trades take precedence',
     'Lead technician, date',
   ])
@@ -74,4 +79,36 @@ test('in metric it says kPa; units nobody has are refused; a stranger sees nothi
   await shop.as.viewer.get(`/api/v1/jobs/${job}/record.pdf?units=furlongs`).expect(400);
   await shop.stranger.get(`/api/v1/jobs/${job}/record.pdf`).expect(401);
   await shop.as.viewer.get(`/api/v1/jobs/${randomUUID()}/record.pdf`).expect(404);
+});
+
+test('the photos that are chosen go with it, in that order, and none where none is; what is no id is refused', async () => {
+  const job = await newJob(shop, 'Chosen photos');
+  const ids: string[] = [];
+  for (const caption of ['Alpha', 'Bravo', 'Charlie']) {
+    const photo = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#345' } })
+      .jpeg()
+      .toBuffer();
+    const id = randomUUID();
+    await shop.as.technician
+      .put(`/api/v1/jobs/${job}/photos/${id}?caption=${caption}`)
+      .set('Content-Type', 'image/jpeg')
+      .send(photo)
+      .expect(200);
+    ids.push(id);
+  }
+  const words = async (photos: string): Promise<string> =>
+    textOf(
+      (await shop.as.viewer.get(`/api/v1/jobs/${job}/record.pdf?photos=${photos}`).buffer(true).expect(200))
+        .body as Buffer,
+    ).join(' ');
+  expect(await words(`${ids[2]},${ids[0]}`)).toMatch(/Charlie.*Alpha/s);
+  expect(await words(`${ids[2]},${ids[0]}`)).not.toContain('Bravo');
+  expect(await words('')).not.toMatch(/Alpha|Bravo|Charlie/);
+  // Of another job: not shown.
+  const other = await newJob(shop, 'Another');
+  const foreign = (await shop.as.viewer.get(`/api/v1/jobs/${other}/record.pdf?photos=${ids[0]}`).buffer(true))
+    .body as Buffer;
+  expect(textOf(foreign).join(' ')).not.toContain('Alpha');
+  for (const bad of ['nonsense', `${ids[0]};`, Array.from({ length: 30 }, () => randomUUID()).join(',')])
+    await shop.as.viewer.get(`/api/v1/jobs/${job}/record.pdf?photos=${bad}`).expect(400);
 });

@@ -48,6 +48,13 @@ test('every kind of reading list is started, read as the plan says, and passes; 
     verdict: 'fail',
     misses: [{ does: step!.does, side: 'high', value: 99 }],
   });
+  const listed = async () =>
+    (await shop.as.viewer.get('/api/v1/jobs').expect(200)).body.items.find(
+      (j: { id: string }) => j.id === job,
+    ).last;
+  expect(await listed()).toMatchObject({ what: 'Windings', verdict: 'fail' });
+  await start(job, 'volts');
+  expect(await listed()).toMatchObject({ what: 'Volts, drops and amps', verdict: null });
 });
 
 test('the plan is what is read against: its step ids, and the plan as it is at the sign-off', async () => {

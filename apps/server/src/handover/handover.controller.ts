@@ -1,9 +1,8 @@
 import { Controller, Get, Header, Param, ParseUUIDPipe, Query, StreamableFile } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import type { UnitSystem } from '@venula/core/quantities';
 import { JoiPipe } from '../common/joi.pipe.ts';
 import { HandoverService } from './handover.service.ts';
-import { pdfQuery } from './handover-schemas.ts';
+import { pdfQuery, type PdfQuery } from './handover-schemas.ts';
 
 @ApiTags('handover')
 @Controller('v1/jobs/:id/record.pdf')
@@ -15,8 +14,8 @@ export class HandoverController {
   @Header('Content-Disposition', 'inline; filename="record.pdf"')
   async pdf(
     @Param('id', ParseUUIDPipe) id: string,
-    @Query(new JoiPipe(pdfQuery)) { units }: { units: UnitSystem },
+    @Query(new JoiPipe(pdfQuery)) { units, photos }: PdfQuery,
   ) {
-    return new StreamableFile(await this.handover.pdf(id, units));
+    return new StreamableFile(await this.handover.pdf(id, units, photos));
   }
 }

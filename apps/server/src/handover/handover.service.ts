@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { RecordedRun } from '@venula/core/formats';
 import type { UnitSystem } from '@venula/core/quantities';
-import { DataSource } from 'typeorm';
+import { DataSource, In } from 'typeorm';
 import { Acceptance } from '../jobs/acceptance.entity.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { Revision } from '../jobs/revision.entity.ts';
@@ -9,11 +9,22 @@ import { JudgePool } from '../judging/judge-pool.ts';
 import { Photo } from '../photos/photo.entity.ts';
 import { TestReading } from '../records/test-reading.entity.ts';
 import { TestRun } from '../records/test-run.entity.ts';
+import { MOST_PHOTOS } from './handover-schemas.ts';
+import { standing } from '../records/outcome.ts';
 import { recordPdf } from './record-pdf.ts';
 
-/** More on paper nobody looks through; the whole job as a file has them all. */
-const MOST_PHOTOS = 24;
 const SHOP = 'Saltmarsh Speed & Fuel';
+
+/** What was read last at each step, and with what. */
+function lastMeasured(readings: readonly TestReading[]) {
+  const rows = standing(readings).filter((r) => r.kind === 'measured');
+  const newest = new Map(rows.map((r) => [String(r.payload['stepId']), r]));
+  return [...newest].map(([stepId, { payload }]) => ({
+    stepId,
+    value: Number(payload['value']),
+    by: (payload['by'] as { name?: string } | undefined)?.name ?? 'typed',
+  }));
+}
 
 @Injectable()
 export class HandoverService {
@@ -23,7 +34,7 @@ export class HandoverService {
     private readonly pool: JudgePool,
   ) {}
 
-  async pdf(jobId: string, system: UnitSystem): Promise<Buffer> {
+  async pdf(jobId: string, system: UnitSystem, chosen?: readonly string[]): Promise<Buffer> {
     const { document, number, title, version } = await this.jobs.findReadable(jobId);
     const where = { jobId };
     const order = { at: 'ASC' } as const;
@@ -40,13 +51,24 @@ export class HandoverService {
       revisions: revisions.map((r) => ({ name: r.name, version: r.version, author: r.author })),
     };
     const sheet = await this.pool.now({ ask: 'record-sheet', document, held, system });
-    const photos = await this.db.getRepository(Photo).find({
-      where,
+    const wiring = await this.pool.now({ ask: 'wiring-drawing', document });
+    const found = await this.db.getRepository(Photo).find({
+      where: chosen ? { jobId, id: In([...chosen]) } : where,
       order,
       take: MOST_PHOTOS,
       select: { id: true, caption: true, bytes: true },
     });
-    return recordPdf(sheet, { shop: SHOP, number, title, version, made: new Date().toISOString(), photos });
+    // In the order they were chosen.
+    const photos = chosen ? [...found].sort((a, b) => chosen.indexOf(a.id) - chosen.indexOf(b.id)) : found;
+    return recordPdf(sheet, {
+      shop: SHOP,
+      number,
+      title,
+      version,
+      made: new Date().toISOString(),
+      photos,
+      wiring,
+    });
   }
 
   private async runs(jobId: string): Promise<RecordedRun[]> {
@@ -55,6 +77,8 @@ export class HandoverService {
       .getRepository(TestReading)
       .createQueryBuilder('r')
       .innerJoin(TestRun, 'run', 'run.id = r.run_id AND run.job_id = :jobId', { jobId })
+      .orderBy('r.takenAt')
+      .addOrderBy('r.at')
       .getMany();
     return runs.map(({ id, kind, author, at }) => {
       const own = readings.filter((r) => r.runId === id);
@@ -65,6 +89,7 @@ export class HandoverService {
         at: (end?.takenAt ?? at).toISOString(),
         outcome: end?.payload ?? null,
         readings: own.filter((r) => r.kind !== 'sign-off').length,
+        measured: lastMeasured(own),
       };
     });
   }

@@ -24,6 +24,8 @@ export interface PdfHead {
   readonly version: number;
   /** ISO 8601. */
   readonly made: string;
+  /** The wiring as drawn, SVG. */
+  readonly wiring: string;
   readonly photos: readonly { readonly caption: string; readonly bytes: Buffer }[];
 }
 
@@ -45,6 +47,15 @@ export async function recordPdf(sheet: RecordSheet, head: PdfHead): Promise<Buff
       title(head.shop, 'Fuel system record', name),
       ...sheet.record.map(section),
       signatures(),
+      {
+        // Wider than tall: across the page.
+        pageBreak: 'before',
+        pageOrientation: 'landscape',
+        stack: [
+          { text: 'Wiring as drawn', bold: true, fontSize: 12, margin: [0, 0, 0, 6] },
+          { svg: head.wiring.replaceAll('sans-serif', 'Roboto'), fit: [690, 450] },
+        ],
+      },
       ...pictures(head.photos),
       title(head.shop, 'For the tuner', name, true),
       ...sheet.tuner.map(section),
@@ -59,7 +70,7 @@ const title = (shop: string, what: string, name: string, ahead = false): Content
     { text: name, fontSize: 18, bold: true },
   ],
   margin: [0, 0, 0, 6],
-  ...(ahead ? { pageBreak: 'before' as const } : {}),
+  ...(ahead ? { pageBreak: 'before' as const, pageOrientation: 'portrait' as const } : {}),
 });
 
 function section({ title: heading, lines, table }: SheetSection): Content {
@@ -102,7 +113,7 @@ const signatures = (): Content => ({
 
 const pictures = (photos: PdfHead['photos']): Content[] =>
   photos.map(({ caption, bytes }, i) => ({
-    ...(i % 2 === 0 ? { pageBreak: 'before' as const } : {}),
+    ...(i % 2 === 0 ? { pageBreak: 'before' as const, pageOrientation: 'portrait' as const } : {}),
     margin: [0, 0, 0, 14],
     stack: [
       { image: `data:image/jpeg;base64,${bytes.toString('base64')}`, fit: [510, 300] },

@@ -6,7 +6,7 @@ import {
 } from '@nestjs/common';
 import { inRoundFigures, type JobDocument, PATTERNS } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
-import { addedErrors, brokenShape, checkJob, overlappingPaths, valueAt } from '@venula/core/formats';
+import { addedErrors, brokenShape, checkJob, overlappingPaths, runName, valueAt } from '@venula/core/formats';
 import type { InputError } from '@venula/core/outcome';
 import { shortened } from '@venula/core/quantities';
 import { isDeepStrictEqual } from 'node:util';
@@ -61,6 +61,14 @@ function refuseArchived(job: Job): void {
     });
 }
 
+/** A run as the list of jobs shows it; `verdict` null: not signed off. */
+export interface LastRun {
+  /** What it is called. */
+  readonly what: string;
+  readonly at: Date;
+  readonly verdict: string | null;
+}
+
 @Injectable()
 export class JobsService {
   constructor(
@@ -92,11 +100,23 @@ export class JobsService {
       );
     }
     const [jobs, total] = await query.getManyAndCount();
+    const last = await this.lastRuns(jobs.map((j) => j.id));
     const items = jobs.map(({ summaryVersion: _v, summaryCore: _c, ...job }, i) => {
       const summary = this.judgements.of(jobs[i]!);
-      return { ...job, summary, judging: summary === null };
+      return { ...job, summary, judging: summary === null, last: last.get(job.id) ?? null };
     });
     return { items, total, page, size };
+  }
+
+  /** What was last begun on each job, and what it came to once it was signed. */
+  private async lastRuns(ids: readonly string[]): Promise<ReadonlyMap<string, LastRun>> {
+    const rows: (Omit<LastRun, 'what'> & { jobId: string; kind: string })[] = await this.db.query(
+      `SELECT DISTINCT ON (run.job_id) run.job_id AS "jobId", run.kind, run.at, signed.payload->>'verdict' AS verdict
+       FROM test_run run LEFT JOIN test_reading signed ON signed.run_id = run.id AND signed.kind = 'sign-off'
+       WHERE run.job_id = ANY($1) ORDER BY run.job_id, run.at DESC`,
+      [ids],
+    );
+    return new Map(rows.map(({ jobId, kind, ...last }) => [jobId, { ...last, what: runName(kind) }]));
   }
 
   async find(id: string, tx: EntityManager = this.db.manager): Promise<Job> {

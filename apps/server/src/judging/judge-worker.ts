@@ -1,6 +1,6 @@
 import { evaluatePlan } from '@venula/core/advise';
 import { upgradeJob, type JobDocument } from '@venula/core/document';
-import { checkJob, recordSheet, type HeldRecord, type RecordSheet } from '@venula/core/formats';
+import { checkJob, recordSheet, wiringSvg, type HeldRecord, type RecordSheet } from '@venula/core/formats';
 import { dryTest } from '@venula/core/harness';
 import { findingFingerprint, findingKey, type Finding } from '@venula/core/outcome';
 import {
@@ -19,6 +19,7 @@ import type { JobSummary } from '../jobs/job.entity.ts';
 export type JudgeTask =
   | { readonly ask: 'summary'; readonly document: unknown }
   | { readonly ask: 'finding'; readonly document: JobDocument; readonly key: string }
+  | { readonly ask: 'wiring-drawing'; readonly document: JobDocument }
   | { readonly ask: 'log'; readonly document: JobDocument; readonly series: LogSeries }
   | { readonly ask: 'steps'; readonly document: JobDocument; readonly of: StepsOf }
   | {
@@ -45,6 +46,8 @@ export interface JudgeAnswers {
   readonly steps: readonly PlannedStep[];
   readonly 'record-sheet': RecordSheet;
   readonly log: LogOutcome;
+  /** SVG. */
+  readonly 'wiring-drawing': string;
 }
 
 export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
@@ -59,6 +62,8 @@ export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
     }
     case 'steps':
       return stepsOf(task.document, task.of);
+    case 'wiring-drawing':
+      return wiringSvg(task.document);
     case 'log':
       return judgeLog(task.document, task.series);
     case 'record-sheet':

@@ -6,7 +6,9 @@ import {
   liquidOutcome,
   measuredOutcome,
   proofMark,
+  surveyOpen,
   type DecayResult,
+  type FoundItem,
   type Isolation,
   type LogSeries,
   type MeasuredReading,
@@ -18,7 +20,7 @@ import type { TestReading } from './test-reading.entity.ts';
 import type { TestRun } from './test-run.entity.ts';
 
 /** Rows that no later row corrects. */
-const standing = (readings: readonly TestReading[]): TestReading[] => {
+export const standing = (readings: readonly TestReading[]): TestReading[] => {
   const corrected = new Set(readings.map((r) => r.corrects));
   return readings.filter((r) => !corrected.has(r.id));
 };
@@ -157,6 +159,15 @@ export function readingsOutcome(
   return { ...measuredOutcome(asSteps(steps), read), proves: proofMark(steps) };
 }
 
+/** What was found on the car: the newest word on each thing. */
+export const foundOf = (readings: readonly TestReading[]): FoundItem[] => [
+  ...new Map(
+    standing(readings)
+      .filter((r) => r.kind === 'found')
+      .map((r) => [String(r.payload['itemId']), r.payload as unknown as FoundItem]),
+  ).values(),
+];
+
 /** How far the job sheet has got. */
 export function sheetOutcome(
   steps: readonly PlannedStep[],
@@ -169,7 +180,8 @@ export function sheetOutcome(
   );
   const off = [...things.values()].flatMap((t) => (t.off ? [t.what] : []));
   const results = lastResults(readings, 'step', 'stepId');
-  return { ...buildOutcome(steps, results, off), proves: proofMark(steps) };
+  const unclosed = surveyOpen(foundOf(readings));
+  return { ...buildOutcome(steps, results, off, unclosed), proves: proofMark(steps) };
 }
 
 const asSteps = (steps: readonly PlannedStep[]) => steps.map((s) => ({ group: '', ...s }));

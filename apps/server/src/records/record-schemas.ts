@@ -1,4 +1,4 @@
-import { MOST_LOG_ROWS, NEEDED_CHANNELS } from '@venula/core/prove';
+import { FOUND_KINDS, MOST_LOG_ROWS, NEEDED_CHANNELS } from '@venula/core/prove';
 import Joi from 'joi';
 import { day } from '../common/day.ts';
 import { FUEL_GAUGE_MOST_PA, isolation, SET_UPS } from './run-kinds.ts';
@@ -128,6 +128,18 @@ const removed = Joi.object({
   what: Joi.string().trim().min(1).max(120).required(),
   off: Joi.boolean().required(),
 });
+/** Something found on the car, and whether it is verified, checked, refilled. */
+const found = Joi.object({
+  itemId: Joi.string().uuid().required(),
+  of: Joi.string()
+    .valid(...FOUND_KINDS)
+    .required(),
+  what: Joi.string().trim().min(1).max(160).required(),
+  detail: Joi.string().trim().allow('').max(300).required(),
+  closed: Joi.boolean().required(),
+});
+/** Somebody else has looked at a step where the sheet says to hold. */
+const secondLook = Joi.object({ stepId: Joi.string().max(140).required() });
 const signOff = Joi.object({ note: Joi.string().trim().allow('').max(500).default('') });
 
 export const newReading = Joi.object<NewReading>({
@@ -145,6 +157,8 @@ export const newReading = Joi.object<NewReading>({
       { is: 'measured', then: measured },
       { is: 'step', then: step },
       { is: 'removed', then: removed },
+      { is: 'found', then: found },
+      { is: 'second-look', then: secondLook },
     ],
     otherwise: signOff,
   }).required(),

@@ -45,7 +45,7 @@ const OTHERS = {
   'gas-hold': { takes: ['pressure'], setup: gasSetup, steps: false },
   'liquid-hold': { takes: ['pressure', 'draw-off'], setup: liquidSetup, steps: false },
   'drive-log': { takes: ['log'], setup: plain, steps: false },
-  build: { takes: ['step', 'removed'], setup: plain, steps: true },
+  build: { takes: ['step', 'removed', 'found', 'second-look'], setup: plain, steps: true },
 } as const satisfies Partial<Record<RunKind, RunSpec>>;
 
 /** All others are lists of readings. */

@@ -11,6 +11,8 @@ export const READING_KINDS = [
   'measured',
   'step',
   'removed',
+  'found',
+  'second-look',
   'sign-off',
 ] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];

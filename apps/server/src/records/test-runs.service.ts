@@ -113,8 +113,7 @@ export class TestRunsService {
       if (!run) throw missingRun();
       const already = await this.known(tx, runId, body);
       if (already) return already;
-      const readings = await tx.find(TestReading, { where: { runId }, order: { takenAt: 'ASC', at: 'ASC' } });
-      if (readings.some((r) => r.kind === 'sign-off')) {
+      if (await tx.existsBy(TestReading, { runId, kind: 'sign-off' })) {
         throw new ConflictException({
           code: 'RUN_CLOSED',
           message: 'This test is signed off.',
@@ -122,10 +121,11 @@ export class TestRunsService {
         });
       }
       refuseForeign(run, body, plan);
-      refuseCorrection(readings, body);
+      await refuseCorrection(tx, runId, body);
+      if (body.kind === 'second-look') await refuseOwnLook(tx, runId, body, actor);
       const payload =
         body.kind === 'sign-off'
-          ? { ...body.payload, ...(await this.outcome(run, readings, plan)) }
+          ? { ...body.payload, ...(await this.outcome(run, await readingsOf(tx, runId), plan)) }
           : body.payload;
       await tx.insert(TestReading, {
         id: body.readingId,
@@ -234,7 +234,7 @@ function refuseForeign(run: TestRun, body: NewReading, { document, steps }: Plan
       `The dry test has no row “${rowId}”.`,
       'Reload the list: the wiring has changed since.',
     );
-  if ((body.kind === 'measured' || body.kind === 'step') && !steps.some((s) => s.id === stepId))
+  if (['measured', 'step', 'second-look'].includes(body.kind) && !steps.some((s) => s.id === stepId))
     throw refused(
       'NO_SUCH_STEP',
       'payload.stepId',
@@ -251,17 +251,46 @@ function refuseForeign(run: TestRun, body: NewReading, { document, steps }: Plan
     );
 }
 
+/** A second look is somebody else’s than whoever did the step, and comes after it. */
+async function refuseOwnLook(
+  tx: EntityManager,
+  runId: string,
+  body: NewReading,
+  actor: Actor,
+): Promise<void> {
+  const { stepId } = body.payload;
+  const done = (await readingsOf(tx, runId)).findLast(
+    (r) => r.kind === 'step' && r.payload['stepId'] === stepId,
+  );
+  if (done?.payload['result'] !== 'done')
+    throw refused('NOT_DONE', 'payload.stepId', 'That step is not done yet.', 'Do it first, then look.');
+  if (done.author === actor.name)
+    throw new ForbiddenException({
+      code: 'SAME_EYES',
+      message: `${actor.name} did this step: a second look is somebody else’s.`,
+      remedy: 'Let somebody else sign in and look.',
+    });
+}
+
+/** All of a run, in the order they were taken: only a verdict needs them. */
+const readingsOf = (tx: EntityManager, runId: string): Promise<TestReading[]> =>
+  tx.find(TestReading, { where: { runId }, order: { takenAt: 'ASC', at: 'ASC' } });
+
 /** A correction names a reading of its kind that still stands. */
-function refuseCorrection(readings: readonly TestReading[], { corrects, kind }: NewReading): void {
+async function refuseCorrection(
+  tx: EntityManager,
+  runId: string,
+  { corrects, kind }: NewReading,
+): Promise<void> {
   if (!corrects) return;
-  if (!readings.some((r) => r.id === corrects && r.kind === kind))
+  if (!(await tx.existsBy(TestReading, { id: corrects, runId, kind })))
     throw refused(
       'NO_SUCH_READING',
       'corrects',
       'The reading it corrects is not in this run.',
       'Reload the readings.',
     );
-  if (readings.some((r) => r.corrects === corrects))
+  if (await tx.existsBy(TestReading, { runId, corrects }))
     throw new ConflictException({
       code: 'ALREADY_CORRECTED',
       message: 'Somebody has corrected that reading already.',

@@ -60,7 +60,18 @@ export interface NewJob {
 
 export interface NewReading {
   readingId: string;
-  kind: 'dry-row' | 'joint' | 'pressure' | 'draw-off' | 'log' | 'measured' | 'step' | 'removed' | 'sign-off';
+  kind:
+    | 'dry-row'
+    | 'joint'
+    | 'pressure'
+    | 'draw-off'
+    | 'log'
+    | 'measured'
+    | 'step'
+    | 'removed'
+    | 'found'
+    | 'second-look'
+    | 'sign-off';
   payload:
     | {
         jointId: string;
@@ -149,6 +160,16 @@ export interface NewReading {
         itemId: string;
         what: string;
         off: boolean;
+      }
+    | {
+        itemId: string;
+        of: 'line' | 'branch' | 'pin' | 'fluid' | 'tool';
+        what: string;
+        detail: string;
+        closed: boolean;
+      }
+    | {
+        stepId: string;
       }
     | {
         note?: string;

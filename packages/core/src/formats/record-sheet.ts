@@ -8,9 +8,9 @@ import { ENDS } from '../kinds/plumbing/run/ends.ts';
 import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
 import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
 import { findingKey } from '../outcome/finding.ts';
-import type { MeasuredId } from '../prove/contract.ts';
+import { MEASURED_IDS, type MeasuredId } from '../prove/contract.ts';
 import type { Miss } from '../prove/measured.ts';
-import { MEASURED } from '../prove/procedures/index.ts';
+import { MEASURED, measuredSteps } from '../prove/procedures/index.ts';
 import { formatQuantity } from '../quantities/format.ts';
 import type { Dimension, UnitSystem } from '../quantities/units.ts';
 import { sayAgain } from '../say/finding.ts';
@@ -36,6 +36,8 @@ export interface RecordedRun {
   /** What the sign-off says; null: not signed off. */
   readonly outcome: Readonly<Record<string, unknown>> | null;
   readonly readings: number;
+  /** Of a list of readings: what was read last at each step, SI, and with what. */
+  readonly measured?: readonly { readonly stepId: string; readonly value: number; readonly by: string }[];
 }
 
 /** What the shop holds of a job beside its plan. */
@@ -99,6 +101,7 @@ export function recordSheet(doc: JobDocument, held: HeldRecord, system: UnitSyst
       wiringFitted(doc, q),
       readings(plan, q),
       tests(held, q),
+      ...readingTables(doc, held, q),
       openFindings(plan, held, system),
       frozen(held),
       CAUTIONS,
@@ -219,7 +222,37 @@ function runLines({ kind, author, at, outcome, readings: many }: RecordedRun, q:
     ),
     ...names('skipped').map((step) => `   left out: ${step}`),
     ...names('off').map((thing) => `   still off the car: ${thing}`),
+    ...names('unclosed').map((thing) => `   not closed: ${thing}`),
   ];
+}
+
+/** Every reading beside its band by the plan as it stands, a table a test. */
+function readingTables(doc: JobDocument, { runs }: HeldRecord, q: Write): SheetSection[] {
+  return runs.flatMap(({ kind, at, measured = [] }): SheetSection[] => {
+    const id = MEASURED_IDS.find((m) => m === kind);
+    if (!id || measured.length === 0) return [];
+    const steps = new Map(measuredSteps(id, doc).map((s) => [s.id, s]));
+    const rows = measured.flatMap(({ stepId, value, by }) => {
+      const step = steps.get(stepId);
+      const dimension = step?.expects?.dimension ?? step?.unjudged?.dimension;
+      // Of a part the plan no longer has: the run’s own line says what it came to.
+      if (!step || !dimension) return [];
+      const { expects, at: applied } = step;
+      const does = applied ? `${step.does} ${q(applied.dimension, applied.value)}` : step.does;
+      const band = expects
+        ? expects.low === 0
+          ? `at most ${q(dimension, expects.high)}`
+          : `${q(dimension, expects.low)} to ${q(dimension, expects.high)}`
+        : 'noted';
+      return [[does, q(dimension, value), band, by]];
+    });
+    return [
+      {
+        title: `${runName(kind)}, ${at.slice(0, 10)}`,
+        table: { head: ['Reading', 'Read', 'Should be', 'Read with'], rows },
+      },
+    ];
+  });
 }
 
 const SEVERITIES = { stop: 'Stop', fix: 'Fix', note: 'Note' } as const;

@@ -32,6 +32,8 @@ export interface BuildStep {
   readonly caution?: CautionKind;
   /** Somebody else looks before it goes on, where the shop wants that. */
   readonly hold?: true;
+  /** Something has to be waited for, s. */
+  readonly timerS?: number;
   /** The length it was made to is written down; m go back into the plan. */
   readonly asksLength?: string;
   /** What is there after it, and what must be there before: names of things, for the order. */
@@ -97,7 +99,8 @@ const SAFE: readonly Draft[] = [
   {
     id: 'depressurize',
     does: 'Take the pressure off, cover the joint, then open it',
-    how: 'Pump fuse or plug out, engine run until it stops or the service port bled into a rag. Eye protection and gloves rated for the fuel.',
+    how: 'Pump fuse or plug out, engine run until it stops or the service port bled into a rag. Eye protection and gloves rated for the fuel. Then wait: what is left comes out of the hose walls.',
+    timerS: 300,
     caution: 'fuel',
     needs: ['ventilated', 'labels'],
     makes: ['no-pressure'],
@@ -403,6 +406,8 @@ export interface BuildOutcome {
   readonly skipped: readonly string[];
   /** What was taken off the car and is not back on. */
   readonly off: readonly string[];
+  /** What was found and is neither verified nor put right. */
+  readonly unclosed: readonly string[];
   readonly steps: number;
 }
 
@@ -412,6 +417,7 @@ export interface BuildOutcome {
  * @param steps of the plan as it stands
  * @param results newest result of each step
  * @param off what was taken off and is not back on
+ * @param unclosed what was found and is not closed
  * @returns counts, and what was left out by name
  * Validity: any steps.
  * @throws nothing
@@ -422,17 +428,19 @@ export function buildOutcome(
   steps: readonly Pick<BuildStep, 'id' | 'does'>[],
   results: ReadonlyMap<string, unknown>,
   off: readonly string[] = [],
+  unclosed: readonly string[] = [],
 ): BuildOutcome {
   const is = (id: string, what: string) => results.get(id) === what;
   const done = steps.filter((s) => is(s.id, 'done')).length;
   const skipped = steps.filter((s) => is(s.id, 'skipped')).map((s) => s.does);
   const open = steps.length - done - skipped.length;
   return {
-    verdict: open > 0 || off.length > 0 || steps.length === 0 ? 'incomplete' : 'pass',
+    verdict: open > 0 || off.length > 0 || unclosed.length > 0 || steps.length === 0 ? 'incomplete' : 'pass',
     done,
     open,
     skipped,
     off,
+    unclosed,
     steps: steps.length,
   };
 }

@@ -8,11 +8,13 @@ import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { Cautions } from '../../job/record/cautions.tsx';
 import {
+  foundOf,
   readingsOf,
   removedOf,
+  secondLooks,
   signedOff,
   stepResults,
-  type Removed,
+  type Reading,
   type StepResult,
 } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
@@ -21,6 +23,7 @@ import { WaitingNotes } from '../../job/record/waiting-notes.tsx';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { newId } from '../../outbox/ids.ts';
 import { Headline } from '../../ui/headline.tsx';
+import { AsFound } from './as-found.tsx';
 import { StepCard } from './step-card.tsx';
 import { TakenOff } from './taken-off.tsx';
 
@@ -69,7 +72,7 @@ export function BuildPage() {
       {begun && run ? (
         // What is next comes first, with its own caution; all of them stand at the end as they did at the start.
         <>
-          <Sheet run={run} steps={steps} results={results} next={next} things={removedOf(readings)} />
+          <Sheet run={run} steps={steps} results={results} next={next} readings={readings} />
           <div className="mt-4">
             <Cautions kinds={['fuel', 'wiring']} />
           </div>
@@ -131,22 +134,24 @@ function Sheet({
   steps,
   results,
   next,
-  things,
+  readings,
 }: {
   readonly run: RunRow;
   readonly steps: readonly BuildStep[];
   readonly results: ReadonlyMap<string, StepResult>;
   readonly next: BuildStep | undefined;
-  readonly things: readonly Removed[];
+  readonly readings: readonly Reading[];
 }) {
   const { id } = useOpenJob();
   const queue = useReadingQueue(id);
   const [opened, setOpened] = useState<string | null>(null);
-  const note = (payload: NewReading['payload']): void => {
+  const looks = secondLooks(readings);
+  const looked = (stepId: string): void => note({ stepId }, 'second-look');
+  const note = (payload: NewReading['payload'], kind: 'step' | 'second-look' = 'step'): void => {
     queue.add({
       runId: run.id,
       readingId: newId(),
-      kind: 'step',
+      kind,
       payload,
       corrects: null,
       takenAt: new Date().toISOString(),
@@ -158,10 +163,17 @@ function Sheet({
     <>
       {next && (
         <section aria-label="Next" className="mt-3 border-2 border-ink bg-paper p-4">
-          <StepCard key={next.id} step={next} result={results.get(next.id)} onNote={note} large />
+          <StepCard
+            key={next.id}
+            step={next}
+            result={results.get(next.id)}
+            onNote={(payload) => note(payload)}
+            large
+          />
         </section>
       )}
-      <TakenOff runId={run.id} things={things} />
+      <AsFound runId={run.id} items={foundOf(readings)} />
+      <TakenOff runId={run.id} things={removedOf(readings)} />
       {sectionsOf(steps).map(([name, own]) => {
         const left = own.filter((s) => (results.get(s.id)?.result ?? 'open') === 'open').length;
         return (
@@ -194,11 +206,21 @@ function Sheet({
                       <span className="leading-tight">
                         {s.does}
                         {result?.note && <span className="block text-sm text-soft">{result.note}</span>}
+                        {s.hold && is === 'done' && (
+                          <span className={`block text-sm ${looks.has(s.id) ? 'text-good' : 'text-fix'}`}>
+                            {looks.has(s.id) ? `second look: ${looks.get(s.id)}` : 'no second look yet'}
+                          </span>
+                        )}
                       </span>
                     </button>
                     {opened === s.id && (
                       <div className="pb-3">
-                        <StepCard step={s} result={result} onNote={note} />
+                        <StepCard
+                          step={s}
+                          result={result}
+                          onNote={(payload) => note(payload)}
+                          look={{ by: looks.get(s.id), onLook: () => looked(s.id) }}
+                        />
                       </div>
                     )}
                   </li>
@@ -211,7 +233,7 @@ function Sheet({
       <SignOff
         run={run}
         hint={
-          things.some((t) => t.off) && open === 0
+          removedOf(readings).some((t) => t.off) && open === 0
             ? 'Something is still off the car: signing now records the sheet as incomplete.'
             : open > 0
               ? `${open} steps not gone through: signing now records the sheet as incomplete.`

@@ -8,6 +8,7 @@ import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { PhotoStrip } from '../../job/photo-strip.tsx';
 import { CAUTIONS } from '../../job/record/cautions.tsx';
 import type { StepResult } from '../../job/record/readings.ts';
+import { Countdown } from '../../ui/countdown.tsx';
 import { ReadingField } from '../../ui/reading-field.tsx';
 
 const LENGTH = { min: 0.01, max: 30 };
@@ -19,11 +20,14 @@ export function StepCard({
   step,
   result,
   onNote,
+  look,
   large = false,
 }: {
   readonly step: BuildStep;
   readonly result: StepResult | undefined;
   readonly onNote: (payload: NewReading['payload']) => void;
+  /** Who looked a second time, and how somebody says that they did. */
+  readonly look?: { readonly by: string | undefined; readonly onLook: () => void };
   readonly large?: boolean;
 }) {
   const doc = useDoc();
@@ -68,6 +72,8 @@ export function StepCard({
           <Users size={20} aria-hidden /> Hold here: somebody else looks before it goes on.
         </p>
       )}
+      {step.hold && done && look && <SecondLook step={step} result={result} look={look} />}
+      {step.timerS !== undefined && <Countdown seconds={step.timerS} label={`Wait: ${step.does}`} />}
       {!readOnly && (
         <>
           {step.asksLength !== undefined && (
@@ -127,5 +133,36 @@ export function StepCard({
       {step.how && <p>{step.how}</p>}
       <PhotoStrip about={`step:${step.id}`} caption={step.does} />
     </div>
+  );
+}
+
+/** By whom it was done and by whom it was looked at: never the same. */
+function SecondLook({
+  step,
+  result,
+  look,
+}: {
+  readonly step: BuildStep;
+  readonly result: StepResult;
+  readonly look: { readonly by: string | undefined; readonly onLook: () => void };
+}) {
+  const { person, readOnly } = useOpenJob();
+  if (look.by !== undefined)
+    return (
+      <p className="text-good">
+        Done by {result.author}, looked at by {look.by}.
+      </p>
+    );
+  return result.author === person.name || readOnly ? (
+    <p className="text-fix">Done by {result.author}: nobody else has looked yet.</p>
+  ) : (
+    <button
+      type="button"
+      className="btn btn-main justify-self-start"
+      aria-label={`I have looked: ${step.does}`}
+      onClick={look.onLook}
+    >
+      I have looked at it ({person.name})
+    </button>
   );
 }

@@ -4,8 +4,8 @@ import { runName, writeJob } from '@venula/core/formats';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
 import { billOfMaterials } from '@venula/core/supply';
 import { OffNames } from '../../job/record/off-names.tsx';
-import { Download, FileText, Printer } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { Download, FileText, Printer, QrCode as QrCodeIcon } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
 import { useAcceptances, useRevisions, useRuns } from '../../api/queries.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
@@ -15,6 +15,8 @@ import { useDoc, useJob, useJudgement, useOpenJob, useStates } from '../../job/j
 import { saveFile } from '../../ui/save-file.ts';
 import { SEVERITY_NAME } from '../../ui/severity.tsx';
 import { FigureRecord } from './figure-record.tsx';
+import { Labels } from './labels.tsx';
+import { PdfPhotos } from './pdf-photos.tsx';
 import { Reminders } from './reminders.tsx';
 
 const when = (iso: string) =>
@@ -31,7 +33,6 @@ export function HandoverPage() {
   const version = useJob((job) => job.state.version);
   const { id, number } = useOpenJob();
   const format = useFormat();
-  const { units } = useSettings();
   const runs = useRuns(id).data ?? [];
   const rows = useAcceptances(id).data ?? [];
   const findings = plan?.findings ?? [];
@@ -39,10 +40,12 @@ export function HandoverPage() {
   const kept = Object.values(doc.plumbing.elements).flatMap((e) =>
     e.kind === 'run' && e.existing ? [e] : [],
   );
+  const [labels, setLabels] = useState(false);
+  if (labels) return <Labels onLeave={() => setLabels(false)} />;
   const fuel = `E${(doc.brief.fuel.ethanol * 100).toFixed(0)}${sourceOf(doc.brief.fuel, 'ethanol').origin === 'measured' ? ', measured' : ', assumed'}`;
   return (
     <div className="h-full overflow-y-auto px-5 py-4 print:overflow-visible print:p-0">
-      <Actions />
+      <Actions onLabels={() => setLabels(true)} />
       <article
         className="mx-auto max-w-[900px] border-2 border-ink bg-paper p-6 text-sm print:border-0 print:p-0"
         data-testid="handover"
@@ -212,11 +215,13 @@ export function HandoverPage() {
   );
 }
 
-function Actions() {
+function Actions({ onLabels }: { readonly onLabels: () => void }) {
   const doc = useDoc();
   const { id } = useOpenJob();
   const revisions = useRevisions(id);
   const { units } = useSettings();
+  /** Photos for the PDF; null: as many as fit. */
+  const [chosen, setChosen] = useState<readonly string[] | null>(null);
   return (
     <div className="no-print mx-auto mb-3 flex max-w-[900px] flex-wrap items-end gap-2">
       <button type="button" className="btn btn-main" onClick={() => window.print()}>
@@ -224,7 +229,7 @@ function Actions() {
       </button>
       <a
         className="btn"
-        href={`/api/v1/jobs/${id}/record.pdf?units=${units}`}
+        href={`/api/v1/jobs/${id}/record.pdf?units=${units}${chosen === null ? '' : `&photos=${chosen.join(',')}`}`}
         target="_blank"
         rel="noreferrer"
       >
@@ -240,10 +245,14 @@ function Actions() {
       <a className="btn" href={`/api/v1/jobs/${id}/archive`} download={`${doc.title}.zip`}>
         <Download size={18} /> Whole job
       </a>
+      <button type="button" className="btn" onClick={onLabels}>
+        <QrCodeIcon size={18} /> Labels
+      </button>
       <p className="label w-full text-sm text-soft">
         The plan alone leaves out tests, photos, accepted findings and revisions; the whole job (ZIP) has all
         of it, and another shop can take it in under New job.
       </p>
+      <PdfPhotos chosen={chosen} onChoose={setChosen} />
       <div className="ml-auto">
         <FreezeForm suggestion="as built" />
       </div>

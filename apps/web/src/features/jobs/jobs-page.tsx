@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { tell } from '../../api/client.ts';
 import { useArchiveJob, useCreateJob, useJobs, useMe } from '../../api/queries.ts';
 import type { JobHead } from '../../api/types.ts';
+import { sayVerdict } from '../../job/record/verdict.tsx';
 import { useWaitingWork, type WaitingWork } from '../../outbox/use-waiting-work.ts';
 import { SeverityMark } from '../../ui/severity.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
@@ -185,6 +186,7 @@ function JobRow({
         </span>
         <span className="label text-sm max-md:col-span-full">
           <NextStep job={job} />
+          {job.last && <LastRun last={job.last} />}
           <span className="block text-soft">
             {new Date(job.updatedAt).toLocaleDateString('en-US', { dateStyle: 'medium' })}, {job.updatedBy}
           </span>
@@ -211,6 +213,15 @@ function JobRow({
         )}
       </div>
     </li>
+  );
+}
+
+/** What was last done to the car: under way, or what it came to. */
+function LastRun({ last: { what, verdict } }: { readonly last: NonNullable<JobHead['last']> }) {
+  return (
+    <span className={`block leading-tight ${verdict === 'fail' ? 'font-semibold text-stop' : ''}`}>
+      {what}: {verdict === null ? 'under way' : sayVerdict(verdict)}
+    </span>
   );
 }
 

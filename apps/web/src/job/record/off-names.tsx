@@ -14,6 +14,7 @@ export function OffNames({ payload }: { readonly payload: Readonly<Record<string
     ),
     ...names('skipped').map((step) => `Left out: ${step}`),
     ...names('off').map((thing) => `Still off the car: ${thing}`),
+    ...names('unclosed').map((thing) => `Not closed: ${thing}`),
   ];
   return lines.length === 0 ? null : (
     <ul className="list-disc pl-5">

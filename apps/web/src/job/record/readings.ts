@@ -3,6 +3,7 @@ import {
   type DecayResult,
   type DecaySetup,
   type DrawOff,
+  type FoundItem,
   type Isolation,
 } from '@venula/core/prove';
 import { absolute, gauge, type GaugePressure } from '@venula/core/quantities';
@@ -116,12 +117,17 @@ export interface StepResult {
   readonly result: 'done' | 'skipped' | 'open';
   readonly note: string;
   readonly lengthM?: number;
+  /** Who said so. */
+  readonly author: string;
 }
 export const stepResults = (readings: readonly Reading[]): ReadonlyMap<string, StepResult> =>
   new Map(
     readings
       .filter((r) => r.kind === 'step')
-      .map((r) => [String(r.payload['stepId']), r.payload as unknown as StepResult]),
+      .map((r) => [
+        String(r.payload['stepId']),
+        { ...(r.payload as unknown as Omit<StepResult, 'author'>), author: r.author },
+      ]),
   );
 /** Something taken off the car. */
 export interface Removed {
@@ -136,5 +142,24 @@ export const removedOf = (readings: readonly Reading[]): readonly Removed[] => [
       .map((r) => [String(r.payload['itemId']), r.payload as unknown as Removed]),
   ).values(),
 ];
+/** What was found on the car: the newest word on each thing. */
+export const foundOf = (readings: readonly Reading[]): readonly FoundItem[] => [
+  ...new Map(
+    readings
+      .filter((r) => r.kind === 'found')
+      .map((r) => [String(r.payload['itemId']), r.payload as unknown as FoundItem]),
+  ).values(),
+];
+/** Who looked at a step after somebody else had done it, by step. */
+export const secondLooks = (readings: readonly Reading[]): ReadonlyMap<string, string> => {
+  const looks = new Map<string, string>();
+  for (const { kind, payload, author } of readings) {
+    const stepId = String(payload['stepId']);
+    // Done anew, it wants another look.
+    if (kind === 'step') looks.delete(stepId);
+    if (kind === 'second-look') looks.set(stepId, author);
+  }
+  return looks;
+};
 export const jointResults = (readings: readonly Reading[]) =>
   newest<JointResult>(readings, 'joint', 'jointId');

@@ -12,6 +12,8 @@ const READING_NAMES: Readonly<Record<ReadingKind, string>> = {
   log: 'Log',
   step: 'Step',
   removed: 'Taken off',
+  found: 'As found',
+  'second-look': 'Second look',
   'sign-off': 'Sign-off',
 };
 

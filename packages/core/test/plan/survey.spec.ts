@@ -1,0 +1,26 @@
+import { expect, test } from '@jest/globals';
+import { buildOutcome, FOUND, FOUND_KINDS, surveyOpen, type FoundItem } from '../support/core.ts';
+
+const item = (of: FoundItem['of'], closed: boolean): FoundItem => ({
+  itemId: of,
+  of,
+  what: `A ${of}`,
+  detail: '',
+  closed,
+});
+
+test('what can be closed has to be, by its name; pins and tools are only kept', () => {
+  const open = surveyOpen(FOUND_KINDS.map((of) => item(of, false)));
+  expect(open).toEqual(
+    FOUND_KINDS.flatMap((of) => (FOUND[of].closes ? [`A ${of}: ${FOUND[of].closes!.open}`] : [])),
+  );
+  expect(open).toHaveLength(3);
+  expect(surveyOpen(FOUND_KINDS.map((of) => item(of, true)))).toEqual([]);
+});
+
+test('a sheet with every step done stays open while something found is', () => {
+  const steps = [{ id: 'a', does: 'A' }];
+  const results = new Map([['a', 'done']]);
+  expect(buildOutcome(steps, results).verdict).toBe('pass');
+  expect(buildOutcome(steps, results, [], ['Brake fluid']).verdict).toBe('incomplete');
+});
