@@ -4,7 +4,13 @@ import { join } from 'node:path';
 import { chromium, expect, test, type BrowserContext } from '@playwright/test';
 import { newJob, part, saved, signIn, stage } from './pages/shop.ts';
 
-test('without a connection: edits and readings outlive a reload and a new browser, every stage opens, and all arrives once', async ({
+/** A picture of one dot. */
+const PICTURE = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mP8z8BQDwAEhQGAhKmMIQAAAABJRU5ErkJggg==',
+  'base64',
+);
+
+test('without a connection: edits, readings and a photo outlive a reload and a new browser, every stage opens, and all arrives once', async ({
   baseURL,
   launchOptions,
 }) => {
@@ -25,6 +31,12 @@ test('without a connection: edits and readings outlive a reload and a new browse
     await walk.getByRole('checkbox', { name: /cautions/ }).check();
     await walk.getByRole('button', { name: 'Start the walk' }).click();
     await expect(page.locator('[data-joint]').first()).toBeVisible();
+    await stage(page, 'Build');
+    await expect(page.getByRole('button', { name: 'Start the job sheet' })).toBeVisible();
+    await page.getByRole('checkbox', { name: /cautions/ }).check();
+    await page.getByRole('button', { name: 'Start the job sheet' }).click();
+    await expect(page.getByRole('region', { name: 'Next' })).toBeVisible();
+    await stage(page, 'Test');
     const job = page.url().replace(/\/test.*$/, '');
     // The shell and its parts are on the device once the worker of the page is at work.
     await page.evaluate(async () => void (await navigator.serviceWorker.ready));
@@ -34,6 +46,12 @@ test('without a connection: edits and readings outlive a reload and a new browse
     await browser.setOffline(true);
     await page.locator('[data-joint]').nth(0).getByRole('button', { name: 'Dry' }).click();
     await expect(page.getByText('1 reading waits on this device')).toBeVisible();
+    await stage(page, 'Build');
+    await page
+      .getByRole('region', { name: 'Next' })
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'hat.png', mimeType: 'image/png', buffer: PICTURE });
+    await expect(page.getByText('on this device, sent soon')).toBeVisible();
     await stage(page, 'Plumb');
     await part(page, 'feed').click();
     await page.getByRole('button', { name: 'One size larger' }).click();
@@ -45,7 +63,7 @@ test('without a connection: edits and readings outlive a reload and a new browse
     await expect(page.getByTestId('save-state')).toContainText('kept on this device');
     await page.goto('/jobs');
     await expect(page.getByRole('listitem').filter({ hasText: 'Under the car' })).toContainText(
-      '1 change and 1 reading on this device only',
+      '1 change, 1 reading, and 1 photo on this device only',
     );
     await browser.close();
 
@@ -82,6 +100,7 @@ test('without a connection: edits and readings outlive a reload and a new browse
     expect(runs.flatMap((r) => r.readings).filter((r) => r.kind === 'joint')).toHaveLength(2);
     const record = (await told('')) as { document: { plumbing: { elements: { feed: { dash: number } } } } };
     expect(record.document.plumbing.elements.feed.dash).toBe(10);
+    await expect.poll(async () => ((await told('/photos')) as unknown[]).length).toBe(1);
   } finally {
     await browser.close();
     rmSync(profile, { recursive: true, force: true });

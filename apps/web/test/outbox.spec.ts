@@ -296,7 +296,12 @@ describe('the outbox of a device', () => {
 
   test('what waits is told by job, edits and readings, and what was not taken', async () => {
     const store = new Device().storeFor({ is: false });
-    const item = (id: string, jobId: string, kind: 'edit' | 'reading', refused?: { message: string }) =>
+    const item = (
+      id: string,
+      jobId: string,
+      kind: 'edit' | 'reading' | 'photo',
+      refused?: { message: string },
+    ) =>
       ({
         id,
         jobId,
@@ -310,10 +315,11 @@ describe('the outbox of a device', () => {
       item('2', 'a', 'edit', { message: 'no' }),
       item('3', 'a', 'reading'),
       item('4', 'b', 'reading'),
+      item('5', 'a', 'photo'),
     ]);
     expect([...(await waitingByJob(store))]).toEqual([
-      ['a', { edits: 2, readings: 1, refused: 1 }],
-      ['b', { edits: 0, readings: 1, refused: 0 }],
+      ['a', { edits: 2, readings: 1, photos: 1, refused: 1 }],
+      ['b', { edits: 0, readings: 1, photos: 0, refused: 0 }],
     ]);
   });
 });

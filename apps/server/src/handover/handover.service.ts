@@ -10,7 +10,7 @@ import { Photo } from '../photos/photo.entity.ts';
 import { TestReading } from '../records/test-reading.entity.ts';
 import { TestRun } from '../records/test-run.entity.ts';
 import { MOST_PHOTOS } from './handover-schemas.ts';
-import { standing } from '../records/outcome.ts';
+import { foundOf, standing } from '../records/outcome.ts';
 import { recordPdf } from './record-pdf.ts';
 
 const SHOP = 'Saltmarsh Speed & Fuel';
@@ -40,8 +40,10 @@ export class HandoverService {
     const order = { at: 'ASC' } as const;
     const acceptances = await this.db.getRepository(Acceptance).find({ where, order });
     const revisions = await this.db.getRepository(Revision).find({ where, order });
+    const rows = await this.readings(jobId);
     const held = {
-      runs: await this.runs(jobId),
+      runs: await this.runs(jobId, rows),
+      found: foundOf(rows),
       acceptances: acceptances.map(({ findingKey, reason, author, role }) => ({
         findingKey,
         reason,
@@ -71,15 +73,19 @@ export class HandoverService {
     });
   }
 
-  private async runs(jobId: string): Promise<RecordedRun[]> {
-    const runs = await this.db.getRepository(TestRun).find({ where: { jobId }, order: { at: 'ASC' } });
-    const readings = await this.db
+  /** Every reading of a job, in the order they were taken. */
+  private readings(jobId: string): Promise<TestReading[]> {
+    return this.db
       .getRepository(TestReading)
       .createQueryBuilder('r')
       .innerJoin(TestRun, 'run', 'run.id = r.run_id AND run.job_id = :jobId', { jobId })
       .orderBy('r.takenAt')
       .addOrderBy('r.at')
       .getMany();
+  }
+
+  private async runs(jobId: string, readings: readonly TestReading[]): Promise<RecordedRun[]> {
+    const runs = await this.db.getRepository(TestRun).find({ where: { jobId }, order: { at: 'ASC' } });
     return runs.map(({ id, kind, author, at }) => {
       const own = readings.filter((r) => r.runId === id);
       const end = own.find((r) => r.kind === 'sign-off');

@@ -15,18 +15,26 @@ export interface PhotoRow {
   readonly at: string;
 }
 
-const photos = (jobId: string) => ['job', jobId, 'photos'] as const;
+export const photoKeys = (jobId: string) => ['job', jobId, 'photos'] as const;
 
 export const usePhotos = (jobId: string) =>
   useQuery({
-    queryKey: photos(jobId),
+    queryKey: photoKeys(jobId),
     queryFn: () => api<PhotoRow[]>('GET', `/jobs/${jobId}/photos`),
   });
 
 /** Where the page shows it from. */
 export const photoAddress = (jobId: string, id: string): string => `/api/v1/jobs/${jobId}/photos/${id}`;
 
-/** Makes a picture small on the device, then sends it. */
+/** Sends a picture as it is, under an id of the device: twice is once. */
+export const uploadPhoto = (
+  jobId: string,
+  id: string,
+  { picture, caption, about }: { readonly picture: Blob; readonly caption: string; readonly about: string },
+): Promise<PhotoRow> =>
+  apiUpload<PhotoRow>(`/jobs/${jobId}/photos/${id}?${new URLSearchParams({ caption, about })}`, picture);
+
+/** Makes a picture small on the device, then sends it: for one that is needed at once. */
 export function useSendPhoto(jobId: string) {
   const client = useQueryClient();
   return useMutation({
@@ -39,10 +47,8 @@ export function useSendPhoto(jobId: string) {
       readonly caption: string;
       readonly about: string;
     }) => {
-      const picture = await smaller(file);
-      const query = new URLSearchParams({ caption, about });
-      return apiUpload<PhotoRow>(`/jobs/${jobId}/photos/${newId()}?${query}`, picture);
+      return uploadPhoto(jobId, newId(), { picture: await smaller(file), caption, about });
     },
-    onSuccess: () => client.invalidateQueries({ queryKey: photos(jobId) }),
+    onSuccess: () => client.invalidateQueries({ queryKey: photoKeys(jobId) }),
   });
 }

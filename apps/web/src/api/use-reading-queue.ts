@@ -4,6 +4,7 @@ import { deviceOutbox, onWake } from '../outbox/device.ts';
 import { browserClock } from '../outbox/lane.ts';
 import { api } from './client.ts';
 import { keys } from './queries.ts';
+import { useSendPhotos } from './photo-queue.ts';
 import { ReadingQueue } from './reading-queue.ts';
 import type { NewReading } from './types.ts';
 
@@ -32,9 +33,10 @@ export function useSendReadings(person: string | undefined): void {
   }, [client, person]);
 }
 
-/** The same as a piece of the page that shows nothing. */
+/** Readings and photos, as a piece of the page that shows nothing. */
 export function Sending({ person }: { readonly person: string }): null {
   useSendReadings(person);
+  useSendPhotos(person);
   return null;
 }
 

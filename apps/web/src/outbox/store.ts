@@ -8,7 +8,7 @@ export interface Refusal {
 /** One thing done on this device that the server has not acknowledged. */
 export interface OutboxItem<P = unknown> {
   readonly id: string;
-  readonly kind: 'edit' | 'reading';
+  readonly kind: 'edit' | 'reading' | 'photo';
   readonly jobId: string;
   /** Items are sent in this order within their lane. */
   readonly seq: number;

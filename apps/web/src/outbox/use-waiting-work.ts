@@ -6,11 +6,12 @@ import type { OutboxStore } from './store.ts';
 export interface WaitingWork {
   readonly edits: number;
   readonly readings: number;
-  /** Of both, what the server would not take. */
+  readonly photos: number;
+  /** Of all, what the server would not take. */
   readonly refused: number;
 }
 
-const NONE: WaitingWork = { edits: 0, readings: 0, refused: 0 };
+const NONE: WaitingWork = { edits: 0, readings: 0, photos: 0, refused: 0 };
 
 export async function waitingByJob(store: OutboxStore): Promise<ReadonlyMap<string, WaitingWork>> {
   const jobs = new Map<string, WaitingWork>();
@@ -19,6 +20,7 @@ export async function waitingByJob(store: OutboxStore): Promise<ReadonlyMap<stri
     jobs.set(jobId, {
       edits: of.edits + (kind === 'edit' ? 1 : 0),
       readings: of.readings + (kind === 'reading' ? 1 : 0),
+      photos: of.photos + (kind === 'photo' ? 1 : 0),
       refused: of.refused + (refused ? 1 : 0),
     });
   }

@@ -10,6 +10,7 @@ import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
 import { findingKey } from '../outcome/finding.ts';
 import { MEASURED_IDS, type MeasuredId } from '../prove/contract.ts';
 import type { Miss } from '../prove/measured.ts';
+import { FOUND, FOUND_KINDS, sayFound, type FoundItem } from '../prove/survey.ts';
 import { MEASURED, measuredSteps } from '../prove/procedures/index.ts';
 import { formatQuantity } from '../quantities/format.ts';
 import type { Dimension, UnitSystem } from '../quantities/units.ts';
@@ -50,6 +51,8 @@ export interface HeldRecord {
     readonly role: string;
   }[];
   readonly revisions: readonly { readonly name: string; readonly version: number; readonly author: string }[];
+  /** The car as it was found, thing by thing. */
+  readonly found?: readonly FoundItem[];
 }
 
 export interface RecordSheet {
@@ -96,6 +99,7 @@ export function recordSheet(doc: JobDocument, held: HeldRecord, system: UnitSyst
   return {
     record: [
       aboutCar(doc, q),
+      ...asFound(held),
       linesFitted(doc, q),
       partsFitted(doc, system),
       wiringFitted(doc, q),
@@ -130,6 +134,13 @@ function aboutCar({ customer, vehicle, brief }: JobDocument, q: Write): SheetSec
     },
   };
 }
+
+/** What was written down before it came apart, a heading a kind. */
+const asFound = ({ found = [] }: HeldRecord): SheetSection[] =>
+  FOUND_KINDS.flatMap((of): SheetSection[] => {
+    const own = found.filter((i) => i.of === of);
+    return own.length > 0 ? [{ title: FOUND[of].title, lines: own.map(sayFound) }] : [];
+  });
 
 function linesFitted(doc: JobDocument, q: Write): SheetSection {
   const rows = Object.values(doc.plumbing.elements).flatMap((e) =>

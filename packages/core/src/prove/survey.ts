@@ -69,6 +69,20 @@ export interface FoundItem {
 }
 
 /**
+ * One thing found, in a line: “Left frame rail: 5/16 steel, feed (verified)”.
+ * @param item what was found
+ * @returns a line for page and record
+ * Validity: any item.
+ * @throws nothing
+ * @source own convention
+ * @example sayFound({ itemId: 'a', of: 'fluid', what: 'Coolant', detail: '', closed: true }) // => 'Coolant (refilled and bled)'
+ */
+export function sayFound({ of, what, detail, closed }: FoundItem): string {
+  const { closes } = FOUND[of];
+  return `${what}${detail ? `: ${detail}` : ''}${closes ? ` (${closed ? closes.done : closes.open})` : ''}`;
+}
+
+/**
  * What of a survey has to be closed before the car goes out: lines not verified, branches not checked, fluids not refilled.
  * @param items newest word on each thing found
  * @returns each by name with what is open

@@ -1,5 +1,14 @@
 import { expect, test } from '@jest/globals';
-import { buildOutcome, FOUND, FOUND_KINDS, surveyOpen, type FoundItem } from '../support/core.ts';
+import {
+  buildOutcome,
+  FOUND,
+  FOUND_KINDS,
+  fullReturnJob,
+  recordSheet,
+  sayFound,
+  surveyOpen,
+  type FoundItem,
+} from '../support/core.ts';
 
 const item = (of: FoundItem['of'], closed: boolean): FoundItem => ({
   itemId: of,
@@ -23,4 +32,15 @@ test('a sheet with every step done stays open while something found is', () => {
   const results = new Map([['a', 'done']]);
   expect(buildOutcome(steps, results).verdict).toBe('pass');
   expect(buildOutcome(steps, results, [], ['Brake fluid']).verdict).toBe('incomplete');
+});
+
+test('the record keeps what was found under its own headings, and a car without any has none', () => {
+  const held = { runs: [], acceptances: [], revisions: [] };
+  const found = FOUND_KINDS.map((of, i) => item(of, i % 2 === 0));
+  const { record } = recordSheet(fullReturnJob('x'), { ...held, found }, 'us');
+  for (const i of found)
+    expect(record.find((s) => s.title === FOUND[i.of].title)!.lines).toEqual([sayFound(i)]);
+  expect(recordSheet(fullReturnJob('x'), held, 'us').record.map((s) => s.title)).not.toContain(
+    FOUND.line.title,
+  );
 });

@@ -480,4 +480,4 @@ export { heldFuel } from '../../src/engine/sealed-fuel.ts';
 export { findPulls, type LogSeries } from '../../src/prove/procedures/drive-log/series.ts';
 export { judgeLog } from '../../src/prove/procedures/drive-log/judge-log.ts';
 export { guessLogColumns, readDriveLog } from '../../src/formats/drive-log-csv.ts';
-export { FOUND, FOUND_KINDS, surveyOpen, type FoundItem } from '../../src/prove/survey.ts';
+export { FOUND, FOUND_KINDS, sayFound, surveyOpen, type FoundItem } from '../../src/prove/survey.ts';

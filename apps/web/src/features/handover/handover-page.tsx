@@ -3,6 +3,8 @@ import { PATTERNS, ruleOf, sourceOf } from '@venula/core/document';
 import { runName, writeJob } from '@venula/core/formats';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
 import { billOfMaterials } from '@venula/core/supply';
+import { sayFound } from '@venula/core/prove';
+import { foundOf, readingsOf } from '../../job/record/readings.ts';
 import { OffNames } from '../../job/record/off-names.tsx';
 import { Download, FileText, Printer, QrCode as QrCodeIcon } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -35,6 +37,7 @@ export function HandoverPage() {
   const format = useFormat();
   const runs = useRuns(id).data ?? [];
   const rows = useAcceptances(id).data ?? [];
+  const found = foundOf(runs.filter((r) => r.kind === 'build').flatMap((r) => readingsOf(r, [])));
   const findings = plan?.findings ?? [];
   const hose = billOfMaterials(doc).filter((l) => l.group === 'hose');
   const kept = Object.values(doc.plumbing.elements).flatMap((e) =>
@@ -169,6 +172,15 @@ export function HandoverPage() {
             </Section>
           </div>
         </div>
+        {found.length > 0 && (
+          <Section title="As found">
+            <ul>
+              {found.map((i) => (
+                <li key={i.itemId}>{sayFound(i)}</li>
+              ))}
+            </ul>
+          </Section>
+        )}
         <Section title="Open issues">
           {findings.length === 0 && <p>Nothing found.</p>}
           <ul>

@@ -148,10 +148,16 @@ function SearchBox({ value, onSearch }: { readonly value: string; readonly onSea
   );
 }
 
+const LIST = new Intl.ListFormat('en-US', { type: 'conjunction' });
+
 /** What of a job is on this device only: “2 changes and 1 reading”. */
-function waitingWords({ edits, readings, refused }: WaitingWork): string {
+function waitingWords({ edits, readings, photos, refused }: WaitingWork): string {
   const count = (n: number, one: string): string[] => (n === 0 ? [] : [`${n} ${one}${n === 1 ? '' : 's'}`]);
-  const what = [...count(edits, 'change'), ...count(readings, 'reading')].join(' and ');
+  const what = LIST.format([
+    ...count(edits, 'change'),
+    ...count(readings, 'reading'),
+    ...count(photos, 'photo'),
+  ]);
   return `${what} on this device only${refused > 0 ? `, ${refused} not taken` : ''}: open the job to ${refused > 0 ? 'see to it' : 'send'}`;
 }
 
