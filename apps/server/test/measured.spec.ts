@@ -48,10 +48,12 @@ test('every kind of reading list is started, read as the plan says, and passes; 
     verdict: 'fail',
     misses: [{ does: step!.does, side: 'high', value: 99 }],
   });
-  const listed = async () =>
-    (await shop.as.viewer.get('/api/v1/jobs').expect(200)).body.items.find(
-      (j: { id: string }) => j.id === job,
-    ).last;
+  const listed = async (): Promise<unknown> => {
+    const { items } = (await shop.as.viewer.get('/api/v1/jobs').expect(200)).body as {
+      items: readonly { id: string; last: unknown }[];
+    };
+    return items.find((j) => j.id === job)!.last;
+  };
   expect(await listed()).toMatchObject({ what: 'Windings', verdict: 'fail' });
   await start(job, 'volts');
   expect(await listed()).toMatchObject({ what: 'Volts, drops and amps', verdict: null });

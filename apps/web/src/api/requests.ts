@@ -201,6 +201,7 @@ export interface NewRun {
     | 'flow-catch'
     | 'cranking'
     | 'running'
+    | 'high-side'
     | 'hot-soak';
   setup:
     | {
@@ -269,6 +270,7 @@ export interface SetBench {
     | 'flow-catch'
     | 'cranking'
     | 'running'
+    | 'high-side'
     | 'hot-soak';
   stepId?: string;
   isolation?: 'open' | 'return-capped' | 'feed-capped' | 'both-capped';

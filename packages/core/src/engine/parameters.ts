@@ -48,5 +48,13 @@ export const AS_PLANNED: Parameters = {
   jointOhms: {},
 };
 
-/** The plan with some things otherwise. */
+/**
+ * The plan with some things otherwise.
+ * @param changed what is otherwise: factors, resistances Ω, Pa, clogged shares, by part
+ * @returns parameters for an engine
+ * Validity: any factors; an engine that does not settle says so.
+ * @throws nothing
+ * @source own convention
+ * @example otherwise({ dead: ['pump'] }).dead[0] // => 'pump'
+ */
 export const otherwise = (changed: Partial<Parameters>): Parameters => ({ ...AS_PLANNED, ...changed });

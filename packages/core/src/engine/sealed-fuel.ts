@@ -68,7 +68,7 @@ const REGULATES: readonly PlumbingElement['kind'][] = ['bypass-regulator', 'bloc
  * Validity: as sealedFuel; feeds without a pump, and open ends of a return, are left out.
  * @throws nothing
  * @source as sealedFuel
- * @example heldFuel(fullReturnJob('x')).runs.join(' ') // => 'feed-rear feed-front'
+ * @example heldFuel(fullReturnJob('x')).runs.join(' ') // => 'feed'
  */
 export function heldFuel(doc: JobDocument): SealedFuel {
   const { junctions, elements, paths } = doc.plumbing;

@@ -114,7 +114,7 @@ const PLAUSIBLE: Readonly<Record<LogChannel, readonly [number, number]>> = {
  * Validity: one clock; longer logs are thinned evenly to 6,000 rows.
  * @throws nothing
  * @source own convention; 14.7 to 1 for an air-fuel gauge by common practice
- * @example readDriveLog([['Time (s)', 'RPM', 'Fuel (psi)', 'Boost (psi)'], ['0', '3000', '58', '0']], { timeS: 0, rpm: 1, fuelPa: 2, manifoldPa: 3 }, { system: 'us', barometricPa: 101325 }).series.rpm[0] // => 3000
+ * @example readDriveLog([['Time (s)', 'RPM', 'Fuel (psi)', 'Boost (psi)'], ['0', '3000', '58', '0'], ['1', '3500', '58', '0']], { timeS: 0, rpm: 1, fuelPa: 2, manifoldPa: 3 }, { system: 'us', barometricPa: 101325 }).series.rpm[0] // => 3000
  */
 export function readDriveLog(
   rows: readonly (readonly string[])[],

@@ -53,6 +53,7 @@ export const MEASURED_IDS = [
   'flow-catch',
   'cranking',
   'running',
+  'high-side',
   'hot-soak',
 ] as const;
 export type MeasuredId = (typeof MEASURED_IDS)[number];

@@ -18,6 +18,7 @@ export {
   stepVerdict,
 } from '../prove/measured.ts';
 export { type BuildStep, buildOutcome, jobSheet } from '../prove/job-sheet.ts';
+export { type Forcing, waysToForce } from '../prove/forcing.ts';
 export { FOUND, FOUND_KINDS, type FoundItem, type FoundKind, sayFound, surveyOpen } from '../prove/survey.ts';
 export { type Reminder, reminders } from '../prove/reminders.ts';
 export { MEASURED, measuredSteps } from '../prove/procedures/index.ts';

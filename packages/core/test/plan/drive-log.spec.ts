@@ -43,7 +43,7 @@ function planned(
   });
   const points = evaluateStates({ ...doc, brief: { ...doc.brief, pull: dense } }).flatMap((s) =>
     s.state.kind === 'pull' && s.values
-      ? [{ rpm: s.state.rpm, manifoldPa: s.state.manifold as number, fuelPa: s.values.railGauge as number }]
+      ? [{ rpm: s.state.rpm, manifoldPa: s.state.manifold, fuelPa: s.values.railGauge }]
       : [],
   );
   const [from, to] = [points[0]!.rpm, points.at(-1)!.rpm];

@@ -73,6 +73,66 @@ describe('Tests that are readings', () => {
     expect(measuredSteps('winding', brushless)).toEqual([]);
   });
 
+  test('the high side is read against the car’s own figures, and only those that are known', () => {
+    const direct = PATTERNS.find((p) => p.id === 'direct-injection')!.job('x');
+    const id = Object.entries(direct.plumbing.junctions).find(([, j]) => j.kind === 'high-pressure-pump')![0];
+    const at = (of: string) => `/plumbing/junctions/${id}/${of}`;
+    const figures = applied(direct, [
+      { op: 'add', path: at('coldStartPa'), value: 11.4e6 },
+      { op: 'add', path: at('warmIdlePa'), value: 2.9e6 },
+    ]);
+    const steps = measuredSteps('high-side', figures);
+    expect(steps.filter((s) => s.id.startsWith(id)).map((s) => s.expects!.value)).toEqual(
+      expect.arrayContaining([11.4e6, 2.9e6]),
+    );
+    expect(measuredOutcome(steps, [{ stepId: `${id}:warmIdlePa`, value: 5e6 }]).misses).toMatchObject([
+      { side: 'high' },
+    ]);
+    expect(measuredSteps('high-side', plain)).toEqual([]);
+  });
+
+  test('one pump needs no test of its own; of two each is read with the other dead', () => {
+    expect(measuredSteps('each-pump', plain)).toEqual([]);
+    const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
+    const steps = measuredSteps('each-pump', twin);
+    expect(steps.map((s) => s.id)).toEqual(['pump-1:alone', 'pump-2:alone']);
+    const both = evaluateStates(twin).find((s) => s.state.kind === 'forced')!.values!.railGauge;
+    for (const s of steps) expect(s.expects!.value).toBeLessThan(both + 20e3);
+  });
+
+  // By hand: 0.5 to 4.5 V over 0 to 150 psi is 0.5 V at nothing and 0.5 + 4·43.5/150 V at 43.5 psi.
+  test('a sender is read at nothing and at the forced rail, by its own scale', () => {
+    const sent = applied(plain, [
+      {
+        op: 'add',
+        path: '/wiring/loads',
+        value: {
+          rail: {
+            kind: 'sender',
+            name: 'Rail sender',
+            amps: 0.01,
+            draws: 'current',
+            when: 'key',
+            fed: '5V',
+            reads: 'fuel',
+            lowPa: 0,
+            highPa: 150 * 6894.757,
+            lowV: 0.5,
+            highV: 4.5,
+          },
+        },
+      },
+    ]);
+    const rail = evaluateStates(sent).find((s) => s.state.kind === 'forced')!.values!.railGauge;
+    const steps = measuredSteps('sensors', sent);
+    expect(steps.map((s) => s.expects!.value)).toEqual([
+      5,
+      0.5,
+      expect.closeTo(0.5 + (4 * rail) / (150 * 6894.757), 4),
+    ]);
+    expect(steps.at(-1)!.at).toMatchObject({ dimension: 'pressure', value: expect.closeTo(rail, 2) });
+  });
+
   test('the newest reading counts, an unread step leaves it open, readings of what is gone count for nothing', () => {
     const steps = measuredSteps('winding', plain);
     const { low, high } = steps[0]!.expects!;

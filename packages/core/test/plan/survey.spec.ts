@@ -21,7 +21,7 @@ const item = (of: FoundItem['of'], closed: boolean): FoundItem => ({
 test('what can be closed has to be, by its name; pins and tools are only kept', () => {
   const open = surveyOpen(FOUND_KINDS.map((of) => item(of, false)));
   expect(open).toEqual(
-    FOUND_KINDS.flatMap((of) => (FOUND[of].closes ? [`A ${of}: ${FOUND[of].closes!.open}`] : [])),
+    FOUND_KINDS.flatMap((of) => (FOUND[of].closes ? [`A ${of}: ${FOUND[of].closes.open}`] : [])),
   );
   expect(open).toHaveLength(3);
   expect(surveyOpen(FOUND_KINDS.map((of) => item(of, true)))).toEqual([]);

@@ -481,3 +481,5 @@ export { findPulls, type LogSeries } from '../../src/prove/procedures/drive-log/
 export { judgeLog } from '../../src/prove/procedures/drive-log/judge-log.ts';
 export { guessLogColumns, readDriveLog } from '../../src/formats/drive-log-csv.ts';
 export { FOUND, FOUND_KINDS, sayFound, surveyOpen, type FoundItem } from '../../src/prove/survey.ts';
+export { waysToForce } from '../../src/prove/forcing.ts';
+export { otherwise } from '../../src/engine/parameters.ts';

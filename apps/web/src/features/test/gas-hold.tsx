@@ -21,7 +21,8 @@ import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { DecayChart } from './decay-chart.tsx';
 import { HoldReadings } from './hold-readings.tsx';
 import { Verdict } from '../../job/record/verdict.tsx';
-import { decayOf, holdPoints, readingsOf, setupOf, signedOff } from '../../job/record/readings.ts';
+import { decayOf, holdPoints, readingsOf, setupOf, signedOff, startOf } from '../../job/record/readings.ts';
+import { TimeLeft } from './time-left.tsx';
 import { SignOff } from '../../job/record/sign-off.tsx';
 
 /** 1 bubble a second of about 3 mm is near 1 mL/min; a fuel line is asked for a tenth of it. */
@@ -156,11 +157,15 @@ function Hold({ run }: { readonly run: RunRow }) {
   const readings = readingsOf(run, queue.waiting);
   const points = holdPoints(readings);
   const result = decayOf(run, points);
+  const firstAt = startOf(readings);
   return (
     <div className="mt-2">
       <p className="headline text-2xl" data-testid="hold-verdict" aria-live="polite">
         {verdictText(result, format)}
       </p>
+      {result.verdict.kind === 'cannot-tell' && firstAt !== undefined && (
+        <TimeLeft until={firstAt + result.verdict.waitS * 1000} />
+      )}
       {points.length > 1 && (
         <p className="text-sm text-soft">
           Leak {format('leak', result.leak, 3)} ± {format('leak', 2 * result.uncertainty, 3)}; limit{' '}

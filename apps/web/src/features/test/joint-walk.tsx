@@ -14,7 +14,7 @@ export function JointWalk({ run }: { readonly run: RunRow | undefined }) {
       run={run}
       kind="joint-walk"
       title="Joint by joint"
-      intro={`${joints.length} joints, from the tank out and back. Pump forced by the service override, engine off: wipe each dry, look, tick.`}
+      intro={`${joints.length} joints, from the tank out and back. Pump forced, engine off: wipe each dry, look, tick.`}
       start={['Start the walk', 'Walk them again']}
       items={joints.map((j) => ({ id: j.id, what: j.where, more: j.what, group: j.line }))}
       good={{ word: 'Dry', result: 'dry' }}

@@ -18,7 +18,7 @@ import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
-import { drawOffs, fuelHoldPoints, readingsOf, signedOff } from '../../job/record/readings.ts';
+import { drawOffs, fuelHoldPoints, readingsOf, signedOff, startOf } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
 import { sayVerdict, Verdict } from '../../job/record/verdict.tsx';
 import { newId } from '../../outbox/ids.ts';
@@ -27,6 +27,7 @@ import { QuantityField } from '../../ui/quantity-field.tsx';
 import { DecayChart } from './decay-chart.tsx';
 import { DrawOff } from './draw-off.tsx';
 import { HoldReadings } from './hold-readings.tsx';
+import { TimeLeft } from './time-left.tsx';
 
 const PSI = 6894.757293168;
 /** Fuel on the cart’s gauge. */
@@ -169,11 +170,15 @@ function Hold({ run }: { readonly run: RunRow }) {
   const start = own[0]?.atS ?? 0;
   const shown = own.map((p) => ({ ...p, atS: p.atS - start }));
   const held = outcome.holds.find((h) => h.isolation === isolation);
+  const firstAt = startOf(readings, isolation);
   return (
     <div className="mt-1">
       <p className="headline text-2xl" data-testid="fuel-hold-verdict" aria-live="polite">
         {sayOutcome(outcome, format)}
       </p>
+      {held?.verdict.kind === 'cannot-tell' && firstAt !== undefined && (
+        <TimeLeft until={firstAt + held.verdict.waitS * 1000} />
+      )}
       {outcome.ways.length > 0 && (
         <ul className="mt-1" data-testid="leak-ways">
           {outcome.ways.map((w) => (

@@ -108,6 +108,7 @@ export function OneReading({
             dimension={dimension}
             correcting={correcting ? now : undefined}
             again={value !== undefined}
+            expected={expects?.value ?? 0}
             onRead={(typed) => {
               onRead(typed, correcting && now ? { corrects: now } : {});
               setCorrecting(false);
@@ -158,15 +159,21 @@ function TypedReading({
   dimension,
   correcting,
   again,
+  expected,
   onRead,
 }: {
   readonly what: string;
   readonly dimension: Dimension;
   readonly correcting: Reading | undefined;
   readonly again: boolean;
+  /** SI; 0: nothing is. */
+  readonly expected: number;
   readonly onRead: (value: number) => void;
 }) {
   const { units } = useSettings();
+  const usual = MOST[dimension] ?? { min: -1e9, max: 1e9 };
+  // The high side of direct injection shows more than any gauge of the cart.
+  const range = { ...usual, max: Math.max(usual.max, 3 * expected) };
   const old = correcting && Number(correcting.payload['value']);
   const [typed, setTyped] = useState<number | null>(null);
   return (
@@ -180,7 +187,7 @@ function TypedReading({
         <ReadingField
           label={correcting ? 'It read' : again ? 'Reads now' : 'Reads'}
           dimension={dimension}
-          range={MOST[dimension] ?? { min: -1e9, max: 1e9 }}
+          range={range}
           start={old === undefined ? '' : editText(dimension, old, units, 5)}
           onRead={setTyped}
         />

@@ -11,6 +11,7 @@ import { Headline } from '../../ui/headline.tsx';
 import { Cautions } from '../../job/record/cautions.tsx';
 import { DryTest } from './dry-test.tsx';
 import { DriveLog } from './drive-log.tsx';
+import { ForcedPumps } from './forced-pumps.tsx';
 import { GasHold } from './gas-hold.tsx';
 import { LiquidHold } from './liquid-hold.tsx';
 import { ProbeProvider } from '../../job/record/live/probe-context.tsx';
@@ -39,6 +40,7 @@ const ORDER: readonly (MeasuredId | ((newest: Newest) => ReactNode))[] = [
   'flow-catch',
   'cranking',
   'running',
+  'high-side',
   'hot-soak',
   (newest) => <DriveLog key="drive-log" run={newest('drive-log')} />,
 ];
@@ -72,6 +74,7 @@ export function TestPage() {
         second="Readings are kept on this device until the shop’s server has them."
       />
       <Cautions kinds={['wiring', 'fuel', 'gas', 'running']} />
+      <ForcedPumps />
       <WaitingNotes />
       {runs.error ? (
         <p role="alert" className="mt-4 text-stop">

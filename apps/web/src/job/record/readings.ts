@@ -96,6 +96,15 @@ export const drawOffs = (readings: readonly Reading[]): DrawOff[] =>
       after: gauge(Number(payload['afterPa'])),
     }));
 
+/** When the first reading that counts was taken, ms since 1970; of one capping where it is said. */
+export function startOf(readings: readonly Reading[], isolation?: Isolation): number | undefined {
+  const first = standing(readings).find(
+    (r) =>
+      r.kind === 'pressure' && (isolation === undefined || (r.payload['isolation'] ?? 'open') === isolation),
+  );
+  return first && Date.parse(first.takenAt);
+}
+
 export const decayOf = (run: RunRow, points: readonly HoldPoint[]): DecayResult =>
   gasDecay(
     setupOf(run),

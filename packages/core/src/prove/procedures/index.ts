@@ -5,6 +5,7 @@ import { basePressure } from './base-pressure.ts';
 import { cranking } from './cranking.ts';
 import { eachPump } from './each-pump.ts';
 import { flowCatch } from './flow-catch.ts';
+import { highSide } from './high-side.ts';
 import { hotSoak } from './hot-soak.ts';
 import { prime } from './prime.ts';
 import { reference } from './reference.ts';
@@ -25,6 +26,7 @@ export const MEASURED = {
   'flow-catch': flowCatch,
   cranking,
   running,
+  'high-side': highSide,
   'hot-soak': hotSoak,
 } satisfies Record<MeasuredId, MeasuredProcedure> as Readonly<Record<MeasuredId, MeasuredProcedure>>;
 
