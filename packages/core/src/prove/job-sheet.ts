@@ -8,6 +8,7 @@ import { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
 import { ENDS } from '../kinds/plumbing/run/ends.ts';
 import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
 import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
+import { capital } from '../quantities/text.ts';
 import type { Dimension } from '../quantities/units.ts';
 import { connectionsOf } from '../supply/joining/connections.ts';
 import { jointList } from '../supply/joints.ts';
@@ -305,7 +306,7 @@ function tightenSteps(doc: JobDocument): Draft[] {
     .map((j): Draft => ({
       id: `tighten:${j.id}`,
       does: j.where,
-      how: `${j.what}: ${j.care!.tighten}. ${j.care!.does}; ${j.care!.never}. Two wrenches, then the paint mark.`,
+      how: `${capital(j.what)}: ${j.care!.tighten}. ${capital(j.care!.does)}; ${j.care!.never}. Two wrenches, then the paint mark.`,
       needs: [`started:${j.pathId}`],
       makes: [`joint:${j.id}`],
     }));

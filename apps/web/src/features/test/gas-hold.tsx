@@ -129,7 +129,8 @@ function SetUp({ again }: { readonly again: boolean }) {
         />
       </div>
       <p className="mt-2 text-sm">
-        This gauge needs <strong>{format('time', proposal.waitS)}</strong> to prove that leak.{' '}
+        This gauge needs <strong>{format('time', proposal.waitS, proposal.waitS > 600 ? 0 : 1)}</strong> to
+        prove that leak.{' '}
         {proposal.waitS > HOLD_PATIENCE && (
           <>
             In 15 minutes it proves a section of up to <strong>{format('volume', proposal.sectionM3)}</strong>

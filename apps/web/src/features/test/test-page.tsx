@@ -1,7 +1,8 @@
 import { MEASURED, type MeasuredId } from '@venula/core/prove';
+import { runName } from '@venula/core/formats';
 import { sayState } from '@venula/core/say';
 import { useRuns } from '../../api/queries.ts';
-import type { ReactNode } from 'react';
+import type { ComponentType } from 'react';
 import type { RunKind, RunRow } from '../../api/types.ts';
 import { tell } from '../../api/client.ts';
 import { useFormat } from '../../app/settings.ts';
@@ -24,26 +25,49 @@ import { useMeasuredSteps } from './use-measured-steps.ts';
 
 type Newest = (kind: RunKind) => RunRow | undefined;
 
+/** Tests that are more than a list of readings. */
+const OTHERS = {
+  'dry-test': DryTest,
+  'joint-walk': JointWalk,
+  'gas-hold': GasHold,
+  'liquid-hold': LiquidHold,
+  'drive-log': DriveLog,
+} satisfies Partial<Record<RunKind, ComponentType<{ readonly run: RunRow | undefined }>>>;
+type OtherId = keyof typeof OTHERS;
+
 /** Tests in the order they are done: dry, tight, then by what they read. */
-const ORDER: readonly (MeasuredId | ((newest: Newest) => ReactNode))[] = [
+const KINDS: readonly (MeasuredId | OtherId)[] = [
   'winding',
-  (newest) => <DryTest key="dry-test" run={newest('dry-test')} />,
+  'dry-test',
   'volts',
   'sensors',
-  (newest) => <JointWalk key="joint-walk" run={newest('joint-walk')} />,
-  (newest) => <GasHold key="gas-hold" run={newest('gas-hold')} />,
+  'joint-walk',
+  'gas-hold',
   'prime',
   'each-pump',
   'base-pressure',
-  (newest) => <LiquidHold key="liquid-hold" run={newest('liquid-hold')} />,
+  'liquid-hold',
   'reference',
   'flow-catch',
   'cranking',
   'running',
   'high-side',
   'hot-soak',
-  (newest) => <DriveLog key="drive-log" run={newest('drive-log')} />,
+  'drive-log',
 ];
+const isOther = (kind: MeasuredId | OtherId): kind is OtherId => kind in OTHERS;
+
+/** The first test, in their order, that failed or is not signed off; none where nothing is under way. */
+function whereItStands(newest: Newest): { readonly kind: RunKind; readonly failed: boolean } | undefined {
+  const open = KINDS.flatMap((kind) => {
+    const run = newest(kind);
+    const end = run?.readings.find((r) => r.kind === 'sign-off');
+    return run && end?.payload['verdict'] !== 'pass'
+      ? [{ kind, failed: end?.payload['verdict'] === 'fail' }]
+      : [];
+  });
+  return open.find((o) => o.failed) ?? open[0];
+}
 
 export function TestPage() {
   const stops = useJob((job) => job.live.plan?.findings.filter((f) => f.severity === 'stop').length);
@@ -51,25 +75,35 @@ export function TestPage() {
   const runs = useRuns(id);
   const newest = (kind: RunKind) => runs.data?.filter((r) => r.kind === kind).at(-1);
   const measured = useMeasuredSteps();
-  const list = (kind: MeasuredId) => (
-    <MeasuredTest
-      key={kind}
-      procedure={MEASURED[kind]}
-      steps={measured.answer?.[kind] ?? []}
-      run={newest(kind)}
-    />
-  );
+  const at = whereItStands(newest);
+  const test = (kind: MeasuredId | OtherId) => {
+    if (!isOther(kind))
+      return (
+        <MeasuredTest
+          key={kind}
+          procedure={MEASURED[kind]}
+          steps={measured.answer?.[kind] ?? []}
+          run={newest(kind)}
+        />
+      );
+    const Test = OTHERS[kind];
+    return <Test key={kind} run={newest(kind)} />;
+  };
   return (
     <StageFrame aside={<Predictions />} asideName="What you should read">
       <Headline
-        tone={stops !== undefined && stops > 0 ? 'stop' : 'good'}
+        tone={(stops !== undefined && stops > 0) || at?.failed ? 'stop' : 'good'}
         sentence={
           // No word of testing before the plan is judged.
           stops === undefined
             ? 'Checking the plan…'
             : stops > 0
               ? `Fix ${stops === 1 ? '1 stop' : `${stops} stops`} before fuel goes in.`
-              : 'Test in this order: wiring dry, the joints, the hold, then the readings.'
+              : at
+                ? at.failed
+                  ? `${runName(at.kind)}: failed. Mend it, then test it again.`
+                  : `${runName(at.kind)}: under way.`
+                : 'Test in this order: wiring dry, the joints, the hold, then the readings.'
         }
         second="Readings are kept on this device until the shop’s server has them."
       />
@@ -91,7 +125,7 @@ export function TestPage() {
           )}
           <ProbeProvider>
             <ShopInstruments lead={person.role === 'lead'} />
-            {ORDER.map((one) => (typeof one === 'string' ? list(one) : one(newest)))}
+            {KINDS.map(test)}
           </ProbeProvider>
         </>
       ) : (
