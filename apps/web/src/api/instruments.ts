@@ -68,6 +68,8 @@ export type Live =
 
 /** A stream that has said nothing for so long has no news: what it said last is no reading any more, ms. */
 const SILENT_MS = 1_500;
+/** A busy server turns a stream away: asked again after so long, ms. */
+const AGAIN_MS = 2_000;
 const CONNECTING: Live = { state: 'connecting' };
 const LOST: Live = { state: 'lost' };
 
@@ -77,17 +79,27 @@ export function useLive(instrumentId: string | undefined, dimension: Dimension):
   const of = `${instrumentId ?? ''} ${dimension}`;
   useEffect(() => {
     if (instrumentId === undefined) return;
-    const source = new EventSource(`/api/v1/instruments/${instrumentId}/live?reads=${dimension}`);
     const say = (live: Live) => setHeard({ of, live });
+    let source: EventSource;
+    let again = 0;
     let silent = window.setTimeout(() => say(LOST), SILENT_MS);
-    source.onmessage = (e: MessageEvent<string>) => {
-      window.clearTimeout(silent);
-      silent = window.setTimeout(() => say(LOST), SILENT_MS);
-      say(JSON.parse(e.data) as Live);
+    const open = (): void => {
+      source = new EventSource(`/api/v1/instruments/${instrumentId}/live?reads=${dimension}`);
+      source.onmessage = (e: MessageEvent<string>) => {
+        window.clearTimeout(silent);
+        silent = window.setTimeout(() => say(LOST), SILENT_MS);
+        say(JSON.parse(e.data) as Live);
+      };
+      source.onerror = () => {
+        say(LOST);
+        // The browser comes back by itself after a lost line, not after an answer that says no.
+        if (source.readyState === EventSource.CLOSED) again = window.setTimeout(open, AGAIN_MS);
+      };
     };
-    source.onerror = () => say(LOST);
+    open();
     return () => {
       window.clearTimeout(silent);
+      window.clearTimeout(again);
       source.close();
     };
   }, [instrumentId, dimension, of]);

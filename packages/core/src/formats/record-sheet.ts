@@ -310,11 +310,18 @@ function tunerFuel({ brief }: JobDocument, q: Write): SheetSection {
 function tunerSensors({ wiring }: JobDocument, q: Write): SheetSection {
   const rows = Object.values(wiring.loads ?? {}).flatMap((l) =>
     l.kind === 'sender'
-      ? [[l.name, `${l.lowV} V at ${q('pressure', l.lowPa)}`, `${l.highV} V at ${q('pressure', l.highPa)}`]]
+      ? [
+          [
+            l.name,
+            l.input ?? 'not said',
+            `${l.lowV} V at ${q('pressure', l.lowPa)}`,
+            `${l.highV} V at ${q('pressure', l.highPa)}`,
+          ],
+        ]
       : [],
   );
   return rows.length > 0
-    ? { title: 'Sensors', table: { head: ['Sensor', 'Low end', 'High end'], rows } }
+    ? { title: 'Sensors', table: { head: ['Sensor', 'Input', 'Low end', 'High end'], rows } }
     : { title: 'Sensors', lines: ['None in this plan.'] };
 }
 

@@ -1,7 +1,7 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { choice, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
+import { choice, labelled, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
 import { BOX, nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { loadFields } from '../loads/fields.ts';
 import { billLine } from '../../bill-line.ts';
@@ -36,6 +36,8 @@ const task = {
     labelled('Reads', choice({ fuel: 'fuel pressure', boost: 'manifold pressure', other: 'something else' })),
     'not said',
   ),
+  /** Where its signal goes, by the controller’s own name: the channel map. */
+  input: optional(labelled('Goes to input', text(60)), 'not said'),
   proofPa: optional(
     quantity({
       label: 'Stands up to',
