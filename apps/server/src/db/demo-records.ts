@@ -204,8 +204,8 @@ class Writer {
     const series = pullAsPlanned(this.doc);
     const taken: Taken[] = [{ kind: 'log', payload: { file: 'road-pull.csv', series }, afterS: 60 }];
     return this.rows('drive-log', {}, daysAgo, taken, () => {
-      const { verdict, pulls, misses, usually } = judgeLog(this.doc, series);
-      return { verdict, pulls, misses, usually };
+      const { verdict, pulls, misses, usually, proves } = judgeLog(this.doc, series);
+      return { verdict, pulls, misses, usually, proves };
     });
   }
 

@@ -1,6 +1,7 @@
 import type { JobDocument } from '@venula/core/document';
 import {
   buildOutcome,
+  fuelHoldMark,
   gasDecay,
   leakWayName,
   liquidOutcome,
@@ -97,6 +98,7 @@ export function liquidHoldOutcome(
       verdict: h.verdict.kind,
     })),
     leaking: found.ways.flatMap((w) => (w.verdict === 'leaks' ? [leakWayName(document, w.way)] : [])),
+    proves: fuelHoldMark(document),
   };
 }
 

@@ -173,12 +173,16 @@ export class TestRunsService {
       case 'gas-hold':
         return holdOutcome(run, readings);
       case 'liquid-hold':
-        return liquidHoldOutcome(run, readings, document);
+        return { ...liquidHoldOutcome(run, readings, document), planVersion };
       case 'drive-log': {
         const series = logOf(readings);
         if (!series) return { verdict: 'incomplete', planVersion };
-        const { verdict, pulls, misses, usually } = await this.pool.now({ ask: 'log', document, series });
-        return { verdict, pulls, misses, usually, planVersion };
+        const { verdict, pulls, misses, usually, proves } = await this.pool.now({
+          ask: 'log',
+          document,
+          series,
+        });
+        return { verdict, pulls, misses, usually, proves, planVersion };
       }
       case 'dry-test':
         return { ...dryOutcome(steps, readings), planVersion };
@@ -214,11 +218,13 @@ function refuseForeign(run: TestRun, body: NewReading, { document, steps }: Plan
       `A ${run.kind} takes no reading of the kind “${body.kind}”.`,
       `Send a “${runSpec(run.kind).takes.join('” or “')}” reading, or start the other test.`,
     );
-  const { jointId, rowId, stepId, pressurePa } = body.payload as {
+  const { jointId, rowId, stepId, pressurePa, beforePa, afterPa } = body.payload as {
     jointId?: string;
     rowId?: string;
     stepId?: string;
     pressurePa?: number;
+    beforePa?: number;
+    afterPa?: number;
   };
   if (body.kind === 'joint' && !jointList(document).some((j) => j.id === jointId))
     throw refused(
@@ -242,11 +248,12 @@ function refuseForeign(run: TestRun, body: NewReading, { document, steps }: Plan
       'Reload the list: the plan has changed since.',
     );
   const most = (run.setup as { gaugeMaxPa?: number }).gaugeMaxPa ?? GAUGE_MOST_PA;
-  if (body.kind === 'pressure' && (pressurePa ?? 0) > most)
+  const read = Math.max(pressurePa ?? 0, beforePa ?? 0, afterPa ?? 0);
+  if (read > most)
     throw refused(
       'OFF_THE_GAUGE',
-      'payload.pressurePa',
-      `${((pressurePa ?? 0) / 1000).toFixed(1)} kPa is more than the gauge of this hold shows.`,
+      `payload.${pressurePa === undefined ? 'beforePa' : 'pressurePa'}`,
+      `${(read / 1000).toFixed(1)} kPa is more than the gauge of this hold shows.`,
       `Enter 0 to ${(most / 1000).toFixed(0)} kPa, or start the hold again with the gauge you use.`,
     );
 }

@@ -55,6 +55,7 @@ export {
   type WayLeak,
 } from '../prove/procedures/liquid-hold/isolate.ts';
 export {
+  fuelHoldMark,
   leakWayName,
   liquidOutcome,
   type LiquidOutcome,

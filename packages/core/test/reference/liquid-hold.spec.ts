@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
   DROP_M3,
+  fuelHoldMark,
   fullReturnJob,
   gauge,
   giveWithGas,
@@ -16,7 +17,7 @@ import {
   stiffnessOf,
   type Isolation,
 } from '../support/core.ts';
-import { demoJobs } from '../support/examples.ts';
+import { applied, demoJobs } from '../support/examples.ts';
 
 const at = (atS: number, kPa: number, kelvin = 293.15) => ({ atS, pressure: gauge(kPa * 1e3), kelvin });
 const line = { stiffness: { give: 2e-11, u: 0 }, swells: 1e-6, resolution: 690, limit: 2e-9 };
@@ -153,6 +154,15 @@ describe('Which way it leaks', () => {
 });
 
 describe('Fuel that stands under pressure', () => {
+  test('a hold is of an older plan once the line it held is another', () => {
+    const plain = fullReturnJob('x');
+    const as = (path: string, value: unknown) =>
+      fuelHoldMark(applied(plain, [{ op: 'replace', path, value }]));
+    expect(as('/title', 'Renamed')).toBe(fuelHoldMark(plain));
+    expect(as('/plumbing/elements/return/lengthM', 9)).toBe(fuelHoldMark(plain));
+    expect(as('/plumbing/elements/feed/lengthM', 9)).not.toBe(fuelHoldMark(plain));
+  });
+
   test.each([...PATTERNS.map((p) => [p.id, p.job(p.name)] as const), ...demoJobs()])(
     '%s: what is held is part of what a hold with gas fills, and gives and swells',
     (_, doc) => {

@@ -474,7 +474,7 @@ export {
   type LiquidReading,
 } from '../../src/prove/procedures/liquid-hold/liquid-hold.ts';
 export { ISOLATIONS, leakWays, type Isolation } from '../../src/prove/procedures/liquid-hold/isolate.ts';
-export { leakWayName, liquidOutcome } from '../../src/prove/procedures/liquid-hold/outcome.ts';
+export { fuelHoldMark, leakWayName, liquidOutcome } from '../../src/prove/procedures/liquid-hold/outcome.ts';
 export { sayRule } from '../../src/say/rule.ts';
 export { heldFuel } from '../../src/engine/sealed-fuel.ts';
 export { findPulls, type LogSeries } from '../../src/prove/procedures/drive-log/series.ts';

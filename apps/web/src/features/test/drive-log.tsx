@@ -5,8 +5,9 @@ import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
-import { readingsOf, signedOff, standing } from '../../job/record/readings.ts';
+import { readingsOf, signedOff, standing, type Reading } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
+import { isStale, StaleNote } from '../../job/record/stale.tsx';
 import { sayVerdict, Verdict } from '../../job/record/verdict.tsx';
 import { newId } from '../../outbox/ids.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
@@ -81,7 +82,7 @@ export function DriveLog({ run }: { readonly run: RunRow | undefined }) {
         </>
       ) : (
         <>
-          {log && <Judged log={log} />}
+          {log && <Judged log={log} done={done} />}
           {!readOnly && (
             <form
               onSubmit={(e) => {
@@ -102,7 +103,7 @@ export function DriveLog({ run }: { readonly run: RunRow | undefined }) {
   );
 }
 
-function Judged({ log }: { readonly log: KeptLog }) {
+function Judged({ log, done }: { readonly log: KeptLog; readonly done?: Reading | undefined }) {
   const doc = useDoc();
   const about = useMemo(() => ({ doc, series: log.series }), [doc, log.series]);
   const { answer, fresh, fault, again } = useAnswer(
@@ -114,5 +115,10 @@ function Judged({ log }: { readonly log: KeptLog }) {
   );
   if (fault !== null) return <LaneFaultNote what="The log could not be judged" why={fault} again={again} />;
   if (!answer || !fresh) return <p className="text-soft">Driving the plan along the same pull…</p>;
-  return <LogVerdict file={log.file} outcome={answer} />;
+  return (
+    <>
+      {isStale(done, answer.proves) && <StaleNote />}
+      <LogVerdict file={log.file} outcome={answer} />
+    </>
+  );
 }

@@ -1,5 +1,6 @@
 import {
   DROP_M3,
+  fuelHoldMark,
   giveWithGas,
   ISOLATIONS,
   leakWayName,
@@ -20,6 +21,7 @@ import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { drawOffs, fuelHoldPoints, readingsOf, signedOff, startOf } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
+import { isStale, StaleNote } from '../../job/record/stale.tsx';
 import { sayVerdict, Verdict } from '../../job/record/verdict.tsx';
 import { newId } from '../../outbox/ids.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
@@ -62,6 +64,8 @@ export function LiquidHold({ run }: { readonly run: RunRow | undefined }) {
   const readings = run ? readingsOf(run, queue.waiting) : [];
   const done = signedOff(readings);
   const begun = run !== undefined && done === undefined;
+  const doc = useDoc();
+  const stale = useMemo(() => isStale(done, fuelHoldMark(doc)), [done, doc]);
   return (
     <details
       className="mt-3 border-t-2 border-ink"
@@ -79,6 +83,7 @@ export function LiquidHold({ run }: { readonly run: RunRow | undefined }) {
         </span>
       </summary>
       {done && run && <Verdict payload={done.payload} author={done.author} at={done.takenAt} />}
+      {stale && <StaleNote />}
       {begun && run ? <Hold run={run} /> : <SetUp again={done !== undefined} />}
     </details>
   );

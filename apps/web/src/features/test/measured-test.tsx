@@ -13,6 +13,7 @@ import { useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { readingsOf, signedOff, standing, type Reading } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
+import { isStale, StaleNote } from '../../job/record/stale.tsx';
 import { sayVerdict, Verdict } from '../../job/record/verdict.tsx';
 import { newId } from '../../outbox/ids.ts';
 import { OneReading } from './one-reading.tsx';
@@ -41,8 +42,7 @@ export function MeasuredTest({
   const newest = newestOf(measuredOf(readings));
   const begun = run !== undefined && done === undefined;
   const looked = steps.filter((s) => newest.has(s.id)).length;
-  const stale =
-    done !== undefined && done.payload['proves'] !== undefined && done.payload['proves'] !== proofMark(steps);
+  const stale = isStale(done, proofMark(steps));
   // What was off stays in sight.
   const off = done !== undefined && done.payload['verdict'] !== 'pass';
   if (steps.length === 0) return null;
@@ -64,11 +64,7 @@ export function MeasuredTest({
       {done && (
         <>
           <Verdict payload={done.payload} author={done.author} at={done.takenAt} />
-          {stale && (
-            <p className="font-semibold text-fix">
-              The plan has changed what this proves: take these readings again.
-            </p>
-          )}
+          {stale && <StaleNote />}
         </>
       )}
       {begun && run ? (
