@@ -33,8 +33,9 @@ const liquidSetup = Joi.object({
   resolutionPa: Joi.number().min(1).max(50e3).required(),
   limitM3s: Joi.number().min(1e-11).max(1e-6).required(),
   gaugeMaxPa: Joi.number().min(20e3).max(FUEL_GAUGE_MOST_PA).required(),
-  volumeM3: Joi.number().min(1e-7).max(0.05).required(),
-  swellsM3K: Joi.number().min(0).max(1e-3).required(),
+  /** As much as the largest plan the format takes holds. */
+  volumeM3: Joi.number().min(1e-7).max(5).required(),
+  swellsM3K: Joi.number().min(0).max(1e-2).required(),
 });
 
 const LISTED: RunSpec = { takes: ['measured'], setup: plain, steps: true };

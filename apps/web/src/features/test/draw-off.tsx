@@ -1,4 +1,4 @@
-import { giveWithGas, type Stiffness } from '@venula/core/prove';
+import { DROP_M3, giveWithGas, type Stiffness } from '@venula/core/prove';
 import { heldFuel } from '@venula/core/engine';
 import { useMemo, useState } from 'react';
 import { setBench } from '../../api/instruments.ts';
@@ -17,6 +17,15 @@ const ML = 1e-6;
 /** Softer than its parts by this much: there is gas in it. */
 const GASSY = 3;
 
+const AMOUNTS = [
+  { name: 'A milliliter', m3: ML },
+  { name: 'A tenth of a milliliter', m3: ML / 10 },
+  { name: 'A drop', m3: DROP_M3 },
+] as const;
+/** What is spoken of: as much as a stiff line gives before it has nothing left. */
+const amountFor = (give: number, basePa: number): (typeof AMOUNTS)[number] =>
+  AMOUNTS.find(({ m3 }) => m3 / give < 0.8 * basePa) ?? AMOUNTS.at(-1)!;
+
 /** A milliliter or two drawn off into a syringe, and what the gauge says of it. */
 export function DrawOff({ run, stiffness }: { readonly run: RunRow; readonly stiffness: Stiffness | null }) {
   const doc = useDoc();
@@ -24,6 +33,7 @@ export function DrawOff({ run, stiffness }: { readonly run: RunRow; readonly sti
   const queue = useReadingQueue(id);
   const format = useFormat();
   const solid = useMemo(() => giveWithGas(heldFuel(doc).give, 0, doc.brief.basePressurePa + AIR), [doc]);
+  const amount = amountFor(solid, doc.brief.basePressurePa);
   const [drawnM3, setDrawn] = useState(ML);
   const [before, setBefore] = useState<number | null>(null);
   const [after, setAfter] = useState<number | null>(null);
@@ -36,18 +46,19 @@ export function DrawOff({ run, stiffness }: { readonly run: RunRow; readonly sti
     <section className="mt-3 border-l-4 border-rule pl-3" aria-label="How soft the line is">
       {stiffness ? (
         <p>
-          A milliliter takes <strong>{format('pressure', ML / stiffness.give)}</strong> off the line.{' '}
+          {amount.name} takes <strong>{format('pressure', amount.m3 / stiffness.give)}</strong> off the line.{' '}
           {stiffness.give > GASSY * solid && (
             <span className="text-fix">
-              Without gas in it that would be {format('pressure', ML / solid)}: bleed it, and it tells a leak
-              sooner.
+              Without gas in it that would be {format('pressure', amount.m3 / solid)}: bleed it, and it tells
+              a leak sooner.
             </span>
           )}
         </p>
       ) : (
         <p>
-          Syringe on the gauge port or a bleed, rag and eye protection. By its parts a milliliter takes up to{' '}
-          {format('pressure', ML / solid)} off; gas left in the line makes it less.
+          Syringe on the gauge port or a bleed, rag and eye protection. By its parts{' '}
+          {amount.name.toLowerCase()} takes up to {format('pressure', amount.m3 / solid)} off; gas left in the
+          line makes it less.
         </p>
       )}
       {!readOnly && (

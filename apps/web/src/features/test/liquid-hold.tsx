@@ -125,9 +125,9 @@ function SetUp({ again }: { readonly again: boolean }) {
       }
     >
       <p className="text-soft">
-        Pump stopped, the pressure should stand. The fuel shut in is {format('volume', held.volume)}; half a
-        degree moves it as much as {format('time', wait)} of a leak at the limit would, so hold at least that
-        long.
+        Pump stopped, the pressure should stand. The fuel shut in is {format('volume', held.volume)}, and it
+        moves with every degree: a leak at the limit shows after {format('time', wait, wait > 600 ? 0 : 1)},
+        so hold at least that long.
       </p>
       <div className="mt-2 grid grid-cols-3 gap-3 max-md:grid-cols-1">
         <QuantityField
@@ -272,7 +272,7 @@ function sayOutcome(
   format: ReturnType<typeof useFormat>,
 ): string {
   const whole = holds.find((h) => h.isolation === 'open');
-  if (!stiffness) return 'First draw a milliliter off: it shows how soft the line is.';
+  if (!stiffness) return 'First draw a little off: it shows how soft the line is.';
   if (ways.some((w) => w.verdict === 'leaks')) return 'Leaks: see which way below.';
   if (!whole || verdict === 'incomplete' || verdict === 'no-data')
     return 'Up to pressure, pump off, everything open: take the first reading.';

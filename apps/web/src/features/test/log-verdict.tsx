@@ -17,6 +17,9 @@ const WORDS: Readonly<Record<LogPoint['side'], string>> = {
   unjudged: 'no figure',
 };
 
+/** The middle of a stretch: to ten revolutions and no finer. */
+const toTens = (rpm: number): number => Math.round(rpm / 10) * 10;
+
 /** What a log comes to: the sentence, what it usually is, and the pull beside the plan’s. */
 export function LogVerdict({ file, outcome }: { readonly file: string; readonly outcome: LogOutcome }) {
   const format = useFormat();
@@ -43,7 +46,7 @@ export function LogVerdict({ file, outcome }: { readonly file: string; readonly 
         role="status"
       >
         {worst
-          ? `Sags to ${format('pressure', worst.differential)} over the manifold at ${format('engineSpeed', worst.rpm)}; the plan holds ${format('pressure', worst.expects!.value)} there.`
+          ? `Sags to ${format('pressure', worst.differential)} over the manifold at ${format('engineSpeed', toTens(worst.rpm))}; the plan holds ${format('pressure', worst.expects!.value)} there.`
           : misses.length > 0
             ? `${misses[0]!.does}: ${format(misses[0]!.dimension, misses[0]!.value)}.`
             : `Fuel pressure holds over the manifold through ${pulls === 1 ? 'the pull' : `all ${pulls} pulls`}.`}
@@ -95,7 +98,8 @@ export function LogVerdict({ file, outcome }: { readonly file: string; readonly 
           <caption className="sr-only">The pull in stretches of 500 rpm</caption>
           <thead>
             <tr className="label border-b-2 border-ink text-soft">
-              {['Speed', 'Manifold', 'Fuel over it', 'Plan', 'Volts', 'Lambda', ''].map((h) => (
+              {/* What it comes to stands where a phone still shows it. */}
+              {['Speed', 'Fuel over it', 'Plan', '', 'Manifold', 'Volts', 'Lambda'].map((h) => (
                 <th key={h} scope="col" className="cell num py-1">
                   {h || <span className="sr-only">Verdict</span>}
                 </th>
@@ -105,13 +109,13 @@ export function LogVerdict({ file, outcome }: { readonly file: string; readonly 
           <tbody>
             {own.map((p) => (
               <tr key={p.rpm} className="border-b border-rule">
-                <td className="cell num py-1">{format('engineSpeed', p.rpm)}</td>
-                <td className="cell num py-1">{format('manifold', p.manifoldPa)}</td>
+                <td className="cell num py-1">{format('engineSpeed', toTens(p.rpm))}</td>
                 <td className="cell num py-1 font-semibold">{format('pressure', p.differential)}</td>
                 <td className="cell num py-1">{p.expects ? format('pressure', p.expects.value) : '–'}</td>
+                <td className={`cell num py-1 font-semibold ${TONES[p.side]}`}>{WORDS[p.side]}</td>
+                <td className="cell num py-1">{format('manifold', p.manifoldPa)}</td>
                 <td className="cell num py-1">{p.volts === null ? '–' : format('volts', p.volts)}</td>
                 <td className="cell num py-1">{p.lambda === null ? '–' : p.lambda.toFixed(2)}</td>
-                <td className={`cell num py-1 font-semibold ${TONES[p.side]}`}>{WORDS[p.side]}</td>
               </tr>
             ))}
           </tbody>
