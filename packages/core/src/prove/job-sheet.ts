@@ -115,25 +115,36 @@ const SAFE: readonly Draft[] = [
   },
 ];
 
+/** Each thing once: a part may stand in two paths of a plan that is not finished yet. */
+function once<T>(things: readonly T[], idOf: (thing: T) => string): T[] {
+  const seen = new Set<string>();
+  return things.filter((t) => !seen.has(idOf(t)) && seen.add(idOf(t)));
+}
+
 const runsOf = (doc: JobDocument): (readonly [string, ElementOf<'run'>])[] =>
-  inFlowOrder(doc.plumbing.paths).flatMap(([, p]) =>
-    p.order.flatMap((id) => {
-      const e = doc.plumbing.elements[id];
-      return e?.kind === 'run' ? [[id, e] as const] : [];
-    }),
+  once(
+    inFlowOrder(doc.plumbing.paths).flatMap(([, p]) =>
+      p.order.flatMap((id) => {
+        const e = doc.plumbing.elements[id];
+        return e?.kind === 'run' ? [[id, e] as const] : [];
+      }),
+    ),
+    ([id]) => id,
   );
 const isMade = (e: ElementOf<'run'>): boolean => !e.existing && e.zone !== 'in-tank';
 
 /** Parts in the order the fuel meets them, with whether they lie in the tank. */
-function partsOf(doc: JobDocument) {
-  return inFlowOrder(doc.plumbing.paths).flatMap(([, path]) => {
-    const order = path.order.filter((id) => doc.plumbing.elements[id]);
-    return order.flatMap((id, at) => {
-      const e = doc.plumbing.elements[id]!;
-      return e.kind === 'run' ? [] : [{ id, e, inTank: liesInTank(doc, path, order, at) }];
-    });
-  });
-}
+const partsOf = (doc: JobDocument) =>
+  once(
+    inFlowOrder(doc.plumbing.paths).flatMap(([, path]) => {
+      const order = path.order.filter((id) => doc.plumbing.elements[id]);
+      return order.flatMap((id, at) => {
+        const e = doc.plumbing.elements[id]!;
+        return e.kind === 'run' ? [] : [{ id, e, inTank: liesInTank(doc, path, order, at) }];
+      });
+    }),
+    (p) => p.id,
+  );
 
 function tankSteps(doc: JobDocument): Draft[] {
   const inside = partsOf(doc).filter((p) => p.inTank);
