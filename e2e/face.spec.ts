@@ -19,6 +19,8 @@ for (const [job, views, assistive] of [
   test(`${job}: on every view and width no text is cut or small, no target too small or too close for a glove, nothing off the page`, async ({
     page,
   }) => {
+    // Some eighty looks, each with its assistive tools: minutes on a busy machine, and more of them with every view.
+    test.setTimeout(900_000);
     await signIn(page);
     await page.getByRole('link', { name: new RegExp(job) }).click();
     await page.waitForURL(/jobs\/[^/]+\//);
