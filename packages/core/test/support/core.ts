@@ -462,7 +462,9 @@ export { terminalKey } from '../../src/kinds/wiring/fields.ts';
 export { USUAL_DRIVER } from '../../src/kinds/plumbing/pump/shape.ts';
 export { MEASURED_IDS } from '../../src/prove/contract.ts';
 export { fitSlope } from '../../src/prove/least-squares.ts';
-export { buildOutcome, jobSheet, type BuildStep } from '../../src/prove/job-sheet.ts';
+export { jobSheet } from '../../src/prove/job-sheet/job-sheet.ts';
+export { buildOutcome } from '../../src/prove/job-sheet/outcome.ts';
+export type { BuildStep } from '../../src/prove/job-sheet/step.ts';
 export { measuredOutcome, newestOf, proofMark, stepVerdict } from '../../src/prove/measured.ts';
 export { measuredSteps } from '../../src/prove/procedures/index.ts';
 export {

@@ -1,4 +1,4 @@
-import type { HoseKindId } from '../kinds/plumbing/run/hoses.ts';
+import type { HoseKindId } from '../../kinds/plumbing/run/hoses.ts';
 
 const SWAB = 'Swab and blow it out; cap both ends until it goes in.';
 

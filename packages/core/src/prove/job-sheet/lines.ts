@@ -1,0 +1,73 @@
+import { inFlowOrder } from '../../document/flow-order.ts';
+import type { JobDocument } from '../../document/job-document.ts';
+import { cutLength } from '../../kinds/plumbing/run/end-sizes.ts';
+import { ENDS } from '../../kinds/plumbing/run/ends.ts';
+import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
+import { capital } from '../../quantities/text.ts';
+import { connectionsOf } from '../../supply/joining/connections.ts';
+import { jointList } from '../../supply/joints.ts';
+import { HOSE_STEPS } from './hose-steps.ts';
+import { isMade, runsOf } from './plan-parts.ts';
+import type { Draft } from './step.ts';
+
+export function hoseSteps(doc: JobDocument): Draft[] {
+  return runsOf(doc)
+    .filter(([, e]) => isMade(e))
+    .map(([id, e]): Draft => ({
+      id: `make:${id}`,
+      does: `${e.name}: ${HOSE_KINDS[e.hose].name}, -${e.dash}, ${ENDS[e.ends[0]!].name} and ${ENDS[e.ends[1]!].name}`,
+      how: HOSE_STEPS[e.hose],
+      figures: [
+        { label: 'Cut', dimension: 'tape', value: cutLength(e) },
+        { label: 'Seat to seat', dimension: 'tape', value: e.lengthM },
+      ],
+      asksLength: id,
+      needs: ['safe'],
+      makes: [`line:${id}`],
+    }));
+}
+
+export function routeSteps(doc: JobDocument): Draft[] {
+  return runsOf(doc)
+    .filter(([, e]) => isMade(e))
+    .map(([id, e]): Draft => ({
+      id: `route:${id}`,
+      does: `${e.name} in its way, clipped`,
+      how: doc.routing?.lines[id]
+        ? 'As routed: clips, sleeve and distances on the Route page.'
+        : 'A cushioned clip every 18 in, clear of what is hot, moves or is sharp.',
+      needs: [`line:${id}`],
+      makes: [`laid:${id}`],
+    }));
+}
+
+export function startSteps(doc: JobDocument): Draft[] {
+  return inFlowOrder(doc.plumbing.paths).flatMap(([pathId, path]): Draft[] => {
+    const laid = path.order.flatMap((id) => {
+      const e = doc.plumbing.elements[id];
+      return e?.kind === 'run' && isMade(e) ? [`laid:${id}`] : [];
+    });
+    return [
+      {
+        id: `start:${pathId}`,
+        does: `${path.name}: every joint started by hand, nothing tight yet`,
+        how: 'Turn back until the thread drops in, then forward. Cones clean and dry, rings oiled.',
+        needs: [...laid, 'injectors'],
+        makes: [`started:${pathId}`],
+      },
+    ];
+  });
+}
+
+export function tightenSteps(doc: JobDocument): Draft[] {
+  const kept = new Set(connectionsOf(doc).flatMap((c) => (c.kept ? [c.id] : [])));
+  return jointList(doc)
+    .filter((j) => j.care && !kept.has(j.id))
+    .map((j): Draft => ({
+      id: `tighten:${j.id}`,
+      does: j.where,
+      how: `${capital(j.what)}: ${j.care!.tighten}. ${capital(j.care!.does)}; ${j.care!.never}. Two wrenches, then the paint mark.`,
+      needs: [`started:${j.pathId}`],
+      makes: [`joint:${j.id}`],
+    }));
+}

@@ -1,0 +1,33 @@
+import type { Dimension } from '../../quantities/units.ts';
+import type { CautionKind } from '../contract.ts';
+
+/** A figure of a step, SI. */
+export interface StepFigure {
+  readonly label: string;
+  readonly dimension: Dimension;
+  readonly value: number;
+}
+
+/** One step of the job sheet. */
+export interface BuildStep {
+  /** Steady across edits that leave the thing in place. */
+  readonly id: string;
+  readonly section: string;
+  readonly does: string;
+  readonly how?: string;
+  readonly figures?: readonly StepFigure[];
+  readonly caution?: CautionKind;
+  /** Somebody else looks before it goes on, where the shop wants that. */
+  readonly hold?: true;
+  /** Something has to be waited for, s. */
+  readonly timerS?: number;
+  /** The length it was made to is written down; m go back into the plan. */
+  readonly asksLength?: string;
+  /** What is there after it, and what must be there before: names of things, for the order. */
+  readonly makes: readonly string[];
+  readonly needs: readonly string[];
+}
+
+/** A step as its section writes it. */
+export type Draft = Omit<BuildStep, 'section' | 'makes' | 'needs'> &
+  Partial<Pick<BuildStep, 'makes' | 'needs'>>;
