@@ -118,6 +118,20 @@ describe('A log', () => {
       pulls: 1,
       misses: [],
     });
+    // The list names the log; its figures are asked for by themselves.
+    const runs = (await shop.as.viewer.get(`/api/v1/jobs/${good.job}/runs`).expect(200)).body as {
+      readings: { id: string; kind: string; payload: object }[];
+    }[];
+    const listed = runs[0]!.readings.find((r) => r.kind === 'log')!;
+    expect(listed.payload).toEqual({ file: 'pull.csv' });
+    const one = `/api/v1/jobs/${good.job}/runs/${good.run}/readings/`;
+    expect((await shop.as.viewer.get(one + listed.id).expect(200)).body.payload.series).toEqual(series());
+    await shop.as.viewer.get(one + randomUUID()).expect(404);
+    const elsewhere = await begin('drive-log');
+    await shop.as.viewer
+      .get(`/api/v1/jobs/${elsewhere.job}/runs/${good.run}/readings/${listed.id}`)
+      .expect(404);
+    await shop.stranger.get(one + listed.id).expect(401);
     const bad = await begin('drive-log');
     // The newest log counts.
     await add(bad, 'log', { file: 'pull.csv', series: series() }).expect(201);

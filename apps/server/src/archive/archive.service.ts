@@ -102,7 +102,8 @@ export class ArchiveService {
       parsed(files.get('record/record.json'), 'record/record.json'),
     );
     const pictures = new Map<string, Awaited<ReturnType<typeof pictureFrom>>>();
-    // Decoded as any photo that comes in, so nothing but a picture is kept. The bytes stay as they came: the record is theirs.
+    // Decoded like any photo that comes in, so that only pictures are kept; the bytes themselves are stored unchanged, so that
+    // the job exported again is equal.
     for (const { id } of record.photos) {
       const bytes = files.get(`photos/${id}.jpg`);
       if (!bytes) throw refused('A photo of the record is missing in the archive.');

@@ -1,7 +1,7 @@
 import { FOUND_KINDS, MOST_LOG_ROWS, NEEDED_CHANNELS } from '@venula/core/prove';
 import Joi from 'joi';
 import { day } from '../common/day.ts';
-import { FUEL_GAUGE_MOST_PA, isolation, SET_UPS } from './run-kinds.ts';
+import { FUEL_GAUGE_MOST_PA, isolation, setUpOfKind } from './run-kinds.ts';
 import { READING_KINDS, type ReadingKind } from './test-reading.entity.ts';
 import { RUN_KINDS, type RunKind } from './test-run.entity.ts';
 
@@ -16,13 +16,7 @@ export const newRun = Joi.object<NewRun>({
   kind: Joi.string()
     .valid(...RUN_KINDS)
     .required(),
-  setup: Joi.when('kind', {
-    switch: [
-      { is: 'gas-hold', then: SET_UPS['gas-hold'] },
-      { is: 'liquid-hold', then: SET_UPS['liquid-hold'] },
-    ],
-    otherwise: SET_UPS.other,
-  }).required(),
+  setup: setUpOfKind,
 });
 
 export interface NewReading {

@@ -53,7 +53,10 @@ const OTHERS = {
 export const runSpec = (kind: RunKind): RunSpec =>
   (OTHERS as Partial<Record<RunKind, RunSpec>>)[kind] ?? LISTED;
 
-/** Kinds whose set-up is more than the cautions. */
-export const SET_UPS = { 'gas-hold': gasSetup, 'liquid-hold': liquidSetup, other: plain } as const;
+/** What a run is started with: the cautions read, and for some kinds more. */
+export const setUpOfKind = Joi.when('kind', {
+  switch: Object.entries(OTHERS).flatMap(([is, { setup }]) => (setup === plain ? [] : [{ is, then: setup }])),
+  otherwise: plain,
+}).required();
 
 export const isolation = Joi.string().valid(...ISOLATIONS);

@@ -26,6 +26,16 @@ export class TestRunsController {
     return this.runs.start(id, body, actor);
   }
 
+  /** One reading with all that it holds. */
+  @Get(':runId/readings/:readingId')
+  reading(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('runId', ParseUUIDPipe) runId: string,
+    @Param('readingId', ParseUUIDPipe) readingId: string,
+  ) {
+    return this.runs.reading(id, runId, readingId);
+  }
+
   @Post(':runId/readings')
   @Describes('NewReading', newReading)
   add(

@@ -37,6 +37,10 @@ const missingRun = () =>
 const refused = (code: string, path: string, message: string, remedy: string) =>
   new BadRequestException({ code, message, remedy, details: [{ path, message }] });
 
+/** The list is read again with every reading: the figures of a log, hundreds of kilobytes, are asked for by themselves. */
+const withoutFigures = (reading: TestReading): TestReading =>
+  reading.kind === 'log' ? { ...reading, payload: { file: reading.payload['file'] } } : reading;
+
 /** The plan a reading is held against. */
 interface Plan {
   readonly version: number;
@@ -63,7 +67,18 @@ export class TestRunsService {
       where: { runId: In(runs.map((r) => r.id)) },
       order: { takenAt: 'ASC', at: 'ASC' },
     });
-    return runs.map((run) => ({ ...run, readings: readings.filter((r) => r.runId === run.id) }));
+    return runs.map((run) => ({
+      ...run,
+      readings: readings.filter((r) => r.runId === run.id).map(withoutFigures),
+    }));
+  }
+
+  async reading(jobId: string, runId: string, id: string): Promise<TestReading> {
+    if (!(await this.db.getRepository(TestRun).existsBy({ id: runId, jobId }))) throw missingRun();
+    const reading = await this.db.getRepository(TestReading).findOneBy({ id, runId });
+    if (!reading)
+      throw new NotFoundException({ code: 'NO_SUCH_READING', message: 'There is no such reading.' });
+    return reading;
   }
 
   async start(jobId: string, body: NewRun, actor: Actor): Promise<TestRun> {

@@ -12,6 +12,7 @@ import type {
   NewJob,
   NewRevision,
   NewRun,
+  ReadingRow,
   RevisionRow,
   RunRow,
   SignIn,
@@ -165,6 +166,18 @@ export const useRuns = (id: string) =>
     queryKey: keys.runs(id),
     queryFn: () => heard(keys.runs(id), () => api<RunRow[]>('GET', `/jobs/${id}/runs`)),
   });
+
+/** One reading with all that it holds: the list of runs leaves out the figures of a log. Readings never change. */
+export const useReading = (jobId: string, of: { readonly runId: string; readonly id: string } | null) => {
+  const key = ['reading', of?.id] as const;
+  return useQuery({
+    queryKey: key,
+    queryFn: () =>
+      heard(key, () => api<ReadingRow>('GET', `/jobs/${jobId}/runs/${of!.runId}/readings/${of!.id}`)),
+    enabled: of !== null,
+    staleTime: Infinity,
+  });
+};
 
 export const useStartRun = (id: string) => {
   const client = useQueryClient();

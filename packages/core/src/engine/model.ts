@@ -272,10 +272,7 @@ export class PlumbingModel {
   }
 
   /** A regulator with its screw where the parameters have it. */
-  private turned<R extends ElementOf<'bypass-regulator'> | ElementOf<'blocking-regulator'>>(
-    id: string,
-    part: R,
-  ): R {
+  turned<R extends ElementOf<'bypass-regulator'> | ElementOf<'blocking-regulator'>>(id: string, part: R): R {
     const more = this.parameters.setMore[id];
     return more === undefined ? part : { ...part, setPa: setPressure(this.doc, part) + more };
   }

@@ -1,8 +1,8 @@
 import { FOUND, FOUND_KINDS, surveyOpen, type FoundItem, type FoundKind } from '@venula/core/prove';
 import { useState } from 'react';
-import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import { useOpenJob } from '../../job/job-context.ts';
 import { PhotoStrip } from '../../job/photo-strip.tsx';
+import { useNote } from '../../job/record/use-run.ts';
 import { newId } from '../../outbox/ids.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
 
@@ -35,18 +35,10 @@ function Group({
   readonly runId: string;
   readonly items: readonly FoundItem[];
 }) {
-  const { id, readOnly } = useOpenJob();
-  const queue = useReadingQueue(id);
+  const { readOnly } = useOpenJob();
+  const note = useNote(runId);
   const words = FOUND[of];
-  const put = (item: FoundItem): void =>
-    queue.add({
-      runId,
-      readingId: newId(),
-      kind: 'found',
-      payload: item,
-      corrects: null,
-      takenAt: new Date().toISOString(),
-    });
+  const put = (item: FoundItem): void => note('found', item);
   return (
     <section className="border-t border-rule py-2" aria-label={words.title}>
       <h4 className="headline text-base">{words.title}</h4>

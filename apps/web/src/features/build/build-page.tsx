@@ -1,27 +1,24 @@
 import { jobSheet, proofMark, type BuildStep } from '@venula/core/prove';
 import { useMemo, useState } from 'react';
 import { tell } from '../../api/client.ts';
-import { useRuns, useStartRun } from '../../api/queries.ts';
-import { useReadingQueue } from '../../api/use-reading-queue.ts';
+import { useRuns } from '../../api/queries.ts';
 import type { NewReading, RunRow } from '../../api/types.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
-import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { Cautions } from '../../job/record/cautions.tsx';
 import {
   foundOf,
-  readingsOf,
   removedOf,
   secondLooks,
-  signedOff,
   stepResults,
   type Reading,
   type StepResult,
 } from '../../job/record/readings.ts';
+import { PlainStart } from '../../job/record/plain-start.tsx';
+import { useNote, useRun } from '../../job/record/use-run.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
 import { Verdict } from '../../job/record/verdict.tsx';
 import { WaitingNotes } from '../../job/record/waiting-notes.tsx';
 import { StageFrame } from '../../job/stage-frame.tsx';
-import { newId } from '../../outbox/ids.ts';
 import { Headline } from '../../ui/headline.tsx';
 import { AsFound } from './as-found.tsx';
 import { StepCard } from './step-card.tsx';
@@ -32,15 +29,12 @@ export function BuildPage() {
   const doc = useDoc();
   const { id } = useOpenJob();
   const runs = useRuns(id);
-  const queue = useReadingQueue(id);
   const steps = useMemo(() => jobSheet(doc), [doc]);
   const run = runs.data?.filter((r) => r.kind === 'build').at(-1);
-  const readings = run ? readingsOf(run, queue.waiting) : [];
-  const done = signedOff(readings);
+  const { readings, done, begun } = useRun(run);
   const results = stepResults(readings);
   const next = steps.find((s) => (results.get(s.id)?.result ?? 'open') === 'open');
   const did = steps.filter((s) => results.get(s.id)?.result === 'done').length;
-  const begun = run !== undefined && done === undefined;
   return (
     <StageFrame>
       <Headline
@@ -79,31 +73,11 @@ export function BuildPage() {
         </>
       ) : (
         <>
-          <Start again={done !== undefined} />
+          <PlainStart kind="build" label={done ? 'Start another sheet' : 'Start the job sheet'} />
           <Overview steps={steps} />
         </>
       )}
     </StageFrame>
-  );
-}
-
-function Start({ again }: { readonly again: boolean }) {
-  const { id, readOnly } = useOpenJob();
-  const start = useStartRun(id);
-  if (readOnly) return null;
-  return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        start.mutate({ runId: newId(), kind: 'build', setup: { cautionsRead: true } });
-      }}
-    >
-      <CautionedStart
-        label={again ? 'Start another sheet' : 'Start the job sheet'}
-        pending={start.isPending}
-        error={start.error}
-      />
-    </form>
   );
 }
 
@@ -142,20 +116,11 @@ function Sheet({
   readonly next: BuildStep | undefined;
   readonly readings: readonly Reading[];
 }) {
-  const { id } = useOpenJob();
-  const queue = useReadingQueue(id);
   const [opened, setOpened] = useState<string | null>(null);
   const looks = secondLooks(readings);
-  const looked = (stepId: string): void => note({ stepId }, 'second-look');
+  const add = useNote(run.id);
   const note = (payload: NewReading['payload'], kind: 'step' | 'second-look' = 'step'): void => {
-    queue.add({
-      runId: run.id,
-      readingId: newId(),
-      kind,
-      payload,
-      corrects: null,
-      takenAt: new Date().toISOString(),
-    });
+    add(kind, payload);
     setOpened(null);
   };
   const open = steps.filter((s) => (results.get(s.id)?.result ?? 'open') === 'open').length;
@@ -219,7 +184,7 @@ function Sheet({
                           step={s}
                           result={result}
                           onNote={(payload) => note(payload)}
-                          look={{ by: looks.get(s.id), onLook: () => looked(s.id) }}
+                          look={{ by: looks.get(s.id), onLook: () => note({ stepId: s.id }, 'second-look') }}
                         />
                       </div>
                     )}

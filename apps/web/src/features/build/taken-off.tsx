@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import { useOpenJob } from '../../job/job-context.ts';
 import { PhotoStrip } from '../../job/photo-strip.tsx';
 import type { Removed } from '../../job/record/readings.ts';
+import { useNote } from '../../job/record/use-run.ts';
 import { newId } from '../../outbox/ids.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
 
@@ -10,19 +10,11 @@ const LONGEST = 120;
 
 /** What came off the car to get at the work, where it goes back, and whether it is back. */
 export function TakenOff({ runId, things }: { readonly runId: string; readonly things: readonly Removed[] }) {
-  const { id, readOnly } = useOpenJob();
-  const queue = useReadingQueue(id);
+  const { readOnly } = useOpenJob();
+  const note = useNote(runId);
   const [what, setWhat] = useState('');
   const off = things.filter((t) => t.off).length;
-  const put = (thing: Removed): void =>
-    queue.add({
-      runId,
-      readingId: newId(),
-      kind: 'removed',
-      payload: thing,
-      corrects: null,
-      takenAt: new Date().toISOString(),
-    });
+  const put = (thing: Removed): void => note('removed', thing);
   return (
     <details className="mt-3 border-t-2 border-ink" open={things.length > 0}>
       <summary className="flex min-h-[48px] cursor-pointer items-center justify-between gap-4">

@@ -1,11 +1,9 @@
-import { newId } from '../../outbox/ids.ts';
 import type { ReactNode } from 'react';
-import { useReadingQueue } from '../../api/use-reading-queue.ts';
-import { useStartRun } from '../../api/queries.ts';
 import type { NewReading, ReadingKind, RunKind, RunRow } from '../../api/types.ts';
 import { useOpenJob } from '../../job/job-context.ts';
-import { CautionedStart } from '../../job/record/cautioned-start.tsx';
-import { readingsOf, signedOff, type Reading } from '../../job/record/readings.ts';
+import type { Reading } from '../../job/record/readings.ts';
+import { PlainStart } from '../../job/record/plain-start.tsx';
+import { useNote, useRun } from '../../job/record/use-run.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
 import { Verdict } from '../../job/record/verdict.tsx';
 
@@ -44,12 +42,10 @@ export interface ChecklistProps<R extends string> {
 /** A list gone through item by item with two large keys each, then signed off; the verdict is the server's. */
 export function Checklist<R extends string>(props: ChecklistProps<R>) {
   const { run, kind, title, items, good, bad, open } = props;
-  const { id, readOnly } = useOpenJob();
-  const queue = useReadingQueue(id);
-  const start = useStartRun(id);
-  const readings = run ? readingsOf(run, queue.waiting) : [];
+  const { readOnly } = useOpenJob();
+  const { readings, done } = useRun(run);
+  const note = useNote(run?.id ?? '');
   const results = props.results(readings);
-  const done = run && signedOff(readings);
   const of = (item: string): R => results.get(item) ?? open;
   const looked = items.filter((i) => of(i.id) !== open).length;
   const wrong = items.filter((i) => of(i.id) === bad.result).length;
@@ -60,28 +56,12 @@ export function Checklist<R extends string>(props: ChecklistProps<R>) {
         <h3 className="headline text-xl">{title}</h3>
         <p className="text-soft">{props.intro}</p>
         {done && <Verdict payload={done.payload} author={done.author} at={done.takenAt} />}
-        {!readOnly && (
-          <form
-            onSubmit={(e) => {
-              e.preventDefault();
-              start.mutate({ runId: newId(), kind, setup: { cautionsRead: true } });
-            }}
-          >
-            <CautionedStart label={props.start[done ? 1 : 0]} pending={start.isPending} error={start.error} />
-          </form>
-        )}
+        <PlainStart kind={kind} label={props.start[done ? 1 : 0]} />
       </section>
     );
 
   const set = (item: string, to: R) =>
-    queue.add({
-      runId: run.id,
-      readingId: newId(),
-      kind: props.reading.kind,
-      payload: props.reading.payload(item, of(item) === to ? open : to),
-      corrects: null,
-      takenAt: new Date().toISOString(),
-    });
+    note(props.reading.kind, props.reading.payload(item, of(item) === to ? open : to));
   const stop = { background: 'var(--stop)', color: 'var(--paper)', borderColor: 'var(--stop)' };
   return (
     <section className="mt-4" aria-label={title}>

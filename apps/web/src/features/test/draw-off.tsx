@@ -1,18 +1,16 @@
-import { DROP_M3, giveWithGas, type Stiffness } from '@venula/core/prove';
+import { DROP_M3, type Stiffness } from '@venula/core/prove';
 import { heldFuel } from '@venula/core/engine';
 import { useMemo, useState } from 'react';
 import { setBench } from '../../api/instruments.ts';
-import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { LiveReading } from '../../job/record/live/live-reading.tsx';
-import { newId } from '../../outbox/ids.ts';
+import { useNote } from '../../job/record/use-run.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { ReadingField } from '../../ui/reading-field.tsx';
 
-const AIR = 101_325;
 const ML = 1e-6;
 /** Softer than its parts by this much: there is gas in it. */
 const GASSY = 3;
@@ -30,9 +28,10 @@ const amountFor = (give: number, basePa: number): (typeof AMOUNTS)[number] =>
 export function DrawOff({ run, stiffness }: { readonly run: RunRow; readonly stiffness: Stiffness | null }) {
   const doc = useDoc();
   const { id, readOnly } = useOpenJob();
-  const queue = useReadingQueue(id);
+  const note = useNote(run.id);
   const format = useFormat();
-  const solid = useMemo(() => giveWithGas(heldFuel(doc).give, 0, doc.brief.basePressurePa + AIR), [doc]);
+  /** With no gas in it. */
+  const solid = useMemo(() => heldFuel(doc).give, [doc]);
   const amount = amountFor(solid, doc.brief.basePressurePa);
   const [drawnM3, setDrawn] = useState(ML);
   const [before, setBefore] = useState<number | null>(null);
@@ -67,14 +66,7 @@ export function DrawOff({ run, stiffness }: { readonly run: RunRow; readonly sti
           className="mt-1 grid max-w-[560px] grid-cols-3 items-end gap-2"
           onAct={() => {
             if (before === null || after === null || !fell) return;
-            queue.add({
-              runId: run.id,
-              readingId: newId(),
-              kind: 'draw-off',
-              payload: { drawnM3, beforePa: before, afterPa: after },
-              corrects: null,
-              takenAt: new Date().toISOString(),
-            });
+            note('draw-off', { drawnM3, beforePa: before, afterPa: after });
             setBefore(null);
             setAfter(null);
             setTurn(turn + 1);

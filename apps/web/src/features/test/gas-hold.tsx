@@ -11,7 +11,6 @@ import { gauge, absolute, isUs } from '@venula/core/quantities';
 import { lineVolume } from '@venula/core/supply';
 import { useState } from 'react';
 import { useStartRun } from '../../api/queries.ts';
-import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
@@ -21,19 +20,18 @@ import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { DecayChart } from './decay-chart.tsx';
 import { HoldReadings } from './hold-readings.tsx';
 import { Verdict } from '../../job/record/verdict.tsx';
-import { decayOf, holdPoints, readingsOf, setupOf, signedOff, startOf } from '../../job/record/readings.ts';
-import { TimeLeft } from './time-left.tsx';
+import { decayOf, holdPoints, setupOf, startOf, type Reading } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
+import { useRun } from '../../job/record/use-run.ts';
+import { GaugeFields } from './gauge-fields.tsx';
+import { TimeLeft } from './time-left.tsx';
 
 /** 1 bubble a second of about 3 mm is near 1 mL/min; a fuel line is asked for a tenth of it. */
 const PSI = 6894.757293168;
 const USUAL_LIMIT = 0.1e-6 / 60;
 
 export function GasHold({ run }: { readonly run: RunRow | undefined }) {
-  const { id } = useOpenJob();
-  const queue = useReadingQueue(id);
-  const readings = run ? readingsOf(run, queue.waiting) : [];
-  const done = run && signedOff(readings);
+  const { readings, done } = useRun(run);
   return (
     <section className="mt-8">
       <h3 className="headline text-xl">Static hold with gas, dry new line</h3>
@@ -43,7 +41,7 @@ export function GasHold({ run }: { readonly run: RunRow | undefined }) {
           <DecayChart points={holdPoints(readings)} barometricPa={setupOf(run).barometric} />
         </>
       )}
-      {!run || done ? <SetUp again={done !== undefined} /> : <Hold run={run} />}
+      {!run || done ? <SetUp again={done !== undefined} /> : <Hold run={run} readings={readings} />}
     </section>
   );
 }
@@ -105,19 +103,12 @@ function SetUp({ again }: { readonly again: boolean }) {
           onCommit={setVolume}
           hint="from the plan’s hoses and rail"
         />
-        <QuantityField
-          label="Gauge reads up to"
-          dimension="pressure"
-          value={gaugeMaxPa}
+        <GaugeFields
+          most={gaugeMaxPa}
           range={{ min: pressurePa, max: GAUGE_MOST_PA }}
-          onCommit={setGaugeMax}
-        />
-        <QuantityField
-          label="Gauge shows steps of"
-          dimension="pressure"
-          value={resolutionPa}
-          range={{ min: 1, max: 50e3 }}
-          onCommit={setResolution}
+          step={resolutionPa}
+          onMost={setGaugeMax}
+          onStep={setResolution}
         />
         <QuantityField
           label="Allowable leak"
@@ -151,11 +142,9 @@ function SetUp({ again }: { readonly again: boolean }) {
   );
 }
 
-function Hold({ run }: { readonly run: RunRow }) {
-  const { id, readOnly } = useOpenJob();
-  const queue = useReadingQueue(id);
+function Hold({ run, readings }: { readonly run: RunRow; readonly readings: readonly Reading[] }) {
+  const { readOnly } = useOpenJob();
   const format = useFormat();
-  const readings = readingsOf(run, queue.waiting);
   const points = holdPoints(readings);
   const result = decayOf(run, points);
   const firstAt = startOf(readings);

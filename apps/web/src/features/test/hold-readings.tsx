@@ -3,10 +3,8 @@ import { editText } from '@venula/core/quantities';
 import { Radio } from 'lucide-react';
 import { useEffect, useEffectEvent, useState } from 'react';
 import { useLive, type SetBench } from '../../api/instruments.ts';
-import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
-import { useOpenJob } from '../../job/job-context.ts';
 import { LiveFigure } from '../../job/record/live/live-figure.tsx';
 import { useTold } from '../../job/record/live/live-reading.tsx';
 import { useProbe } from '../../job/record/live/probe-context.tsx';
@@ -16,7 +14,7 @@ import {
   type ReadBy,
 } from '../../job/record/live/use-instrument-for.ts';
 import type { HoldPoint } from '../../job/record/readings.ts';
-import { newId } from '../../outbox/ids.ts';
+import { useNote } from '../../job/record/use-run.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
 import { ReadingField } from '../../ui/reading-field.tsx';
 
@@ -32,22 +30,15 @@ interface Props {
 
 /** Readings of a hold: typed, or from the gauge, one by one or every half minute; each can be corrected. */
 export function HoldReadings({ run, place, points, setting, extra = {} }: Props) {
-  const { id } = useOpenJob();
-  const queue = useReadingQueue(id);
+  const note = useNote(run.id);
   const format = useFormat();
   const [correcting, setCorrecting] = useState<HoldPoint | null>(null);
   const take = (pressurePa: number, kelvin: number, by?: ReadBy): void => {
-    queue.add({
-      runId: run.id,
-      readingId: newId(),
-      kind: 'pressure',
-      payload: { pressurePa, kelvin, ...extra, ...(by ? { by } : {}) },
-      corrects: correcting?.id ?? null,
-      // A correction stands in for the old reading, so it keeps the old reading’s time.
-      takenAt: correcting
-        ? run.readings.find((r) => r.id === correcting.id)!.takenAt
-        : new Date().toISOString(),
-    });
+    note(
+      'pressure',
+      { pressurePa, kelvin, ...extra, ...(by ? { by } : {}) },
+      correcting ? run.readings.find((r) => r.id === correcting.id) : undefined,
+    );
     setCorrecting(null);
   };
   return (

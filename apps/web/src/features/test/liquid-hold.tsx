@@ -1,7 +1,6 @@
 import {
   DROP_M3,
   fuelHoldMark,
-  giveWithGas,
   ISOLATIONS,
   leakWayName,
   liquidOutcome,
@@ -14,27 +13,27 @@ import { heldFuel } from '@venula/core/engine';
 import { isUs } from '@venula/core/quantities';
 import { useMemo, useState } from 'react';
 import { useStartRun } from '../../api/queries.ts';
-import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
-import { drawOffs, fuelHoldPoints, readingsOf, signedOff, startOf } from '../../job/record/readings.ts';
+import { drawOffs, fuelHoldPoints, startOf, type Reading } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
-import { isStale, StaleNote } from '../../job/record/stale.tsx';
-import { sayVerdict, Verdict } from '../../job/record/verdict.tsx';
+import { isStale } from '../../job/record/stale.tsx';
+import { useRun } from '../../job/record/use-run.ts';
 import { newId } from '../../outbox/ids.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { DecayChart } from './decay-chart.tsx';
 import { DrawOff } from './draw-off.tsx';
+import { GaugeFields } from './gauge-fields.tsx';
 import { HoldReadings } from './hold-readings.tsx';
+import { TestFrame } from './test-frame.tsx';
 import { TimeLeft } from './time-left.tsx';
 
 const PSI = 6894.757293168;
 /** Fuel on the cart’s gauge. */
 const MOST_PA = 2.1e6;
-const AIR = 101_325;
 /** A figure that is off by more than this many times the limit is no figure. */
 const TELLS_MUCH = 2;
 
@@ -59,33 +58,23 @@ const HOLDS: Readonly<Record<Isolation, { readonly name: string; readonly how: s
 
 /** Hold after the pump stops, with fuel at working pressure, and by caps which part lets go. */
 export function LiquidHold({ run }: { readonly run: RunRow | undefined }) {
-  const { id } = useOpenJob();
-  const queue = useReadingQueue(id);
-  const readings = run ? readingsOf(run, queue.waiting) : [];
-  const done = signedOff(readings);
-  const begun = run !== undefined && done === undefined;
   const doc = useDoc();
-  const stale = useMemo(() => isStale(done, fuelHoldMark(doc)), [done, doc]);
+  const open = useRun(run);
+  const mark = useMemo(() => fuelHoldMark(doc), [doc]);
   return (
-    <details
-      className="mt-3 border-t-2 border-ink"
-      open={begun || (done !== undefined && done.payload['verdict'] !== 'pass')}
-      data-procedure="liquid-hold"
+    <TestFrame
+      kind="liquid-hold"
+      name="Hold with fuel, pump stopped"
+      said={open.begun ? 'holding' : 'which part lets the pressure go'}
+      run={open}
+      stale={isStale(open.done, mark)}
     >
-      <summary className="flex min-h-[52px] cursor-pointer flex-wrap items-center justify-between gap-x-4">
-        <h3 className="headline text-xl">Hold with fuel, pump stopped</h3>
-        <span className="label text-sm text-soft">
-          {done
-            ? sayVerdict(String(done.payload['verdict']))
-            : begun
-              ? 'holding'
-              : 'which part lets the pressure go'}
-        </span>
-      </summary>
-      {done && run && <Verdict payload={done.payload} author={done.author} at={done.takenAt} />}
-      {stale && <StaleNote />}
-      {begun && run ? <Hold run={run} /> : <SetUp again={done !== undefined} />}
-    </details>
+      {open.begun && run ? (
+        <Hold run={run} readings={open.readings} />
+      ) : (
+        <SetUp again={open.done !== undefined} />
+      )}
+    </TestFrame>
   );
 }
 
@@ -101,7 +90,7 @@ function SetUp({ again }: { readonly again: boolean }) {
   const [limitM3s, setLimit] = useState((USUAL_DROPS_PER_MINUTE * DROP_M3) / 60);
   if (readOnly) return null;
   const wait = liquidProvableAfter({
-    stiffness: { give: giveWithGas(held.give, 0, doc.brief.basePressurePa + AIR), u: 0 },
+    stiffness: { give: held.give, u: 0 },
     swells: held.swells,
     resolution: resolutionPa,
     limit: limitM3s,
@@ -130,19 +119,12 @@ function SetUp({ again }: { readonly again: boolean }) {
         so hold at least that long.
       </p>
       <div className="mt-2 grid grid-cols-3 gap-3 max-md:grid-cols-1">
-        <QuantityField
-          label="Gauge reads up to"
-          dimension="pressure"
-          value={gaugeMaxPa}
+        <GaugeFields
+          most={gaugeMaxPa}
           range={{ min: Math.max(20e3, doc.brief.basePressurePa), max: MOST_PA }}
-          onCommit={setGaugeMax}
-        />
-        <QuantityField
-          label="Gauge shows steps of"
-          dimension="pressure"
-          value={resolutionPa}
-          range={{ min: 1, max: 50e3 }}
-          onCommit={setResolution}
+          step={resolutionPa}
+          onMost={setGaugeMax}
+          onStep={setResolution}
         />
         <QuantityField
           label="May lose"
@@ -162,13 +144,11 @@ function SetUp({ again }: { readonly again: boolean }) {
   );
 }
 
-function Hold({ run }: { readonly run: RunRow }) {
+function Hold({ run, readings }: { readonly run: RunRow; readonly readings: readonly Reading[] }) {
   const doc = useDoc();
   const { id, readOnly } = useOpenJob();
-  const queue = useReadingQueue(id);
   const format = useFormat();
   const [isolation, setIsolation] = useState<Isolation>('open');
-  const readings = readingsOf(run, queue.waiting);
   const points = fuelHoldPoints(readings);
   const outcome = outcomeOf(run, points, drawOffs(readings));
   const own = points.filter((p) => p.isolation === isolation);
@@ -264,7 +244,7 @@ const outcomeOf = (
       limit: Number(run.setup['limitM3s']),
     },
     draws,
-    points.map(({ isolation, atS, pressure, kelvin }) => ({ isolation, atS, pressure, kelvin })),
+    points,
   );
 
 function sayOutcome(

@@ -1,7 +1,13 @@
-import { guessLogColumns, LOG_COLUMNS, readDriveLog, type LogColumns } from '@venula/core/formats';
+import {
+  guessLogColumns,
+  LOG_COLUMNS,
+  readDriveLog,
+  type LogColumns,
+  type ReadLog,
+} from '@venula/core/formats';
 import { LOG_CHANNELS, NEEDED_CHANNELS, type LogChannel, type LogSeries } from '@venula/core/prove';
 import type { UnitSystem } from '@venula/core/quantities';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { useSettings } from '../../app/settings.ts';
 import { useDoc } from '../../job/job-context.ts';
 import { CsvButton } from '../../ui/csv-button.tsx';
@@ -28,14 +34,17 @@ const readSheet = (s: Sheet, system: UnitSystem, barometricPa: number) =>
 export function LogFile({ onRead }: { readonly onRead: (file: string, series: LogSeries | null) => void }) {
   const doc = useDoc();
   const { units } = useSettings();
-  const [sheet, setSheet] = useState<Sheet | null>(null);
+  /** What was opened, and what was read of it: thousands of rows, so once. */
+  const [opened, setOpened] = useState<{ readonly sheet: Sheet; readonly now: ReadLog } | null>(null);
+  const { sheet, now } = opened ?? { sheet: null, now: null };
   const [trouble, setTrouble] = useState<string | null>(null);
   const adopt = (s: Sheet): void => {
-    setSheet(s);
-    onRead(s.file, readSheet(s, units, doc.brief.barometricPa).series);
+    const now = readSheet(s, units, doc.brief.barometricPa);
+    setOpened({ sheet: s, now });
+    onRead(s.file, now.series);
   };
   const open = async (file: File): Promise<void> => {
-    setSheet(null);
+    setOpened(null);
     setTrouble(null);
     onRead(file.name, null);
     const got = await readPlainCsv(file, LIMITS);
@@ -43,10 +52,6 @@ export function LogFile({ onRead }: { readonly onRead: (file: string, series: Lo
     if (got.rows.length < 3) return setTrouble('The file has no rows under its headings.');
     adopt({ file: file.name, rows: got.rows, columns: guessLogColumns(got.rows[0]!), absolute: undefined });
   };
-  const now = useMemo(
-    () => sheet && readSheet(sheet, units, doc.brief.barometricPa),
-    [sheet, units, doc.brief.barometricPa],
-  );
   return (
     <div className="mt-2">
       <CsvButton label="Open a log (CSV)" main={!sheet} onFile={(file) => void open(file)} />

@@ -1,13 +1,12 @@
-import { newId } from '../../outbox/ids.ts';
 import { useState } from 'react';
-import { useReadingQueue } from '../../api/use-reading-queue.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useOpenJob } from '../job-context.ts';
+import { useNote } from './use-run.ts';
 
 /** Closes a run. The verdict is worked out by the server from the readings; only the words are typed. */
 export function SignOff({ run, hint }: { readonly run: RunRow; readonly hint: string }) {
-  const { id, person, readOnly } = useOpenJob();
-  const queue = useReadingQueue(id);
+  const { person, readOnly } = useOpenJob();
+  const sign = useNote(run.id);
   const [note, setNote] = useState('');
   if (readOnly) return null;
   return (
@@ -15,14 +14,7 @@ export function SignOff({ run, hint }: { readonly run: RunRow; readonly hint: st
       className="mt-3 flex flex-wrap items-end gap-3 border-t-2 border-ink pt-3"
       onSubmit={(e) => {
         e.preventDefault();
-        queue.add({
-          runId: run.id,
-          readingId: newId(),
-          kind: 'sign-off',
-          payload: { note },
-          corrects: null,
-          takenAt: new Date().toISOString(),
-        });
+        sign('sign-off', { note });
       }}
     >
       <label className="label grow text-sm text-soft">

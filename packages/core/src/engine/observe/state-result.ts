@@ -221,9 +221,10 @@ function regulatorResult(
 ): RegulatorResult | null {
   const [id, e] = solver.model.demand.ruling ?? [];
   const station = stations.find((s) => s.elementId === id);
-  if (!station || !e) return null;
+  if (!station || !id || !e) return null;
   const setFlow = e.setFlowM3s ?? solver.adjustFlows().get(station.elementId) ?? 0;
-  const held = heldPressure(solver.doc, e, state) + e.droop * (station.flow - setFlow);
+  const held =
+    heldPressure(solver.doc, solver.model.turned(id, e), state) + e.droop * (station.flow - setFlow);
   const raised =
     station.valve === 'overrun'
       ? stations.find((s) => s.kind === 'rising-rate' && s.valve === 'regulating')

@@ -62,7 +62,9 @@ function stretches(series: LogSeries, pulls: readonly Pull[]): Stretch[] {
     const rows = new Map<number, number[]>();
     for (let i = from; i < to; i++) {
       const k = Math.floor(series.rpm[i]! / STRETCH);
-      rows.set(k, [...(rows.get(k) ?? []), i]);
+      const own = rows.get(k);
+      if (own) own.push(i);
+      else rows.set(k, [i]);
     }
     return [...rows]
       .sort(([a], [b]) => a - b)

@@ -1,0 +1,47 @@
+import type { ReactNode } from 'react';
+import type { RunKind } from '../../api/types.ts';
+import { StaleNote } from '../../job/record/stale.tsx';
+import type { OpenRun } from '../../job/record/use-run.ts';
+import { sayVerdict, Verdict } from '../../job/record/verdict.tsx';
+
+/** A test folded to its name and how it stands: open while it is under way, and as long as it did not pass. */
+export function TestFrame({
+  kind,
+  name,
+  said,
+  intro,
+  run: { done, begun, off },
+  stale,
+  onFold,
+  children,
+}: {
+  readonly kind: RunKind;
+  readonly name: string;
+  /** How it stands before it is signed off. */
+  readonly said: string;
+  readonly intro?: string;
+  readonly run: OpenRun;
+  readonly stale: boolean;
+  readonly onFold?: (open: boolean) => void;
+  readonly children: ReactNode;
+}) {
+  return (
+    <details
+      className="mt-3 border-t-2 border-ink"
+      open={begun || off}
+      data-procedure={kind}
+      onToggle={(e) => onFold?.(e.currentTarget.open)}
+    >
+      <summary className="flex min-h-[52px] cursor-pointer flex-wrap items-center justify-between gap-x-4">
+        <h3 className="headline text-xl">{name}</h3>
+        <span className="label text-sm text-soft">
+          {done ? (stale ? 'made on an older plan' : sayVerdict(String(done.payload['verdict']))) : said}
+        </span>
+      </summary>
+      {intro && <p className="text-soft">{intro}</p>}
+      {done && <Verdict payload={done.payload} author={done.author} at={done.takenAt} />}
+      {stale && <StaleNote />}
+      {children}
+    </details>
+  );
+}
