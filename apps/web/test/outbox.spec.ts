@@ -3,6 +3,7 @@ import { ApiError, OfflineError } from '../src/api/client.ts';
 import { ReadingQueue } from '../src/api/reading-queue.ts';
 import { outcomeOf, type Outcome } from '../src/outbox/answers.ts';
 import { Lane } from '../src/outbox/lane.ts';
+import { SendingQueue, type Sends } from '../src/outbox/sending-queue.ts';
 import { waitingByJob } from '../src/outbox/use-waiting-work.ts';
 import { Device } from './support/memory-device.ts';
 import { JOB, Shop, SteppedClock } from './support/simulated-shop.ts';
@@ -321,5 +322,56 @@ describe('the outbox of a device', () => {
       ['a', { edits: 2, readings: 1, photos: 1, refused: 1 }],
       ['b', { edits: 0, readings: 1, photos: 0, refused: 0 }],
     ]);
+  });
+});
+
+describe('things of two kinds in one outbox', () => {
+  const queues = (send: Sends<string>['send']) => {
+    const store = new Device().storeFor({ is: false });
+    const clock = new SteppedClock();
+    const of = (kind: 'photo' | 'reading') =>
+      new SendingQueue<string>(
+        { kind, lane: () => 'one', send, arrived: () => Promise.resolve() },
+        store,
+        clock,
+      );
+    return { store, clock, photos: of('photo'), readings: of('reading') };
+  };
+
+  test('each queue sends its own, one after the other, as long as its owner is signed in', async () => {
+    const sent: string[] = [];
+    const { store, clock, photos, readings } = queues((item) => {
+      sent.push(item.id);
+      return Promise.resolve();
+    });
+    photos.signedIn('tess');
+    readings.signedIn('tess');
+    await photos.add(JOB, 'p1', 'a picture');
+    await readings.add(JOB, 'r1', 'a figure');
+    await photos.add(JOB, 'p2', 'another');
+    expect(photos.getItems().map((i) => i.id)).toEqual(['p1', 'p2']);
+    photos.signedIn('lou');
+    photos.start();
+    await clock.step(1000);
+    expect(sent).toEqual([]);
+    expect(photos.getItems().every((i) => i.foreign)).toBe(true);
+    photos.signedIn('tess');
+    await clock.step(1000);
+    expect(sent).toEqual(['p1', 'p2']);
+    expect((await store.all()).map((i) => i.id)).toEqual(['r1']);
+  });
+
+  test('what the server will not take stays with its reason until somebody drops it, and holds nothing up', async () => {
+    const { clock, photos } = queues((item) =>
+      item.id === 'bad' ? Promise.reject(refusal(400, 'NOT_A_PICTURE')) : Promise.resolve(),
+    );
+    photos.signedIn('tess');
+    photos.start();
+    await photos.add(JOB, 'bad', 'no picture');
+    await photos.add(JOB, 'good', 'a picture');
+    await clock.step(2000);
+    expect(photos.getItems()).toMatchObject([{ id: 'bad', refused: { field: '' } }]);
+    await photos.drop('bad');
+    expect(photos.getItems()).toEqual([]);
   });
 });

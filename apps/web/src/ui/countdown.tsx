@@ -1,27 +1,19 @@
 import { Timer } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { minutesText, useSecondsUntil } from './use-seconds-until.ts';
 
-const clock = (seconds: number): string =>
-  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
+/** Felt through a glove, where the device can, ms. */
+const BUZZ = [300, 150, 300];
 
-/** A timer of a step: runs on by the clock, not by counting, so that a sleeping tablet does not stretch it. */
+/** A timer of a step: started, stopped, and started anew once it is over. */
 export function Countdown({ seconds, label }: { readonly seconds: number; readonly label: string }) {
   const [endsAt, setEndsAt] = useState<number | null>(null);
-  const [left, setLeft] = useState(seconds);
+  const left = useSecondsUntil(endsAt);
+  const over = left === 0;
+  const runs = left !== null && !over;
   useEffect(() => {
-    if (endsAt === null) return;
-    const tick = () => {
-      const now = Math.max(0, (endsAt - Date.now()) / 1000);
-      setLeft(now);
-      if (now > 0) return;
-      setEndsAt(null);
-      // Felt through a glove where the device can.
-      navigator.vibrate?.([300, 150, 300]);
-    };
-    const timer = window.setInterval(tick, 250);
-    return () => window.clearInterval(timer);
-  }, [endsAt]);
-  const over = endsAt === null && left === 0;
+    if (over) navigator.vibrate?.(BUZZ);
+  }, [over]);
   return (
     <div className="flex flex-wrap items-center gap-3" role="group" aria-label={label}>
       <span
@@ -29,18 +21,15 @@ export function Countdown({ seconds, label }: { readonly seconds: number; readon
         role="timer"
         aria-live={over ? 'assertive' : 'off'}
       >
-        {over ? 'Time is up' : clock(Math.ceil(left))}
+        {over ? 'Time is up' : minutesText(left ?? seconds)}
       </span>
       <button
         type="button"
         className="btn"
-        aria-label={`${endsAt === null ? 'Start' : 'Stop'}: ${label}`}
-        onClick={() => {
-          setLeft(seconds);
-          setEndsAt(endsAt === null ? Date.now() + seconds * 1000 : null);
-        }}
+        aria-label={`${runs ? 'Stop' : 'Start'}: ${label}`}
+        onClick={() => setEndsAt(runs ? null : Date.now() + seconds * 1000)}
       >
-        <Timer size={18} aria-hidden /> {endsAt === null ? (over ? 'Again' : 'Start') : 'Stop'}
+        <Timer size={18} aria-hidden /> {runs ? 'Stop' : over ? 'Again' : 'Start'}
       </button>
     </div>
   );

@@ -58,8 +58,13 @@ const KINDS: readonly (MeasuredId | OtherId)[] = [
 const isOther = (kind: MeasuredId | OtherId): kind is OtherId => kind in OTHERS;
 
 /** The first test, in their order, that failed or is not signed off; none where nothing is under way. */
-function whereItStands(newest: Newest): { readonly kind: RunKind; readonly failed: boolean } | undefined {
+function whereItStands(
+  newest: Newest,
+  asked: (kind: MeasuredId) => boolean,
+): { readonly kind: RunKind; readonly failed: boolean } | undefined {
   const open = KINDS.flatMap((kind) => {
+    // Of a part the plan no longer has: that list is not shown either.
+    if (!isOther(kind) && !asked(kind)) return [];
     const run = newest(kind);
     const end = run?.readings.find((r) => r.kind === 'sign-off');
     return run && end?.payload['verdict'] !== 'pass'
@@ -75,7 +80,7 @@ export function TestPage() {
   const runs = useRuns(id);
   const newest = (kind: RunKind) => runs.data?.filter((r) => r.kind === kind).at(-1);
   const measured = useMeasuredSteps();
-  const at = whereItStands(newest);
+  const at = whereItStands(newest, (kind) => (measured.answer?.[kind].length ?? 0) > 0);
   const test = (kind: MeasuredId | OtherId) => {
     if (!isOther(kind))
       return (

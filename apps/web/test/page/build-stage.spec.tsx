@@ -1,0 +1,124 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { fullReturnJob } from '@venula/core/document';
+import { jobSheet } from '@venula/core/prove';
+import type { NewReading, RunRow } from '../../src/api/types.ts';
+import { useSendReadings } from '../../src/api/use-reading-queue.ts';
+import { BuildPage } from '../../src/features/build/build-page.tsx';
+import { outbox } from './support/device.ts';
+import { inJob } from './support/job.tsx';
+import { shopSays } from './support/shop-fetch.ts';
+
+const ID = '11111111-1111-4111-8111-111111111111';
+const RUN = '22222222-2222-4222-8222-222222222222';
+const HELD = jobSheet(fullReturnJob('Wagon')).find((s) => s.hold)!;
+
+describe('The job sheet', () => {
+  let run: RunRow;
+  let shop: ReturnType<typeof shopSays>;
+  let rows = 0;
+  const row = (kind: string, payload: object, author: string) => ({
+    id: `row-${++rows}`,
+    kind: kind as NewReading['kind'],
+    payload: payload as Readonly<Record<string, unknown>>,
+    corrects: null,
+    author,
+    takenAt: new Date(Date.UTC(2026, 10, 27, 9, rows)).toISOString(),
+  });
+  const done = (by: string) => row('step', { stepId: HELD.id, result: 'done', note: '' }, by);
+  const Sending = () => {
+    useSendReadings('p1');
+    return <BuildPage />;
+  };
+  const open = async (...readings: RunRow['readings']) => {
+    run = { ...run, readings };
+    inJob(<Sending />, fullReturnJob('Wagon'));
+    await screen.findByRole('region', { name: 'Next' });
+  };
+  const held = () => document.querySelector<HTMLElement>(`[data-build="${HELD.id}"]`)!;
+  const unfold = () => fireEvent.click(within(held()).getAllByRole('button')[0]!);
+
+  beforeEach(() => {
+    run = {
+      id: RUN,
+      kind: 'build',
+      setup: {},
+      jobVersion: 1,
+      author: 'Tess Varga',
+      at: '2026-11-27T09:00:00.000Z',
+      readings: [],
+    };
+    shop = shopSays({
+      [`GET /jobs/${ID}/runs`]: () => [run],
+      [`GET /jobs/${ID}/photos`]: () => [],
+      [`POST /jobs/${ID}/runs/${RUN}/readings`]: (body) => {
+        const sent = body as NewReading;
+        run = {
+          ...run,
+          readings: [...run.readings, { ...sent, id: sent.readingId, author: 'Tess Varga' }],
+        };
+        return {};
+      },
+    });
+  });
+  afterEach(async () => {
+    shop.end();
+    await act(async () => {
+      await outbox.store.write(
+        [],
+        outbox.held().map((i) => i.id),
+      );
+    });
+  });
+
+  test('what somebody else did is looked at by whoever is signed in, once, and stands beside the step', async () => {
+    await open(done('Lou Abernethy'));
+    expect(held().textContent).toContain('no second look yet');
+    unfold();
+    fireEvent.click(within(held()).getByRole('button', { name: `I have looked: ${HELD.does}` }));
+    await waitFor(() =>
+      expect(run.readings.at(-1)).toMatchObject({ kind: 'second-look', payload: { stepId: HELD.id } }),
+    );
+    await waitFor(() => expect(held().textContent).toMatch(/second look: (Tess Varga|this device)/));
+  });
+
+  test('nobody looks at what they did themselves', async () => {
+    await open(done('Tess Varga'));
+    unfold();
+    expect(held().textContent).toContain('Done by Tess Varga: nobody else has looked yet.');
+    expect(within(held()).queryByRole('button', { name: /I have looked/ })).toBeNull();
+  });
+
+  test('a step done anew wants a new look', async () => {
+    await open(
+      done('Lou Abernethy'),
+      row('second-look', { stepId: HELD.id }, 'Tess Varga'),
+      done('Lou Abernethy'),
+    );
+    expect(held().textContent).toContain('no second look yet');
+  });
+
+  test('what is found is noted under its kind, counted until it is closed, and never rubbed out', async () => {
+    await open();
+    const fluids = () => screen.getByRole('region', { name: 'Fluids lost' });
+    fireEvent.click(document.querySelector('[data-survey] summary')!);
+    const note = within(fluids()).getByRole<HTMLButtonElement>('button', { name: /^Note it/ });
+    expect(note.disabled).toBe(true);
+    fireEvent.change(within(fluids()).getByRole('textbox', { name: 'Which, and how much' }), {
+      target: { value: '  Brake fluid, a cup ' },
+    });
+    fireEvent.click(note);
+    await waitFor(() => expect(fluids().textContent).toContain('to be refilled and bled'));
+    expect(document.querySelector('[data-survey] summary')!.textContent).toContain('1 to close');
+    fireEvent.click(within(fluids()).getByRole('button', { name: 'Refilled and bled: Brake fluid, a cup' }));
+    await waitFor(() =>
+      expect(document.querySelector('[data-survey] summary')!.textContent).toContain('1 noted'),
+    );
+    await waitFor(() => expect(run.readings.filter((r) => r.kind === 'found')).toHaveLength(2));
+    expect(run.readings[0]!.payload).toMatchObject({
+      of: 'fluid',
+      what: 'Brake fluid, a cup',
+      closed: false,
+    });
+  });
+});
