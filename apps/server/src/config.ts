@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import Joi from 'joi';
 
 export interface Config {
@@ -7,6 +8,12 @@ export interface Config {
   readonly logLevel: string;
   /** Where the simulated instruments are told what the car does; null: none run. */
   readonly bench: { readonly host: string; readonly port: number } | null;
+  /** Names the shop is opened by, besides bare addresses and `localhost`. */
+  readonly addresses: readonly string[];
+  /** Which proxies in front may say who calls: how many, or their addresses; false: none. */
+  readonly proxy: number | string | false;
+  /** Where backups made from the page are kept. */
+  readonly backupDir: string;
 }
 
 const schema = Joi.object({
@@ -16,6 +23,28 @@ const schema = Joi.object({
   VENULA_HOST: Joi.string().hostname().default('127.0.0.1'),
   VENULA_PORT: Joi.number().port().default(4600),
   VENULA_BENCH_PORT: Joi.number().port(),
+  VENULA_ADDRESSES: Joi.string()
+    .allow('')
+    .default('')
+    .custom((value: string) => value.split(',').flatMap((name) => name.trim() || []))
+    .custom((value: string[], helpers) => {
+      const wrong = value.find((name) => Joi.string().hostname().validate(name).error);
+      return wrong === undefined
+        ? value
+        : helpers.message({
+            custom: `"VENULA_ADDRESSES" holds “${wrong}”: give names alone, as in shop.lan, www.shop.lan`,
+          });
+    }),
+  VENULA_PROXY: Joi.alternatives(
+    Joi.number().integer().min(1).max(9),
+    Joi.string().pattern(
+      /^(?:loopback|uniquelocal|[0-9a-f.:/]+)(?:, ?(?:loopback|uniquelocal|[0-9a-f.:/]+))*$/i,
+    ),
+  ).messages({
+    'alternatives.match':
+      '"VENULA_PROXY" must be how many proxies stand in front (1), or their addresses (loopback, 10.0.0.0/8)',
+  }),
+  VENULA_BACKUP_DIR: Joi.string().default(fileURLToPath(new URL('../../../.data/backups', import.meta.url))),
   VENULA_LOG_LEVEL: Joi.string().valid('silent', 'error', 'warn', 'info', 'debug').default('warn'),
 }).unknown(true);
 
@@ -33,5 +62,8 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
       value['VENULA_BENCH_PORT'] === undefined
         ? null
         : { host: '127.0.0.1', port: Number(value['VENULA_BENCH_PORT']) },
+    addresses: [String(value['VENULA_HOST']), ...(value['VENULA_ADDRESSES'] as string[])],
+    proxy: (value['VENULA_PROXY'] as number | string | undefined) ?? false,
+    backupDir: String(value['VENULA_BACKUP_DIR']),
   };
 }

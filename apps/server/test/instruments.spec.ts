@@ -95,14 +95,13 @@ describe('Instruments on the line', () => {
 
   test('unplugged it is lost, never nought, and comes back by itself', async () => {
     await shop.as.lead.put('/api/v1/instruments/bench/fault').send({ fault: 'none' }).expect(204);
-    const gateway = new InstrumentGateway();
+    const gateway = shop.app.get(InstrumentGateway);
     const control = { host: '127.0.0.1', port: stand.controlPort };
     const seen = await live(`instruments/${gauge}/live?reads=pressure`, (s) => {
       if (s.length === 1)
         void gateway.ask(control, JSON.stringify({ tell: 'unplug', name: 'gauge', seconds: 1.2 }));
       return s.some((x) => x.state === 'lost') && s.at(-1)!.state === 'reading';
     });
-    gateway.onModuleDestroy();
     expect(seen.map((s) => s.state).join(' ')).toMatch(/^(reading )+(lost )+reading$/);
     for (const s of seen) expect(s).not.toMatchObject({ value: 0 });
   });

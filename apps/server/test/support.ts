@@ -3,14 +3,17 @@ import { Test } from '@nestjs/testing';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import request from 'supertest';
 import { type DataSource } from 'typeorm';
-import { hashPassword } from '../src/accounts/accounts.service.ts';
+import { hashSecret } from '../src/accounts/secrets.ts';
 import { User, type Role } from '../src/accounts/user.entity.ts';
 import { AppModule } from '../src/app.module.ts';
 import { configure } from '../src/bootstrap.ts';
+import { DEFAULT_SETTINGS } from '../src/shop/settings.ts';
+import { ShopRow, THE_SHOP } from '../src/shop/shop.entity.ts';
 import { createDataSource } from '../src/db/data-source.ts';
 
 export interface Shop {
   readonly app: NestExpressApplication;
+  readonly http: ReturnType<NestExpressApplication['getHttpServer']>;
   readonly db: DataSource;
   readonly as: Record<Role, ReturnType<typeof request.agent>>;
   readonly stranger: ReturnType<typeof request>;
@@ -19,24 +22,39 @@ export interface Shop {
 
 export const PASSWORD = 'correct horse';
 
+/** Everything a shop holds, gone. */
+export async function emptied(db: DataSource): Promise<void> {
+  const tables = db.entityMetadatas.map((m) => `"${m.tableName}"`);
+  await db.query(`truncate ${tables.join(', ')} restart identity cascade`);
+}
+
+/** The application as it is served. */
+export async function serve(): Promise<NestExpressApplication> {
+  const module = await Test.createTestingModule({ imports: [AppModule] }).compile();
+  const app = configure(
+    module.createNestApplication<NestExpressApplication>({ bodyParser: false, logger: false }),
+  );
+  return app.init();
+}
+
 /** The real application on the real database, with one person of each role signed in. */
 export async function openShop(): Promise<Shop> {
   const db = createDataSource();
   await db.initialize();
   await db.runMigrations();
-  await db.query(
-    'truncate app_user, session, login_failure, job, job_change, revision, acceptance, test_run, test_reading, shelf_item, shelf_reservation, shop_price, photo, library_entry, instrument, audit restart identity cascade',
-  );
-  const passwordHash = await hashPassword(PASSWORD);
+  await emptied(db);
+  await db.getRepository(ShopRow).insert({
+    id: THE_SHOP,
+    demo: false,
+    settings: { ...DEFAULT_SETTINGS, name: 'Test shop' },
+    author: 'test',
+  } as never);
+  const passwordHash = await hashSecret(PASSWORD);
   const roles: Role[] = ['technician', 'lead', 'viewer'];
   for (const role of roles)
     await db.getRepository(User).insert({ login: role, name: `A ${role}`, role, passwordHash, active: true });
 
-  const module = await Test.createTestingModule({ imports: [AppModule] }).compile();
-  const app = configure(
-    module.createNestApplication<NestExpressApplication>({ bodyParser: false, logger: false }),
-  );
-  await app.init();
+  const app = await serve();
   const http = app.getHttpServer();
   const as = {} as Shop['as'];
   for (const role of roles) {
@@ -44,6 +62,7 @@ export async function openShop(): Promise<Shop> {
     await as[role].post('/api/v1/session').send({ login: role, password: PASSWORD }).expect(200);
   }
   return {
+    http,
     app,
     db,
     as,
@@ -53,6 +72,19 @@ export async function openShop(): Promise<Shop> {
       await db.destroy();
     },
   };
+}
+
+/** Somebody on a device of their own; `from` is another address, where the shop sits behind a proxy. */
+export function visitor(shop: Shop, from?: string): ReturnType<typeof request.agent> {
+  const agent = request.agent(shop.http);
+  if (from) agent.set('X-Forwarded-For', from);
+  return agent;
+}
+
+export async function signedIn(shop: Shop, login: string, password = PASSWORD, from?: string) {
+  const agent = visitor(shop, from);
+  await agent.post('/api/v1/session').send({ login, password }).expect(200);
+  return agent;
 }
 
 export async function newJob(shop: Shop, title = 'Test job'): Promise<string> {

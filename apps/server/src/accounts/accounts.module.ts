@@ -1,7 +1,21 @@
 import { Module } from '@nestjs/common';
-import { AccountsService } from './accounts.service.ts';
+import { DiscoveryModule } from '@nestjs/core';
+import { AccessCheck } from './access-check.ts';
+import { DevicesController } from './devices.controller.ts';
+import { DevicesService } from './devices.service.ts';
+import { DoorThrottle } from './door-throttle.ts';
+import { MeController } from './me.controller.ts';
+import { PeopleController } from './people.controller.ts';
+import { PeopleService } from './people.service.ts';
 import { SessionController } from './session.controller.ts';
+import { SessionsService } from './sessions.service.ts';
+import { SignInService } from './sign-in.service.ts';
 
-/** Who is signed in. */
-@Module({ controllers: [SessionController], providers: [AccountsService], exports: [AccountsService] })
+/** Who works here, who is signed in, and who may call what. */
+@Module({
+  imports: [DiscoveryModule],
+  controllers: [SessionController, MeController, PeopleController, DevicesController],
+  providers: [SessionsService, SignInService, PeopleService, DevicesService, DoorThrottle, AccessCheck],
+  exports: [SessionsService, SignInService, AccessCheck],
+})
 export class AccountsModule {}

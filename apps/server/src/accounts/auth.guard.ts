@@ -1,7 +1,6 @@
 import {
   ForbiddenException,
   Injectable,
-  SetMetadata,
   UnauthorizedException,
   createParamDecorator,
   type CanActivate,
@@ -9,16 +8,9 @@ import {
 } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
-import { AccountsService, type Actor } from './accounts.service.ts';
-import { ROLES, type Role } from './user.entity.ts';
-
-export const SESSION_COOKIE = 'venula_session';
-const PUBLIC = 'venula:public';
-const NEEDS = 'venula:needs';
-
-export const Public = () => SetMetadata(PUBLIC, true);
-/** Which roles may call. Without it: anyone signed in may read, viewers may not change anything. */
-export const Needs = (...roles: Role[]) => SetMetadata(NEEDS, roles);
+import { ACCESS, WHO, type Access } from './access.ts';
+import { SESSION, readCookie } from './cookies.ts';
+import { SessionsService, type Actor } from './sessions.service.ts';
 
 export interface SignedInRequest extends Request {
   actor?: Actor;
@@ -28,35 +20,43 @@ export const CurrentActor = createParamDecorator((_: unknown, context: Execution
   return context.switchToHttp().getRequest<SignedInRequest>().actor!;
 });
 
-export const sessionToken = (req: Request): string | undefined =>
-  (req.headers.cookie ?? '')
-    .split(';')
-    .map((c) => c.trim())
-    .find((c) => c.startsWith(`${SESSION_COOKIE}=`))
-    ?.slice(SESSION_COOKIE.length + 1);
-
 @Injectable()
 export class AuthGuard implements CanActivate {
   constructor(
     private readonly reflector: Reflector,
-    private readonly accounts: AccountsService,
+    private readonly sessions: SessionsService,
   ) {}
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
-    const at = [context.getHandler(), context.getClass()];
-    if (this.reflector.getAllAndOverride<boolean>(PUBLIC, at)) return true;
+    const rule = this.reflector.get<Access | undefined>(ACCESS, context.getHandler());
+    if (!rule) throw new ForbiddenException({ code: 'NO_RULE', message: 'No rule opens this.' });
+    if (rule.who === 'anyone') return true;
     const req = context.switchToHttp().getRequest<SignedInRequest>();
-    const token = sessionToken(req);
-    const actor = token ? await this.accounts.actorFor(token) : null;
+    const token = readCookie(req, SESSION);
+    const actor = token ? await this.sessions.actorFor(token) : null;
     if (!actor) throw new UnauthorizedException({ code: 'NOT_SIGNED_IN', message: 'You are not signed in.' });
     req.actor = actor;
-    const needs = this.reflector.getAllAndOverride<Role[] | undefined>(NEEDS, at);
-    // A role nobody knows, by whatever way it got into the table, may do nothing at all.
-    const known = ROLES.includes(actor.role);
-    const allowed =
-      known && (needs ? needs.includes(actor.role) : req.method === 'GET' || actor.role !== 'viewer');
-    if (!allowed)
-      throw new ForbiddenException({ code: 'NOT_ALLOWED', message: 'Your role does not allow this.' });
+    refuse(actor, rule);
     return true;
   }
+}
+
+/** @throws ForbiddenException with what is missing: the role, an own password, or the password instead of a PIN */
+function refuse(actor: Actor, rule: Access): void {
+  // A role nobody knows, by whatever way it got into the table, is in none of the lists.
+  const roles: readonly string[] = WHO[rule.who] ?? [];
+  if (!roles.includes(actor.role))
+    throw new ForbiddenException({ code: 'NOT_ALLOWED', message: 'Your role does not allow this.' });
+  if (!actor.ownPassword && !rule.beforeOwnPassword)
+    throw new ForbiddenException({
+      code: 'CHOOSE_PASSWORD',
+      message: 'You came in with a password for once.',
+      remedy: 'Choose your own first.',
+    });
+  if (rule.byPassword && actor.via !== 'password')
+    throw new ForbiddenException({
+      code: 'PASSWORD_NEEDED',
+      message: 'A PIN is not enough for this.',
+      remedy: 'Sign in with your password.',
+    });
 }

@@ -11,7 +11,8 @@ import {
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
-import type { Actor } from '../accounts/accounts.service.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
+import { Allows } from '../accounts/access.ts';
 import { CurrentActor } from '../accounts/auth.guard.ts';
 import { readBody } from '../common/read-body.ts';
 import { ArchiveService } from './archive.service.ts';
@@ -24,6 +25,7 @@ const MOST_BYTES = 200_000_000;
 export class ArchiveController {
   constructor(private readonly archive: ArchiveService) {}
 
+  @Allows('everyone')
   @Get('jobs/:id/archive')
   @Header('Content-Type', 'application/zip')
   @Header('Content-Disposition', 'attachment; filename="job.zip"')
@@ -31,6 +33,7 @@ export class ArchiveController {
     return new StreamableFile(await this.archive.write(id));
   }
 
+  @Allows('technicians')
   @Post('archives')
   @ApiConsumes('application/zip')
   @ApiBody({ schema: { type: 'string', format: 'binary' } })

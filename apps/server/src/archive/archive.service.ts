@@ -5,7 +5,7 @@ import { brokenShape, checkJob, csvCell, wireListCsv, wiringSvg, writeJob } from
 import { billOfMaterials } from '@venula/core/supply';
 import type Joi from 'joi';
 import { DataSource, type EntityManager } from 'typeorm';
-import type { Actor } from '../accounts/accounts.service.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
 import { AuditRow } from '../audit/audit.entity.ts';
 import { audit } from '../audit/audit.ts';
 import { Acceptance } from '../jobs/acceptance.entity.ts';
@@ -64,7 +64,7 @@ export class ArchiveService {
       revisions: without(await tx.find(Revision, { where, order: { at: 'ASC', id: 'ASC' } }), 'jobId'),
       acceptances: without(await tx.find(Acceptance, { where, order: { at: 'ASC', id: 'ASC' } }), 'jobId'),
       runs: without(runs, 'jobId'),
-      readings: without(readings),
+      readings: without(readings, 'authorId'),
       photos: without(photos, 'jobId', 'width', 'height'),
       changes: without(await tx.find(JobChange, { where, order: { version: 'ASC' } }), 'jobId'),
       audit: without(await tx.find(AuditRow, { where, order: { id: 'ASC' } }), 'id', 'jobId'),

@@ -6,7 +6,7 @@ const DEADLINE_MS = 4_500;
 
 /** A stream of readings ends when nobody looks any more; files take as long as the shop’s wireless does, and a whole job or its PDF is worth a moment’s wait. */
 const UNHURRIED =
-  /^\/api\/v1\/(?:archives|instruments\/[^/]+\/live|jobs\/[^/]+\/(?:archive|record\.pdf|photos\/[^/]+))$/;
+  /^\/api\/v1\/(?:archives|admin\/(?:export|import|backups(?:\/[^/]+(?:\/restore)?)?)|instruments\/[^/]+\/live|jobs\/[^/]+\/(?:archive|record\.pdf|photos\/[^/]+))$/;
 
 /**
  * Answers 503 when the deadline is over. The work may still be done after that: whoever asks again with the same id gets

@@ -1,5 +1,6 @@
 import { Controller, Get, Header, Param, ParseUUIDPipe, Query, StreamableFile } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
+import { Allows } from '../accounts/access.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
 import { HandoverService } from './handover.service.ts';
 import { pdfQuery, type PdfQuery } from './handover-schemas.ts';
@@ -9,6 +10,7 @@ import { pdfQuery, type PdfQuery } from './handover-schemas.ts';
 export class HandoverController {
   constructor(private readonly handover: HandoverService) {}
 
+  @Allows('everyone')
   @Get()
   @Header('Content-Type', 'application/pdf')
   @Header('Content-Disposition', 'inline; filename="record.pdf"')

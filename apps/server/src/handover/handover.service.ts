@@ -9,11 +9,10 @@ import { JudgePool } from '../judging/judge-pool.ts';
 import { Photo } from '../photos/photo.entity.ts';
 import { TestReading } from '../records/test-reading.entity.ts';
 import { TestRun } from '../records/test-run.entity.ts';
+import { ShopService } from '../shop/shop.service.ts';
 import { MOST_PHOTOS } from './handover-schemas.ts';
 import { foundOf, standing } from '../records/outcome.ts';
 import { recordPdf } from './record-pdf.ts';
-
-const SHOP = 'Saltmarsh Speed & Fuel';
 
 /** What was read last at each step, and with what. */
 function lastMeasured(readings: readonly TestReading[]) {
@@ -32,6 +31,7 @@ export class HandoverService {
     private readonly db: DataSource,
     private readonly jobs: JobsService,
     private readonly pool: JudgePool,
+    private readonly shop: ShopService,
   ) {}
 
   async pdf(jobId: string, system: UnitSystem, chosen?: readonly string[]): Promise<Buffer> {
@@ -62,8 +62,9 @@ export class HandoverService {
     });
     // In the order they were chosen.
     const photos = chosen ? [...found].sort((a, b) => chosen.indexOf(a.id) - chosen.indexOf(b.id)) : found;
+    const { name, address } = await this.shop.face();
     return recordPdf(sheet, {
-      shop: SHOP,
+      shop: { name, address, logo: await this.shop.logo() },
       number,
       title,
       version,

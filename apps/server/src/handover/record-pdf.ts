@@ -18,7 +18,8 @@ pdfmake.setUrlAccessPolicy(() => false);
 pdfmake.setLocalAccessPolicy((path) => FONT_FILES.has(path));
 
 export interface PdfHead {
-  readonly shop: string;
+  /** Its letterhead: the logo as PNG. */
+  readonly shop: { readonly name: string; readonly address: string; readonly logo: Buffer | null };
   readonly number: number;
   readonly title: string;
   readonly version: number;
@@ -64,11 +65,28 @@ export async function recordPdf(sheet: RecordSheet, head: PdfHead): Promise<Buff
   return pdfmake.createPdf(definition).getBuffer();
 }
 
-const title = (shop: string, what: string, name: string, ahead = false): Content => ({
-  stack: [
-    { text: `${shop} · ${what}`, fontSize: 9, color: '#555555' },
-    { text: name, fontSize: 18, bold: true },
+const title = (shop: PdfHead['shop'], what: string, name: string, ahead = false): Content => ({
+  columns: [
+    {
+      width: '*',
+      stack: [
+        { text: `${shop.name} · ${what}`, fontSize: 9, color: '#555555' },
+        { text: name, fontSize: 18, bold: true },
+        ...(shop.address ? [{ text: shop.address, fontSize: 8, color: '#555555' }] : []),
+      ],
+    },
+    ...(shop.logo
+      ? [
+          {
+            width: 130,
+            image: `data:image/png;base64,${shop.logo.toString('base64')}`,
+            fit: [130, 44] as [number, number],
+            alignment: 'right' as const,
+          },
+        ]
+      : []),
   ],
+  columnGap: 16,
   margin: [0, 0, 0, 6],
   ...(ahead ? { pageBreak: 'before' as const, pageOrientation: 'portrait' as const } : {}),
 });

@@ -2,6 +2,7 @@ import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { Observable, share, Subject, takeUntil, timer } from 'rxjs';
 import { LineClient } from './line-client.ts';
 import { saidBy, type Said } from './scpi.ts';
+import { SharedLines, type Reading } from './shared-lines.ts';
 
 /** How often an instrument somebody looks at is asked, ms. */
 const EVERY_MS = 250;
@@ -24,20 +25,37 @@ export class InstrumentGateway implements OnModuleDestroy {
   /** An open stream would keep the server from stopping. */
   private readonly ended = new Subject<void>();
 
+  constructor(private readonly shared: SharedLines) {}
+
   /** What an instrument shows of one dimension, four times a second, for as long as somebody listens. */
   live({ host, port }: Address, query: string): Observable<Live> {
     const key = `${host}:${port} ${query}`;
     const known = this.streams.get(key);
     if (known) return known;
-    const stream = new Observable<Live>((to) => {
+    const stream = new Observable<Live>((to) =>
+      this.shared.look(`${host}:${port}`, query, this.reading({ host, port }), (said) =>
+        to.next(said as Live),
+      ),
+    ).pipe(
+      takeUntil(this.ended),
+      // Nothing is said twice: what was read before somebody looked is no reading of where the probe is now.
+      share({ resetOnRefCountZero: () => timer(LINGER_MS) }),
+    );
+    this.streams.set(key, stream);
+    return stream;
+  }
+
+  /** Asks a line one question four times a second. */
+  private reading({ host, port }: Address): Reading {
+    return (query, said) => {
       let stopped = false;
       const line = this.line(host, port);
       const turn = async (): Promise<void> => {
         while (!stopped) {
           const began = Date.now();
-          const said = saidBy(await line.ask(query));
+          const answer = saidBy(await line.ask(query));
           if (stopped) return;
-          to.next({ ...said, at: new Date().toISOString() });
+          said({ ...answer, at: new Date().toISOString() } satisfies Live);
           await new Promise((go) => setTimeout(go, Math.max(20, EVERY_MS - (Date.now() - began))));
         }
       };
@@ -45,13 +63,7 @@ export class InstrumentGateway implements OnModuleDestroy {
       return () => {
         stopped = true;
       };
-    }).pipe(
-      takeUntil(this.ended),
-      // Nothing is said twice: what was read before somebody looked is no reading of where the probe is now.
-      share({ resetOnRefCountZero: () => timer(LINGER_MS) }),
-    );
-    this.streams.set(key, stream);
-    return stream;
+    };
   }
 
   /** One line to a port, and what comes back. */

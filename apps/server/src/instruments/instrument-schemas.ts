@@ -1,6 +1,7 @@
 import { ISOLATIONS, MEASURED_IDS, type Isolation, type MeasuredId } from '@venula/core/prove';
 import Joi from 'joi';
 import { day } from '../common/day.ts';
+import type { InstrumentReads } from './instrument.entity.ts';
 
 /** What somebody is about to read, told to the simulated bench. */
 export type BenchSetting =
@@ -38,4 +39,39 @@ export interface Calibration {
 }
 export const calibration = Joi.object<Calibration>({
   calibratedOn: Joi.string().custom(day).allow(null).required(),
+});
+
+/** What instruments of a shop read. */
+export const READS = ['pressure', 'temperature', 'volts', 'amps', 'resistance', 'flow'] as const;
+
+export interface NewInstrument {
+  readonly name: string;
+  readonly host: string;
+  readonly port: number;
+  readonly calibratedOn: string | null;
+  readonly reads: readonly InstrumentReads[];
+}
+const reads = Joi.object<InstrumentReads>({
+  dimension: Joi.string()
+    .valid(...READS)
+    .required(),
+  query: Joi.string()
+    .trim()
+    .pattern(/^[*:A-Za-z0-9? ,.]{2,60}$/)
+    .required()
+    .messages({
+      'string.pattern.base': '"query" must be one line the instrument is asked, as in MEAS:PRES?',
+    }),
+  low: Joi.number().min(-1e7).max(1e7).required(),
+  high: Joi.number().greater(Joi.ref('low')).max(1e7).required(),
+  resolution: Joi.number().greater(0).max(1e6).required(),
+});
+export const newInstrument = Joi.object<NewInstrument>({
+  name: Joi.string().trim().min(2).max(80).required(),
+  host: Joi.alternatives(Joi.string().ip({ cidr: 'forbidden' }), Joi.string().hostname())
+    .required()
+    .messages({ 'alternatives.match': '"host" must be a name or address on the shop’s network' }),
+  port: Joi.number().port().min(1).required(),
+  calibratedOn: Joi.string().custom(day).allow(null).required(),
+  reads: Joi.array().items(reads).min(1).max(READS.length).unique('dimension').required(),
 });

@@ -1,21 +1,24 @@
 import {
   Body,
   Controller,
+  Delete,
   Get,
   Header,
   HttpCode,
   Param,
   ParseUUIDPipe,
   Patch,
+  Post,
   Put,
   Query,
   Sse,
 } from '@nestjs/common';
 import type { MessageEvent } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { map, type Observable } from 'rxjs';
-import type { Actor } from '../accounts/accounts.service.ts';
-import { CurrentActor, Needs } from '../accounts/auth.guard.ts';
+import { exhaustMap, filter, interval, map, takeUntil, type Observable } from 'rxjs';
+import { SessionsService, type Actor } from '../accounts/sessions.service.ts';
+import { Allows } from '../accounts/access.ts';
+import { CurrentActor } from '../accounts/auth.guard.ts';
 import { Describes, JoiPipe } from '../common/joi.pipe.ts';
 import {
   benchFault,
@@ -23,27 +26,37 @@ import {
   calibration,
   type BenchFault,
   type BenchSetting,
+  newInstrument,
   type Calibration,
+  type NewInstrument,
 } from './instrument-schemas.ts';
 import { InstrumentsService } from './instruments.service.ts';
+
+/** How soon an open stream hears that its session has ended, ms. */
+const CHECK_MS = 2_000;
 
 @ApiTags('instruments')
 @Controller('v1/instruments')
 export class InstrumentsController {
-  constructor(private readonly instruments: InstrumentsService) {}
+  constructor(
+    private readonly instruments: InstrumentsService,
+    private readonly sessions: SessionsService,
+  ) {}
 
+  @Allows('everyone')
   @Get()
   list() {
     return this.instruments.list();
   }
 
   /** What can be wrong with the simulated car: for the lead who sets the exercise, so that nobody else reads it off. */
+  @Allows('leads')
   @Get('bench')
-  @Needs('lead')
   bench() {
     return this.instruments.bench();
   }
 
+  @Allows('technicians')
   @Put('bench')
   @HttpCode(204)
   @Describes('SetBench', benchSetting)
@@ -51,16 +64,30 @@ export class InstrumentsController {
     return this.instruments.set(body);
   }
 
+  @Allows('leads')
   @Put('bench/fault')
   @HttpCode(204)
-  @Needs('lead')
   @Describes('BreakBench', benchFault)
   breakIt(@Body(new JoiPipe(benchFault)) { fault }: BenchFault, @CurrentActor() actor: Actor) {
     return this.instruments.breakIt(fault, actor);
   }
 
+  @Allows('leads', { byPassword: true })
+  @Post()
+  @Describes('NewInstrument', newInstrument)
+  add(@Body(new JoiPipe(newInstrument)) body: NewInstrument, @CurrentActor() actor: Actor) {
+    return this.instruments.add(body, actor);
+  }
+
+  @Allows('leads', { byPassword: true })
+  @Delete(':id')
+  @HttpCode(204)
+  remove(@Param('id', ParseUUIDPipe) id: string, @CurrentActor() actor: Actor): Promise<void> {
+    return this.instruments.remove(id, actor);
+  }
+
+  @Allows('leads')
   @Patch(':id')
-  @Needs('lead')
   @Describes('Calibrate', calibration)
   calibrate(
     @Param('id', ParseUUIDPipe) id: string,
@@ -71,14 +98,28 @@ export class InstrumentsController {
   }
 
   /** Readings as they come. No proxy and no compression may hold them back. */
+  @Allows('everyone')
   @Sse(':id/live')
   @Header('Cache-Control', 'no-store, no-transform')
   @Header('X-Accel-Buffering', 'no')
   async live(
     @Param('id', ParseUUIDPipe) id: string,
     @Query('reads') dimension: string,
+    @CurrentActor() actor: Actor,
   ): Promise<Observable<MessageEvent>> {
     const stream = await this.instruments.live(id, String(dimension));
-    return stream.pipe(map((data): MessageEvent => ({ data })));
+    return stream.pipe(
+      takeUntil(this.ended(actor)),
+      map((data): MessageEvent => ({ data })),
+    );
+  }
+
+  /** Whoever signed out, was disabled or lost the device looks at nothing any more. */
+  private ended({ sessionId }: Actor): Observable<unknown> {
+    return interval(CHECK_MS).pipe(
+      // A database that is away ends nobody’s session.
+      exhaustMap(() => this.sessions.isOpen(sessionId).catch(() => true)),
+      filter((open) => !open),
+    );
   }
 }

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import {
   BadRequestException,
   ConflictException,
@@ -7,12 +8,12 @@ import {
 } from '@nestjs/common';
 import type { Observable } from 'rxjs';
 import { DataSource } from 'typeorm';
-import type { Actor } from '../accounts/accounts.service.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
 import { audit } from '../audit/audit.ts';
 import { readConfig } from '../config.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { InstrumentGateway, type Live } from './gateway.ts';
-import type { BenchSetting } from './instrument-schemas.ts';
+import type { BenchSetting, NewInstrument } from './instrument-schemas.ts';
 import { Instrument } from './instrument.entity.ts';
 
 export interface BenchState {
@@ -52,6 +53,29 @@ export class InstrumentsService {
     if (instrument.simulated && !bench) throw noBench();
     const at = instrument.simulated && bench ? { ...bench, port: bench.port + instrument.port } : instrument;
     return this.gateway.live(at, reads.query);
+  }
+
+  async add(body: NewInstrument, actor: Actor): Promise<Instrument> {
+    const id = randomUUID();
+    return this.db.transaction(async (tx) => {
+      await tx.insert(Instrument, { ...body, id, simulated: false, author: actor.name });
+      await audit(tx, actor.name, 'instrument-added', null, {
+        id,
+        name: body.name,
+        host: body.host,
+        port: body.port,
+      });
+      return tx.findOneByOrFail(Instrument, { id });
+    });
+  }
+
+  /** What was read with it keeps its name, steps and calibration: they stand in the readings. */
+  async remove(id: string, actor: Actor): Promise<void> {
+    const { name } = await this.find(id);
+    await this.db.transaction(async (tx) => {
+      await tx.delete(Instrument, { id });
+      await audit(tx, actor.name, 'instrument-removed', null, { id, name });
+    });
   }
 
   async calibrate(id: string, calibratedOn: string | null, actor: Actor): Promise<Instrument> {

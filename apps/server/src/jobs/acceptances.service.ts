@@ -1,7 +1,7 @@
 import { ForbiddenException, Injectable, NotFoundException } from '@nestjs/common';
 import { shortened } from '@venula/core/quantities';
 import { DataSource, type EntityManager } from 'typeorm';
-import type { Actor } from '../accounts/accounts.service.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
 import { audit } from '../audit/audit.ts';
 import { idTaken } from '../common/id-taken.ts';
 import { insertOnce } from '../db/insert-once.ts';

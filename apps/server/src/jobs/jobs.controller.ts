@@ -1,7 +1,8 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import type { Actor } from '../accounts/accounts.service.ts';
-import { CurrentActor, Needs } from '../accounts/auth.guard.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
+import { Allows } from '../accounts/access.ts';
+import { CurrentActor } from '../accounts/auth.guard.ts';
 import { Describes, JoiPipe } from '../common/joi.pipe.ts';
 import {
   archiveBody,
@@ -19,22 +20,26 @@ import { JobsService } from './jobs.service.ts';
 export class JobsController {
   constructor(private readonly jobs: JobsService) {}
 
+  @Allows('everyone')
   @Get()
   list(@Query(new JoiPipe(listQuery)) query: ListQuery) {
     return this.jobs.list(query);
   }
 
+  @Allows('technicians')
   @Post()
   @Describes('NewJob', newJob)
   create(@Body(new JoiPipe(newJob)) body: NewJob, @CurrentActor() actor: Actor) {
     return this.jobs.create(body, actor);
   }
 
+  @Allows('everyone')
   @Get(':id')
   get(@Param('id', ParseUUIDPipe) id: string) {
     return this.jobs.find(id);
   }
 
+  @Allows('technicians')
   @Post(':id/changes')
   @HttpCode(200)
   @Describes('NewChange', changeBody)
@@ -46,7 +51,7 @@ export class JobsController {
     return this.jobs.change(id, body, actor);
   }
 
-  @Needs('lead')
+  @Allows('leads')
   @Post(':id/archive')
   @HttpCode(204)
   @Describes('Archive', archiveBody)
@@ -58,6 +63,7 @@ export class JobsController {
     await this.jobs.setArchived(id, body.archived, actor);
   }
 
+  @Allows('everyone')
   @Get(':id/audit')
   audit(@Param('id', ParseUUIDPipe) id: string) {
     return this.jobs.audit(id);

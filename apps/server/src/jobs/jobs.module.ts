@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { JudgingModule } from '../judging/judging.module.ts';
+import { ShopModule } from '../shop/shop.module.ts';
 import { AcceptancesController } from './acceptances.controller.ts';
 import { AcceptancesService } from './acceptances.service.ts';
 import { JobsController } from './jobs.controller.ts';
@@ -9,7 +10,7 @@ import { RevisionsService } from './revisions.service.ts';
 
 /** Jobs, what was frozen of them, and what was accepted in them. */
 @Module({
-  imports: [JudgingModule],
+  imports: [JudgingModule, ShopModule],
   controllers: [JobsController, RevisionsController, AcceptancesController],
   providers: [JobsService, RevisionsService, AcceptancesService],
   exports: [JobsService],

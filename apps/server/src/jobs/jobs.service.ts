@@ -4,18 +4,19 @@ import {
   NotFoundException,
   UnprocessableEntityException,
 } from '@nestjs/common';
-import { inRoundFigures, type JobDocument, PATTERNS } from '@venula/core/document';
+import { inRoundFigures, type JobDocument, PATTERNS, withShopLimits } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
 import { addedErrors, brokenShape, checkJob, overlappingPaths, runName, valueAt } from '@venula/core/formats';
 import type { InputError } from '@venula/core/outcome';
 import { shortened } from '@venula/core/quantities';
 import { isDeepStrictEqual } from 'node:util';
 import { Brackets, DataSource, MoreThan, type EntityManager } from 'typeorm';
-import type { Actor } from '../accounts/accounts.service.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
 import { AuditRow } from '../audit/audit.entity.ts';
 import { audit } from '../audit/audit.ts';
 import { idTaken } from '../common/id-taken.ts';
 import { JudgementsService } from '../judging/judgements.service.ts';
+import { ShopService } from '../shop/shop.service.ts';
 import { JobChange } from './job-change.entity.ts';
 import type { ChangeBody, ListQuery, NewJob } from './job-schemas.ts';
 import { Job } from './job.entity.ts';
@@ -74,6 +75,7 @@ export class JobsService {
   constructor(
     private readonly db: DataSource,
     private readonly judgements: JudgementsService,
+    private readonly shop: ShopService,
   ) {}
 
   async list({ search, page, size, archived }: ListQuery) {
@@ -162,7 +164,8 @@ export class JobsService {
       const from = withoutPictures((await this.findReadable(copyOf)).document);
       return { ...from, title: title ?? shortened(`Copy of ${from.title}`, 120) };
     }
-    return inRoundFigures(PATTERNS.find((p) => p.id === pattern)!.job(title!), units);
+    const plan = inRoundFigures(PATTERNS.find((p) => p.id === pattern)!.job(title!), units);
+    return withShopLimits(plan, (await this.shop.face()).limits);
   }
 
   /**

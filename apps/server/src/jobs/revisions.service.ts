@@ -1,6 +1,6 @@
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { DataSource } from 'typeorm';
-import type { Actor } from '../accounts/accounts.service.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
 import { audit } from '../audit/audit.ts';
 import { JobsService } from './jobs.service.ts';
 import { Revision } from './revision.entity.ts';

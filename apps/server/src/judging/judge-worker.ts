@@ -7,6 +7,7 @@ import {
   jobSheet,
   judgeLog,
   measuredSteps,
+  type BuildStep,
   type LogOutcome,
   type LogSeries,
   type MeasuredId,
@@ -32,7 +33,7 @@ export type JudgeTask =
 /** Runs whose steps are made from the plan by some work. */
 export type StepsOf = 'dry-test' | 'build' | MeasuredId;
 /** What the record holds a reading against. */
-export type PlannedStep = Pick<Step, 'id' | 'does' | 'expects'>;
+export type PlannedStep = Pick<Step, 'id' | 'does' | 'expects'> & Pick<BuildStep, 'hold'>;
 
 export interface JudgedFinding {
   readonly severity: Finding['severity'];

@@ -1,6 +1,7 @@
 import { Body, Controller, Get, Param, ParseUUIDPipe, Put } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import type { Actor } from '../accounts/accounts.service.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
+import { Allows } from '../accounts/access.ts';
 import { CurrentActor } from '../accounts/auth.guard.ts';
 import { Describes, JoiPipe } from '../common/joi.pipe.ts';
 import { entryBody, type EntryBody } from './library-schemas.ts';
@@ -11,11 +12,13 @@ import { LibraryService } from './library.service.ts';
 export class LibraryController {
   constructor(private readonly library: LibraryService) {}
 
+  @Allows('everyone')
   @Get()
   list() {
     return this.library.list();
   }
 
+  @Allows('technicians')
   @Put(':id')
   @Describes('PutInLibrary', entryBody)
   put(

@@ -2,8 +2,9 @@ import { isDeepStrictEqual } from 'node:util';
 import { BadRequestException, ConflictException, Injectable } from '@nestjs/common';
 import { checkLibrary } from '@venula/core/formats';
 import { DataSource } from 'typeorm';
-import type { Actor } from '../accounts/accounts.service.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
 import { audit } from '../audit/audit.ts';
+import { oneAtATime } from '../db/locks.ts';
 import { LibraryRow } from './library-entry.entity.ts';
 import type { EntryBody } from './library-schemas.ts';
 
@@ -30,7 +31,7 @@ export class LibraryService {
       });
     return this.db.transaction(async (tx) => {
       // Names are the shop’s word for a part: one at a time decides who has which.
-      await tx.query('SELECT pg_advisory_xact_lock(4601)');
+      await oneAtATime(tx, 'library');
       const before = await tx.findOneBy(LibraryRow, { id });
       const next = { name, data: checked.value, retired };
       if (

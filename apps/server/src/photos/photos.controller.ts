@@ -12,7 +12,8 @@ import {
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
-import type { Actor } from '../accounts/accounts.service.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
+import { Allows } from '../accounts/access.ts';
 import { CurrentActor } from '../accounts/auth.guard.ts';
 import { readBody } from '../common/read-body.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
@@ -28,12 +29,14 @@ const MOST_BYTES = 12_000_000;
 export class PhotosController {
   constructor(private readonly photos: PhotosService) {}
 
+  @Allows('everyone')
   @Get()
   list(@Param('jobId', ParseUUIDPipe) jobId: string) {
     return this.photos.list(jobId);
   }
 
   /** Always a JPEG the server made itself; shown, never run. */
+  @Allows('everyone')
   @Get(':id')
   @Header('Content-Type', 'image/jpeg')
   @Header('Content-Disposition', 'inline; filename="photo.jpg"')
@@ -41,6 +44,7 @@ export class PhotosController {
     return new StreamableFile(await this.photos.bytes(jobId, id));
   }
 
+  @Allows('technicians')
   @Put(':id')
   @ApiConsumes(...TYPES)
   @ApiBody({ schema: { type: 'string', format: 'binary' } })

@@ -10,6 +10,7 @@ import {
   surveyOpen,
   type DecayResult,
   type FoundItem,
+  type HoldPoint,
   type Isolation,
   type LogSeries,
   type MeasuredReading,
@@ -170,10 +171,17 @@ export const foundOf = (readings: readonly TestReading[]): FoundItem[] => [
   ).values(),
 ];
 
-/** How far the job sheet has got. */
+/** Whether somebody else has looked since a step was last done. */
+function lookedAt(readings: readonly TestReading[], stepId: string): boolean {
+  const own = standing(readings).filter((r) => r.payload['stepId'] === stepId);
+  return own.findLastIndex((r) => r.kind === 'second-look') > own.findLastIndex((r) => r.kind === 'step');
+}
+
+/** How far the job sheet has got, with the hold points where the shop wants a second look. */
 export function sheetOutcome(
   steps: readonly PlannedStep[],
   readings: readonly TestReading[],
+  secondLooks: readonly HoldPoint[] = [],
 ): Record<string, unknown> {
   const things = new Map(
     standing(readings)
@@ -183,7 +191,12 @@ export function sheetOutcome(
   const off = [...things.values()].flatMap((t) => (t.off ? [t.what] : []));
   const results = lastResults(readings, 'step', 'stepId');
   const unclosed = surveyOpen(foundOf(readings));
-  return { ...buildOutcome(steps, results, off, unclosed), proves: proofMark(steps) };
+  const unseen = steps.flatMap((s) =>
+    s.hold && secondLooks.includes(s.hold) && results.get(s.id) === 'done' && !lookedAt(readings, s.id)
+      ? [s.does]
+      : [],
+  );
+  return { ...buildOutcome(steps, results, off, unclosed, unseen), proves: proofMark(steps) };
 }
 
 const asSteps = (steps: readonly PlannedStep[]) => steps.map((s) => ({ group: '', ...s }));

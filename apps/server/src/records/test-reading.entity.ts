@@ -44,6 +44,10 @@ export class TestReading extends Signed {
   @JoinColumn({ name: 'corrects', foreignKeyConstraintName: 'FK_test_reading_corrects' })
   corrected?: Relation<TestReading>;
 
+  /** Who took it, whatever they are called by now; null: it came in with an archive. */
+  @Column({ type: 'uuid', name: 'author_id', nullable: true })
+  authorId!: string | null;
+
   /** By the device's clock. */
   @Column({ type: 'timestamptz', name: 'taken_at' })
   takenAt!: Date;

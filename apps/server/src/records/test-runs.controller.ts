@@ -1,6 +1,7 @@
 import { Body, Controller, Get, Param, ParseUUIDPipe, Post } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import type { Actor } from '../accounts/accounts.service.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
+import { Allows } from '../accounts/access.ts';
 import { CurrentActor } from '../accounts/auth.guard.ts';
 import { Describes, JoiPipe } from '../common/joi.pipe.ts';
 import { TestRunsService } from './test-runs.service.ts';
@@ -11,11 +12,13 @@ import { newReading, newRun, type NewReading, type NewRun } from './record-schem
 export class TestRunsController {
   constructor(private readonly runs: TestRunsService) {}
 
+  @Allows('everyone')
   @Get()
   list(@Param('id', ParseUUIDPipe) id: string) {
     return this.runs.list(id);
   }
 
+  @Allows('technicians')
   @Post()
   @Describes('NewRun', newRun)
   start(
@@ -27,6 +30,7 @@ export class TestRunsController {
   }
 
   /** One reading with all that it holds. */
+  @Allows('everyone')
   @Get(':runId/readings/:readingId')
   reading(
     @Param('id', ParseUUIDPipe) id: string,
@@ -36,6 +40,7 @@ export class TestRunsController {
     return this.runs.reading(id, runId, readingId);
   }
 
+  @Allows('technicians')
   @Post(':runId/readings')
   @Describes('NewReading', newReading)
   add(

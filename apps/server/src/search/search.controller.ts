@@ -1,5 +1,6 @@
 import { Controller, Get, Query } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
+import { Allows } from '../accounts/access.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
 import { partQuery, type PartQuery } from './search-schemas.ts';
 import { SearchService } from './search.service.ts';
@@ -9,6 +10,7 @@ import { SearchService } from './search.service.ts';
 export class SearchController {
   constructor(private readonly search: SearchService) {}
 
+  @Allows('everyone')
   @Get('parts')
   parts(@Query(new JoiPipe(partQuery)) query: PartQuery) {
     return this.search.parts(query);

@@ -1,6 +1,7 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Put } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import type { Actor } from '../accounts/accounts.service.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
+import { Allows } from '../accounts/access.ts';
 import { CurrentActor } from '../accounts/auth.guard.ts';
 import { Describes, JoiPipe } from '../common/joi.pipe.ts';
 import { reservationBody, shelfBody, type ReservationBody, type ShelfBody } from './shelf-schemas.ts';
@@ -11,11 +12,13 @@ import { ShelfService } from './shelf.service.ts';
 export class ShelfController {
   constructor(private readonly shelf: ShelfService) {}
 
+  @Allows('everyone')
   @Get()
   list() {
     return this.shelf.list();
   }
 
+  @Allows('technicians')
   @Put(':id')
   @Describes('PutOnShelf', shelfBody)
   put(
@@ -26,12 +29,14 @@ export class ShelfController {
     return this.shelf.put(id, body, actor);
   }
 
+  @Allows('technicians')
   @Delete(':id')
   @HttpCode(204)
   remove(@Param('id', ParseUUIDPipe) id: string, @CurrentActor() actor: Actor) {
     return this.shelf.remove(id, actor);
   }
 
+  @Allows('technicians')
   @Put(':id/jobs/:jobId')
   @Describes('PutAside', reservationBody)
   reserve(

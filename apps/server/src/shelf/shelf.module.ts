@@ -10,5 +10,6 @@ import { ShelfService } from './shelf.service.ts';
   imports: [JobsModule],
   controllers: [ShelfController, PricesController],
   providers: [ShelfService, PricesService],
+  exports: [ShelfService, PricesService],
 })
 export class ShelfModule {}

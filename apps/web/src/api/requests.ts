@@ -12,6 +12,15 @@ export interface Calibrate {
   calibratedOn: string | null;
 }
 
+export interface FirstStart {
+  shop: string;
+  units?: 'us' | 'us-gph' | 'metric';
+  login: string;
+  name: string;
+  password: string;
+  code: string;
+}
+
 export interface NewAcceptance {
   acceptanceId: string;
   findingKey: string;
@@ -30,6 +39,28 @@ export interface NewChange {
     op: 'add' | 'remove' | 'replace';
     path: string;
     value?: unknown;
+  }[];
+}
+
+export interface NewDevice {
+  name: string;
+}
+
+export interface NewInstrument {
+  name: string;
+  host: string;
+  port: number;
+  calibratedOn: string | null;
+  /**
+   * @minItems 1
+   * @maxItems 6
+   */
+  reads: {
+    dimension: 'pressure' | 'temperature' | 'volts' | 'amps' | 'resistance' | 'flow';
+    query: string;
+    low: number;
+    high: number;
+    resolution: number;
   }[];
 }
 
@@ -56,6 +87,12 @@ export interface NewJob {
   document?: object;
   copyOf?: string;
   units?: 'us' | 'metric';
+}
+
+export interface NewPerson {
+  login: string;
+  name: string;
+  role: 'technician' | 'lead' | 'viewer';
 }
 
 export interface NewReading {
@@ -226,6 +263,35 @@ export interface NewRun {
       };
 }
 
+export interface OwnPassword {
+  old: string;
+  password: string;
+}
+
+export interface OwnPin {
+  password: string;
+  pin: string | null;
+}
+
+export interface OwnShop {
+  shop: string;
+  units?: 'us' | 'us-gph' | 'metric';
+  login: string;
+  name: string;
+  password: string;
+}
+
+export interface PersonChange {
+  name?: string;
+  role?: 'technician' | 'lead' | 'viewer';
+  active?: boolean;
+}
+
+export interface PinSignIn {
+  personId: string;
+  pin: string;
+}
+
 export interface PutAside {
   quantity: number;
 }
@@ -256,6 +322,10 @@ export interface PutPrices {
   }[];
 }
 
+export interface Restore {
+  shop: string;
+}
+
 export interface SetBench {
   doing: 'reading' | 'fuel-hold' | 'gas-hold' | 'draw-off';
   jobId?: string;
@@ -277,6 +347,22 @@ export interface SetBench {
   pressurePa?: number;
   volumeM3?: number;
   drawnM3?: number;
+}
+
+export interface ShopSettings {
+  name: string;
+  address: string;
+  units: 'us' | 'us-gph' | 'metric';
+  limits: {
+    designMargin: number;
+    stagingMargin: number;
+    pumpDropV: number;
+    rubberYears: number;
+    injectionHoseYears: number;
+  };
+  gasLeadPa: number;
+  secondLooks: ('tank' | 'internals' | 'marks')[];
+  labelAddress: string;
 }
 
 export interface SignIn {

@@ -1,3 +1,4 @@
+import { pumpDropOf } from '../document/shop-limits.ts';
 import { segmentPath, withCircuit } from '../edit/paths.ts';
 import type { JobDocument, Segment } from '../document/job-document.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
@@ -5,7 +6,6 @@ import { formatQuantity } from '../quantities/format.ts';
 import { RELAY_RATINGS, relayTakes } from '../kinds/wiring/relay/index.ts';
 import { chooseFuse, FUSE_CONTINUOUS_SHARE } from '../kinds/wiring/fuse/fuse.ts';
 import { familyOf, wireSection, wireSizeName, type WireSize } from '../kinds/wiring/wire/wire.ts';
-import { DROP_LIMITS } from '../judge/limits.ts';
 import { wayDrop } from '../engine/electric/circuit-elements.ts';
 import { Engine } from '../engine/engine.ts';
 import type { Loaded } from '../engine/electric/electric-load.ts';
@@ -91,8 +91,8 @@ export function sizeCircuit(
     if (!solution) return null;
     const stands = weakestWire(candidate, ownWires(candidate, circuitId))!.amps;
     const fail = (why: string): void => void tried.push({ size, fails: why });
-    // Half a volt out and back; bad joints are no reason for wire of any weight.
-    const limit = Math.max(DROP_LIMITS.good - solution.jointDrop, LEAST_FOR_WIRES);
+    // What may be lost out and back; bad joints are no reason for wire of any weight.
+    const limit = Math.max(pumpDropOf(doc) - solution.jointDrop, LEAST_FOR_WIRES);
     if (solution.conductorDrop > limit) {
       fail(`loses ${volts(solution.conductorDrop)} in the wires, ${volts(limit)} is the limit`);
       continue;

@@ -231,6 +231,47 @@ export const briefShape = withSources({
     max: 1,
     usual: 0.15,
   }),
+  stagingMargin: optional(
+    quantity({
+      label: 'Margin left when the next pump comes in',
+      dimension: 'fraction',
+      unit: '',
+      min: 0.02,
+      max: 0.5,
+      usual: 0.1,
+      absent: '10 %, usual',
+    }),
+  ),
+  pumpDropV: optional(
+    quantity({
+      label: 'A pump’s wiring may lose',
+      dimension: 'volts',
+      unit: 'V',
+      min: 0.2,
+      max: 1,
+      usual: 0.5,
+      absent: '0.5 V, usual',
+      why: 'from the battery to the pump and back, joints included',
+    }),
+  ),
+  rubberYears: optional(
+    count({
+      label: 'Rubber hose is replaced after, years',
+      min: 1,
+      max: 20,
+      usual: 6,
+      absent: '6, usual',
+    }),
+  ),
+  injectionHoseYears: optional(
+    count({
+      label: 'Injection hose is replaced after, years',
+      min: 1,
+      max: 20,
+      usual: 10,
+      absent: '10, usual',
+    }),
+  ),
   idle,
   cruise,
   injectors,

@@ -1,4 +1,5 @@
 import type { JobDocument } from '../document/job-document.ts';
+import { hoseYearsOf } from '../document/shop-limits.ts';
 import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
 
 /** Something to look at again after the car is handed over. */
@@ -51,7 +52,7 @@ export function reminders(doc: JobDocument): Reminder[] {
         : [],
     ),
     ...parts.flatMap(([id, e]): Reminder[] => {
-      const lasts = e.kind === 'run' ? HOSE_KINDS[e.hose].lastsYears : undefined;
+      const lasts = e.kind === 'run' ? hoseYearsOf(doc, HOSE_KINDS[e.hose]) : undefined;
       if (e.kind !== 'run' || lasts === undefined) return [];
       const left = Math.max(0, lasts - (e.ageYears ?? 0));
       return [

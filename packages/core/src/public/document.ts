@@ -31,6 +31,13 @@ export {
   stagingThreshold,
 } from '../document/triggers.ts';
 export { inRoundFigures } from '../document/round-figures.ts';
+export {
+  SHOP_LIMITS,
+  type ShopLimit,
+  type ShopLimits,
+  pumpDropOf,
+  withShopLimits,
+} from '../document/shop-limits.ts';
 export { upgradeJob } from '../document/upgrade.ts';
 export type { FieldInfo } from '../fields/field.ts';
 export { sourceOf } from '../fields/provenance.ts';

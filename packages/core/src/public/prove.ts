@@ -19,7 +19,7 @@ export {
 } from '../prove/measured.ts';
 export { jobSheet } from '../prove/job-sheet/job-sheet.ts';
 export { buildOutcome } from '../prove/job-sheet/outcome.ts';
-export type { BuildStep } from '../prove/job-sheet/step.ts';
+export { HOLD_POINTS, type BuildStep, type HoldPoint } from '../prove/job-sheet/step.ts';
 export { type Forcing, waysToForce } from '../prove/forcing.ts';
 export { FOUND, FOUND_KINDS, type FoundItem, type FoundKind, sayFound, surveyOpen } from '../prove/survey.ts';
 export { type Reminder, reminders } from '../prove/reminders.ts';

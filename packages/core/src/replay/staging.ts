@@ -1,4 +1,5 @@
 import type { JobDocument, PumpTrigger } from '../document/job-document.ts';
+import { stagingMarginOf } from '../document/shop-limits.ts';
 import { SWITCH_HYSTERESIS } from '../document/triggers.ts';
 import { otherwise } from '../engine/parameters.ts';
 import { Engine } from '../engine/engine.ts';
@@ -8,8 +9,6 @@ import { replayTrigger, type Signals } from '../trigger/machine.ts';
 import { isLevel, type Term } from '../trigger/rule.ts';
 import { PULL_S, PUMP_START_S, SPOOL_S } from './pull-time.ts';
 
-/** Margin the running pumps must still have when the next one comes in. */
-export const STAGING_MARGIN = 0.1;
 /** A boost switch comes on within this of its setting, Pa (typical). */
 export const SWITCH_TOLERANCE = 5e3;
 /** Settings are recommended in steps of half a psi and from 2 psi up, Pa (common practice). */
@@ -72,7 +71,8 @@ export function stagingAdvice(doc: JobDocument, pumpId: string): StagingAdvice {
   const alone = points.map(({ boost, rpm, margin }) => ({ boost, rpm, margin }));
   const earliest = Math.max(doc.brief.cruise.manifoldPa, doc.brief.idle.manifoldPa) + SWITCH_TOLERANCE;
   const worst = Math.min(...alone.map((p) => p.margin));
-  const first = way.findIndex((m) => m.margin < STAGING_MARGIN);
+  const wanted = stagingMarginOf(doc);
+  const first = way.findIndex((m) => m.margin < wanted);
   if (first < 0)
     return {
       alone,
@@ -85,11 +85,11 @@ export function stagingAdvice(doc: JobDocument, pumpId: string): StagingAdvice {
       set: null,
       rpm: null,
     };
-  const from = crossing(way, first);
+  const from = crossing(way, first, wanted);
   const start = whenAt(way, from.at - PUMP_START_S);
   const reached = Math.max(start.boost, ...way.filter((m) => m.at <= start.at).map((m) => m.boost));
   const latest = Math.min(reached, from.boost) - SWITCH_TOLERANCE;
-  const least = Math.min(...way.filter((m) => m.margin < STAGING_MARGIN).map((m) => m.boost));
+  const least = Math.min(...way.filter((m) => m.margin < wanted).map((m) => m.boost));
   const set = settingBetween(earliest, latest, least - SWITCH_TOLERANCE);
   return {
     alone,
@@ -171,10 +171,10 @@ const between = (a: Moment, b: Moment, share: number): Moment => {
 };
 
 /** Where the margin passes the staging margin on its way down to a moment, and how fast boost rises there. */
-function crossing(way: readonly Moment[], index: number): Moment & { readonly rate: number } {
+function crossing(way: readonly Moment[], index: number, wanted: number): Moment & { readonly rate: number } {
   const [a, b] = [way[index - 1], way[index]!];
   if (!a) return { ...b, rate: 0 };
-  const share = (a.margin - STAGING_MARGIN) / (a.margin - b.margin);
+  const share = (a.margin - wanted) / (a.margin - b.margin);
   const rate = b.at > a.at ? (b.boost - a.boost) / (b.at - a.at) : 0;
   return { ...between(a, b, share), rate };
 }
@@ -209,6 +209,7 @@ export interface Missed {
  */
 export function missedBy(doc: JobDocument, rule: PumpTrigger, late = 0): Missed | null {
   const { way } = wayUp(doc, rule.loadId);
+  const wanted = stagingMarginOf(doc);
   const shifted = { ...rule, any: rule.any.map(({ all }) => ({ all: all.map((t) => laterBy(t, late)) })) };
   const signals = way.map((m) => signalsAt(m, rule));
   // The key has been on for long: no prime is left.
@@ -222,7 +223,7 @@ export function missedBy(doc: JobDocument, rule: PumpTrigger, late = 0): Missed 
     since = steps[i]!.on ? (since ?? (i === 0 ? -Infinity : m.at)) : undefined;
     if (steps[i]!.on) cameIn ??= m;
     const running = since !== undefined && m.at - since >= PUMP_START_S - 1e-9;
-    if (running || m.margin >= STAGING_MARGIN) return;
+    if (running || m.margin >= wanted) return;
     first ??= m;
     least = Math.min(least, m.margin);
   });

@@ -16,7 +16,7 @@ import type { HoseFault } from '../supply/hose-choice.ts';
  * @example sayHoseFault('moves', 'hard-steel', 'us') // => 'Tube cracks where one end moves'
  */
 export function sayHoseFault(fault: HoseFault, kind: HoseKindId, system: UnitSystem): string {
-  const { fuelReason, bores, ratedPa, maxK, lastsYears } = HOSE_KINDS[kind];
+  const { fuelReason, bores, ratedPa, maxK } = HOSE_KINDS[kind];
   switch (fault) {
     case 'fuel':
       return capital(fuelReason);
@@ -31,7 +31,7 @@ export function sayHoseFault(fault: HoseFault, kind: HoseKindId, system: UnitSys
     case 'in-tank':
       return 'Not made to lie in fuel';
     case 'age':
-      return `Past its ${lastsYears} years`;
+      return 'Past its years';
     case 'moves':
       return 'Tube cracks where one end moves';
   }

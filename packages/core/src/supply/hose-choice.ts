@@ -1,4 +1,5 @@
 import type { ElementOf, JobDocument } from '../document/job-document.ts';
+import { hoseYearsOf } from '../document/shop-limits.ts';
 import {
   HOSE_KIND_IDS,
   HOSE_KINDS,
@@ -21,6 +22,8 @@ export interface HoseDuty {
   readonly movement: number;
   /** Years on what is in the car already; 0: new. */
   readonly years?: number;
+  /** Years it lasts, by the brief; absent: no age by itself. */
+  readonly lastsYears?: number | undefined;
 }
 
 /** Why a kind of hose or tube does not do. */
@@ -47,7 +50,7 @@ export function hoseFaults(kind: HoseKind, duty: HoseDuty): HoseFault[] {
     ...(duty.kelvin > kind.maxK ? ['heat' as const] : []),
     ...(duty.place === 'in-tank' && !kind.submersible ? ['in-tank' as const] : []),
     ...(kind.ends === 'flare' && duty.movement > STIFF ? ['moves' as const] : []),
-    ...((duty.years ?? 0) > (kind.lastsYears ?? Infinity) ? ['age' as const] : []),
+    ...((duty.years ?? 0) > (duty.lastsYears ?? Infinity) ? ['age' as const] : []),
   ];
 }
 
@@ -97,4 +100,5 @@ export const dutyOf = (doc: JobDocument, id: string, run: ElementOf<'run'>, pa?:
   place: run.zone,
   movement: doc.routing?.lines[id]?.movementM ?? 0,
   years: run.ageYears ?? 0,
+  lastsYears: hoseYearsOf(doc, HOSE_KINDS[run.hose]),
 });

@@ -293,7 +293,6 @@ export {
 } from '../../src/replay/drive-pressure.ts';
 export { PULL_S, PUMP_START_S } from '../../src/replay/pull-time.ts';
 export {
-  STAGING_MARGIN,
   stagingAdvice,
   SWITCH_TOLERANCE,
   type StagingAdvice,
@@ -396,6 +395,13 @@ export {
 } from '../../src/advise/quick-sums.ts';
 export { meterResistance } from '../../src/kinds/plumbing/pump/meter-resistance.ts';
 export { addedInRoundFigures } from '../../src/edit/round-figures.ts';
+export {
+  SHOP_LIMITS,
+  type ShopLimit,
+  type ShopLimits,
+  pumpDropOf,
+  withShopLimits,
+} from '../../src/document/shop-limits.ts';
 export { inRoundFigures } from '../../src/document/round-figures.ts';
 export { upgradeJob } from '../../src/document/upgrade.ts';
 export { dryTest, type DryRow } from '../../src/harness/dry-test.ts';
@@ -464,7 +470,7 @@ export { MEASURED_IDS } from '../../src/prove/contract.ts';
 export { fitSlope } from '../../src/prove/least-squares.ts';
 export { jobSheet } from '../../src/prove/job-sheet/job-sheet.ts';
 export { buildOutcome } from '../../src/prove/job-sheet/outcome.ts';
-export type { BuildStep } from '../../src/prove/job-sheet/step.ts';
+export { HOLD_POINTS, type BuildStep, type HoldPoint } from '../../src/prove/job-sheet/step.ts';
 export { measuredOutcome, newestOf, proofMark, stepVerdict } from '../../src/prove/measured.ts';
 export { measuredSteps } from '../../src/prove/procedures/index.ts';
 export {

@@ -1,4 +1,5 @@
 import { circuitOf, wayDrop, type CircuitSolution } from '@venula/core/engine';
+import { pumpDropOf } from '@venula/core/document';
 import { DROP_LIMITS } from '@venula/core/judge';
 import { Tabs } from 'radix-ui';
 import { useState } from 'react';
@@ -104,7 +105,7 @@ function WireBars({ solution }: { readonly solution: CircuitSolution }) {
         label="Lost, battery to load and back"
         dimension="volts"
         value={wayDrop(solution)}
-        limit={DROP_LIMITS.good}
+        limit={pumpDropOf(doc)}
         bearable={DROP_LIMITS.pump}
         sense="at most"
         limitLabel="good work"

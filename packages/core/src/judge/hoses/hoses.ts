@@ -160,7 +160,7 @@ function runFindings(id: string, run: ElementOf<'run'>, context: FindingContext)
           place,
           dimension: 'count',
           value: duty.years ?? 0,
-          limit: kind.lastsYears ?? 0,
+          limit: duty.lastsYears ?? 0,
           figures,
         });
         break;

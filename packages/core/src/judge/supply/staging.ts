@@ -1,15 +1,10 @@
 import type { JobDocument, PumpTrigger } from '../../document/job-document.ts';
+import { stagingMarginOf } from '../../document/shop-limits.ts';
 import { ruleOf, stagingThreshold } from '../../document/triggers.ts';
 import { Engine } from '../../engine/engine.ts';
 import type { OperatingState } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
-import {
-  missedBy,
-  STAGING_MARGIN,
-  stagingAdvice,
-  SWITCH_TOLERANCE,
-  type Missed,
-} from '../../replay/staging.ts';
+import { missedBy, stagingAdvice, SWITCH_TOLERANCE, type Missed } from '../../replay/staging.ts';
 import type { FindingContext, FindingRule } from '../context.ts';
 import { feedingPumps, hasSpareSupply } from '../../document/feeding-pumps.ts';
 
@@ -57,7 +52,7 @@ function late(doc: JobDocument, id: string): StagingLate[] {
   const { needed, neededRpm, latest } = advice;
   if (needed === null || neededRpm === null) return [];
   const [cruise] = advice.alone;
-  const throughout = cruise !== undefined && cruise.margin < STAGING_MARGIN;
+  const throughout = cruise !== undefined && cruise.margin < stagingMarginOf(doc);
   // Nothing else moves fuel at all: that is told as a dry rail.
   if (throughout && cruise.margin <= NOTHING) return [];
   const nominal = missedBy(doc, rule);

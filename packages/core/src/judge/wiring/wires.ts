@@ -1,3 +1,4 @@
+import { pumpDropOf } from '../../document/shop-limits.ts';
 import { wayDrop } from '../../engine/electric/circuit-elements.ts';
 import { wireAmpacity } from '../../engine/electric/circuits.ts';
 import { carriedBy } from '../../engine/electric/electric-load.ts';
@@ -61,7 +62,7 @@ export const dropRule: FindingRule<WireDrop> = (context) => {
   return loadedCircuits(context).flatMap(({ circuitId, circuit, solution, state }): WireDrop[] => {
     const lost = wayDrop(solution);
     const pump = doc.plumbing.elements[circuit.loadId]?.kind === 'pump';
-    if (lost <= (pump ? DROP_LIMITS.good : DROP_LIMITS.other)) return [];
+    if (lost <= (pump ? pumpDropOf(doc) : DROP_LIMITS.other)) return [];
     const cost = pump ? wiringCost(context) : null;
     const restores = cost?.restores === true;
     const severe = !pump || lost > DROP_LIMITS.pump || restores;
@@ -76,7 +77,7 @@ export const dropRule: FindingRule<WireDrop> = (context) => {
         stateId: state.id,
         dimension: 'volts',
         value: lost,
-        limit: !pump ? DROP_LIMITS.other : severe && !restores ? DROP_LIMITS.pump : DROP_LIMITS.good,
+        limit: !pump ? DROP_LIMITS.other : severe && !restores ? DROP_LIMITS.pump : pumpDropOf(doc),
         figures: {
           amps,
           wires: conductorDrop,

@@ -27,7 +27,7 @@ export function clearSteps(doc: JobDocument): Draft[] {
           {
             id: 'marks',
             does: 'A paint mark on every joint, counted by somebody else',
-            hold: true as const,
+            hold: 'marks' as const,
             needs: ['clear'],
           },
         ]

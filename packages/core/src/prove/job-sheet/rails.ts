@@ -10,7 +10,7 @@ export function railSteps(doc: JobDocument): Draft[] {
       does: `${j.name}: its internals, where they are changed`,
       how: 'The loose nut tied so that it cannot fall; side of spring, keepers and sleeve noted; O-ring oiled; hard line started before the housing seats; drawn down evenly. It ticks afterwards.',
       caution: 'fuel',
-      hold: true,
+      hold: 'internals',
       needs: ['safe'],
       makes: ['injectors'],
     }));

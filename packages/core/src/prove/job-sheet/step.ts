@@ -8,6 +8,10 @@ export interface StepFigure {
   readonly value: number;
 }
 
+/** Where the job sheet says to hold: a slip there is not seen again. */
+export const HOLD_POINTS = ['tank', 'internals', 'marks'] as const;
+export type HoldPoint = (typeof HOLD_POINTS)[number];
+
 /** One step of the job sheet. */
 export interface BuildStep {
   /** Steady across edits that leave the thing in place. */
@@ -18,7 +22,7 @@ export interface BuildStep {
   readonly figures?: readonly StepFigure[];
   readonly caution?: CautionKind;
   /** Somebody else looks before it goes on, where the shop wants that. */
-  readonly hold?: true;
+  readonly hold?: HoldPoint;
   /** Something has to be waited for, s. */
   readonly timerS?: number;
   /** The length it was made to is written down; m go back into the plan. */

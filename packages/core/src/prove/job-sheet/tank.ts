@@ -57,7 +57,7 @@ export function tankSteps(doc: JobDocument): Draft[] {
           {
             id: 'tank-close',
             does: 'Stack height checked, new seal, hat closed to its mark',
-            hold: true as const,
+            hold: 'tank' as const,
             needs: [
               'tank-open',
               ...inside.map((p) => `part:${p.id}`),

@@ -30,8 +30,8 @@ export interface HoseKind {
   readonly ratedPa: number;
   /** Highest temperature, K. */
   readonly maxK: number;
-  /** Looked at closely or replaced after so many years, whatever it looks like; absent: no age by itself (common practice). */
-  readonly lastsYears?: number;
+  /** Looked at closely or replaced after as many years as the brief says, whatever it looks like; absent: no age by itself (common practice). */
+  readonly agesBy?: 'rubberYears' | 'injectionHoseYears';
   /** Lasts lying in fuel. */
   readonly submersible: boolean;
   readonly ends: 'reusable' | 'barb' | 'flare';
@@ -67,7 +67,7 @@ export const HOSE_KINDS: Readonly<Record<HoseKindId, HoseKind>> = {
     maxEthanol: 0.3,
     ratedPa: 250 * PSI,
     maxK: 393,
-    lastsYears: 6,
+    agesBy: 'rubberYears',
     submersible: false,
     ends: 'reusable',
     fuelReason: 'rubber liners swell and age in high ethanol and sweat vapor with age',
@@ -81,7 +81,7 @@ export const HOSE_KINDS: Readonly<Record<HoseKindId, HoseKind>> = {
     maxEthanol: 0.15,
     ratedPa: 250 * PSI,
     maxK: 373,
-    lastsYears: 6,
+    agesBy: 'rubberYears',
     submersible: false,
     ends: 'barb',
     fuelReason: 'not for high ethanol unless the maker says so',
@@ -95,7 +95,7 @@ export const HOSE_KINDS: Readonly<Record<HoseKindId, HoseKind>> = {
     maxEthanol: 0.85,
     ratedPa: 100 * PSI,
     maxK: 408,
-    lastsYears: 10,
+    agesBy: 'injectionHoseYears',
     submersible: false,
     ends: 'barb',
     fuelReason: 'the fluoroelastomer liner takes E85; R6 and R7 carburetor hose is not injection hose',

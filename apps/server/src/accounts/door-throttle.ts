@@ -1,0 +1,122 @@
+import { HttpException, Injectable } from '@nestjs/common';
+import { DataSource } from 'typeorm';
+import { DoorTry } from './door-try.entity.ts';
+
+/**
+ * Wrong tries a door takes. By name *and* where they come from, so that a stranger elsewhere cannot lock a person out; by where they
+ * come from over all names, so that one stranger cannot try everybody; and by name over all places that person never signed in
+ * from, so that many strangers cannot try one.
+ */
+const PASSWORD = { minutes: 10, sameSource: 8, perSource: 40, strangers: 30 } as const;
+const PIN = { minutes: 10, perSource: 20, mostMisses: 5 } as const;
+const KNOWN_DAYS = 30;
+
+interface Counts {
+  readonly same: number;
+  readonly source: number;
+  readonly strangers: number;
+  readonly known: boolean;
+  readonly misses: number;
+}
+
+const minutes = (n: number, what: string) =>
+  new HttpException(
+    {
+      code: 'TOO_MANY_TRIES',
+      message: what,
+      remedy: `Wait ${n} minutes, or ask a lead.`,
+      retryAfterS: n * 60,
+    },
+    429,
+  );
+
+/** Counts tries in the database, so that several servers count together. */
+@Injectable()
+export class DoorThrottle {
+  constructor(private readonly db: DataSource) {}
+
+  /**
+   * Writes a try down, then counts: of many at once each sees all that were written before it, so no more than the limit get past,
+   * without a lock that they would queue for. A try that is refused counts no more.
+   * @returns what to name when the door opens
+   */
+  async knock(door: DoorTry['door'], name: string, source: string): Promise<number> {
+    const made = await this.db.getRepository(DoorTry).insert({ door, name, source });
+    const { id } = made.identifiers[0] as { id: number };
+    const refusal = why(door, await this.count(door, name, source));
+    if (!refusal) return id;
+    await this.db.getRepository(DoorTry).delete({ id });
+    throw refusal;
+  }
+
+  async opened(id: number): Promise<void> {
+    await this.db.getRepository(DoorTry).update({ id }, { opened: true });
+  }
+
+  /** Forgets the wrong PINs of somebody: they gave their password, or have a new one. */
+  async forgivePin(userId: string, source?: string): Promise<void> {
+    await this.db.getRepository(DoorTry).delete({ door: 'pin', name: userId, ...(source ? { source } : {}) });
+  }
+
+  /** What is old enough to count no more. */
+  async purge(): Promise<void> {
+    await this.db.query(
+      `DELETE FROM door_try WHERE at < now() - make_interval(days => $1)
+        OR (door = 'password' AND NOT opened AND at < now() - interval '1 day')`,
+      [KNOWN_DAYS],
+    );
+  }
+
+  private async count(door: DoorTry['door'], name: string, source: string): Promise<Counts> {
+    const [row] = await this.db.query<
+      [Record<'same' | 'source' | 'strangers' | 'misses', string> & { known: boolean }]
+    >(
+      `WITH last AS (
+         SELECT coalesce(max(at), '-infinity') AS at FROM door_try
+         WHERE door = $1 AND name = $2 AND source = $3 AND opened),
+       recent AS (
+         SELECT name, source, at FROM door_try
+         WHERE door = $1 AND NOT opened AND at > now() - make_interval(mins => $4) AND (name = $2 OR source = $3))
+       SELECT
+         (SELECT count(*) FROM recent, last WHERE name = $2 AND source = $3 AND recent.at > last.at) AS same,
+         (SELECT count(*) FROM recent WHERE source = $3) AS source,
+         (SELECT count(*) FROM recent WHERE name = $2 AND NOT EXISTS (
+            SELECT 1 FROM door_try k WHERE k.door = $1 AND k.name = $2 AND k.source = recent.source AND k.opened)) AS strangers,
+         (SELECT at > '-infinity' FROM last) AS known,
+         (SELECT count(*) FROM door_try, last WHERE door = $1 AND name = $2 AND source = $3 AND NOT opened
+            AND door_try.at > last.at) AS misses`,
+      [door, name, source, door === 'password' ? PASSWORD.minutes : PIN.minutes],
+    );
+    return {
+      same: Number(row.same),
+      source: Number(row.source),
+      strangers: Number(row.strangers),
+      known: row.known,
+      misses: Number(row.misses),
+    };
+  }
+}
+
+/** Why this try is not looked at; each count holds the try itself. */
+function why(
+  door: DoorTry['door'],
+  { same, source, strangers, known, misses }: Counts,
+): HttpException | null {
+  if (door === 'pin') {
+    if (misses > PIN.mostMisses)
+      return new HttpException(
+        {
+          code: 'PIN_LOCKED',
+          message: `${PIN.mostMisses} wrong PINs: this one is locked here.`,
+          remedy: 'Sign in with the password; that unlocks it.',
+        },
+        403,
+      );
+    return source > PIN.perSource ? minutes(PIN.minutes, 'Too many wrong PINs on this tablet.') : null;
+  }
+  if (same > PASSWORD.sameSource) return minutes(PASSWORD.minutes, 'Too many wrong passwords for this name.');
+  if (source > PASSWORD.perSource) return minutes(PASSWORD.minutes, 'Too many wrong passwords from here.');
+  if (!known && strangers > PASSWORD.strangers)
+    return minutes(PASSWORD.minutes, 'Too many wrong passwords for this name.');
+  return null;
+}

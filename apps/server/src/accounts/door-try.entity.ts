@@ -1,0 +1,27 @@
+import { Column, CreateDateColumn, Entity, Index, PrimaryGeneratedColumn } from 'typeorm';
+
+/** One try at a door: a password or a PIN. Written down before it is looked at, so that many at once count too. */
+@Entity('door_try')
+@Index('IDX_door_try_name', ['door', 'name', 'at'])
+@Index('IDX_door_try_source', ['source', 'at'])
+export class DoorTry {
+  @PrimaryGeneratedColumn({ primaryKeyConstraintName: 'PK_door_try' })
+  id!: number;
+
+  @Column({ type: 'varchar', length: 8 })
+  door!: 'password' | 'pin';
+
+  /** Whose door: the sign-in name that was typed, or the person by id. */
+  @Column({ type: 'varchar', length: 40 })
+  name!: string;
+
+  /** Where it came from: a registered device, else the address. */
+  @Column({ type: 'varchar', length: 60 })
+  source!: string;
+
+  @Column({ type: 'boolean', default: false })
+  opened!: boolean;
+
+  @CreateDateColumn({ type: 'timestamptz' })
+  at!: Date;
+}

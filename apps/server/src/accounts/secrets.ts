@@ -1,0 +1,48 @@
+import { createHash, randomBytes, randomInt } from 'node:crypto';
+import { ServiceUnavailableException } from '@nestjs/common';
+import { hash, verify } from '@node-rs/argon2';
+import { BUSY } from '../common/busy.ts';
+
+export const newToken = (): string => randomBytes(32).toString('base64url');
+export const digest = (token: string): string => createHash('sha256').update(token).digest('hex');
+
+/** Without letters and figures that are read for one another. */
+const LETTERS = 'abcdefghjkmnpqrstuvwxyz23456789';
+const group = (): string => Array.from({ length: 4 }, () => LETTERS[randomInt(LETTERS.length)]).join('');
+/** To be read out across the shop and typed once: about 59 bits. */
+export const readableSecret = (): string => [group(), group(), group()].join('-');
+
+/** So many are worked out at once, and so many wait: the threads they take are those that files and names are looked up with. */
+const AT_ONCE = 2;
+const MOST_WAITING = 40;
+
+let running = 0;
+const waiting: (() => void)[] = [];
+
+async function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  if (running >= AT_ONCE) {
+    if (waiting.length >= MOST_WAITING) throw new ServiceUnavailableException(BUSY);
+    // Whoever leaves hands the place on: `running` stays as it is.
+    await new Promise<void>((go) => waiting.push(go));
+  } else running++;
+  try {
+    return await work();
+  } finally {
+    const next = waiting.shift();
+    if (next) next();
+    else running--;
+  }
+}
+
+/** Argon2id, each with a salt of its own. */
+export const hashSecret = (secret: string): Promise<string> => inTurn(() => hash(secret));
+
+/** A real hash to verify against when there is none, so that both answers take as long. */
+let decoy: Promise<string> | undefined;
+
+/** Whether a secret is the one that was hashed; against nothing it is as slow, and never right. */
+export async function isSecret(hashed: string | null | undefined, secret: string): Promise<boolean> {
+  decoy ??= hashSecret(newToken());
+  const against = hashed ?? (await decoy);
+  return (await inTurn(() => verify(against, secret))) && hashed !== null && hashed !== undefined;
+}

@@ -1,0 +1,134 @@
+import { randomUUID } from 'node:crypto';
+import { Injectable, NotFoundException } from '@nestjs/common';
+import { DataSource, MoreThan, Not, type EntityManager } from 'typeorm';
+import { digest, newToken } from './secrets.ts';
+import { Session } from './session.entity.ts';
+import type { Role, User } from './user.entity.ts';
+
+/** Who calls, and how they came in. */
+export interface Actor {
+  readonly id: string;
+  readonly login: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly sessionId: string;
+  readonly via: Session['via'];
+  /** False: a lead gave them a password for once, and they have to choose their own first. */
+  readonly ownPassword: boolean;
+}
+
+/** Where somebody signs in from. */
+export interface Caller {
+  readonly address: string;
+  readonly agent: string;
+  /** The registered device, if it is one. */
+  readonly deviceId: string | null;
+}
+
+export interface Opened {
+  readonly token: string;
+  readonly actor: Actor;
+  readonly expires: Date;
+}
+
+const HOUR_MS = 3_600_000;
+/** However it is used, and unused: a PIN is for one working day, a password for a fortnight with no three days of rest. */
+const LASTS_MS = { pin: 12 * HOUR_MS, password: 14 * 24 * HOUR_MS } as const;
+const IDLE_MS = 3 * 24 * HOUR_MS;
+/** How exactly it is known when somebody was last seen, ms: not every request writes. */
+const SEEN_MS = 60_000;
+
+@Injectable()
+export class SessionsService {
+  constructor(private readonly db: DataSource) {}
+
+  async open(tx: EntityManager, user: User, via: Session['via'], caller: Caller): Promise<Opened> {
+    // Nobody comes back to what has run out.
+    await tx.query('DELETE FROM session WHERE expires_at < now() OR seen_at < $1', [
+      new Date(Date.now() - IDLE_MS),
+    ]);
+    const token = newToken();
+    const expires = new Date(Date.now() + LASTS_MS[via]);
+    const id = randomUUID();
+    await tx.insert(Session, {
+      id,
+      tokenHash: digest(token),
+      userId: user.id,
+      via,
+      deviceId: caller.deviceId,
+      address: caller.address.slice(0, 45),
+      agent: caller.agent.slice(0, 160),
+      seenAt: new Date(),
+      expiresAt: expires,
+    });
+    return { token, actor: actorOf(user, { id, via }), expires };
+  }
+
+  async actorFor(token: string): Promise<Actor | null> {
+    const session = await this.db.getRepository(Session).findOne({
+      where: {
+        tokenHash: digest(token),
+        expiresAt: MoreThan(new Date()),
+        seenAt: MoreThan(new Date(Date.now() - IDLE_MS)),
+      },
+      relations: { user: true },
+    });
+    if (!session?.user.active) return null;
+    if (session.seenAt.getTime() < Date.now() - SEEN_MS)
+      await this.db.getRepository(Session).update({ id: session.id }, { seenAt: new Date() });
+    return actorOf(session.user, session);
+  }
+
+  async isOpen(id: string): Promise<boolean> {
+    return this.db
+      .getRepository(Session)
+      .existsBy({ id, user: { active: true }, expiresAt: MoreThan(new Date()) });
+  }
+
+  async end(token: string): Promise<void> {
+    await this.db.getRepository(Session).delete({ tokenHash: digest(token) });
+  }
+
+  /** Ends every session of somebody, but for the one they are in. */
+  async endAll(tx: EntityManager, userId: string, but?: string): Promise<void> {
+    await tx.delete(Session, { userId, ...(but ? { id: Not(but) } : {}) });
+  }
+
+  /** Open sessions, the newest first: of one person, or of everybody. */
+  async list(userId?: string) {
+    const rows = await this.db.getRepository(Session).find({
+      where: { expiresAt: MoreThan(new Date()), ...(userId ? { userId } : {}) },
+      relations: { user: true, device: true },
+      order: { seenAt: 'DESC' },
+      take: 500,
+    });
+    return rows.map(({ id, via, address, agent, createdAt, seenAt, expiresAt, user, device }) => ({
+      id,
+      person: { id: user.id, name: user.name },
+      device: device?.name ?? null,
+      via,
+      address,
+      agent,
+      createdAt,
+      seenAt,
+      expiresAt,
+    }));
+  }
+
+  /** Ends a session by what it goes by in lists; of one person only, where that is asked. */
+  async endById(id: string, userId?: string): Promise<void> {
+    const done = await this.db.getRepository(Session).delete({ id, ...(userId ? { userId } : {}) });
+    if (!done.affected)
+      throw new NotFoundException({ code: 'NO_SUCH_SESSION', message: 'That session has ended already.' });
+  }
+}
+
+const actorOf = (user: User, session: Pick<Session, 'id' | 'via'>): Actor => ({
+  id: user.id,
+  login: user.login,
+  name: user.name,
+  role: user.role,
+  sessionId: session.id,
+  via: session.via,
+  ownPassword: user.passwordForOnceUntil === null,
+});

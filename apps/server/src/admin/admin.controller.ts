@@ -1,0 +1,122 @@
+import { createReadStream } from 'node:fs';
+import {
+  BadRequestException,
+  Body,
+  Controller,
+  Get,
+  Header,
+  HttpCode,
+  Param,
+  Post,
+  Query,
+  Req,
+  Res,
+  StreamableFile,
+} from '@nestjs/common';
+import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
+import type { Request, Response } from 'express';
+import Joi from 'joi';
+import { Allows } from '../accounts/access.ts';
+import { CurrentActor } from '../accounts/auth.guard.ts';
+import { clearCookie, SESSION } from '../accounts/cookies.ts';
+import type { Actor } from '../accounts/sessions.service.ts';
+import { Describes, JoiPipe } from '../common/joi.pipe.ts';
+import { readBody } from '../common/read-body.ts';
+import { AdminService } from './admin.service.ts';
+import { AuditService, type AuditQuery } from './audit.service.ts';
+import { findBackup } from './backup-folder.ts';
+import { BackupService } from './backup.service.ts';
+import { WholeShopService } from './whole-shop.service.ts';
+
+const auditQuery = Joi.object<AuditQuery>({
+  search: Joi.string().trim().allow('').max(80).default(''),
+  action: Joi.string().trim().allow('').max(40).default(''),
+  before: Joi.number().integer().min(0).max(2_147_483_647).default(0),
+});
+const restoreBody = Joi.object<{ shop: string }>({ shop: Joi.string().max(80).required() });
+
+/** A shop of some hundred jobs with photos; more comes over as a backup. */
+const MOST_BYTES = 1_000_000_000;
+
+@ApiTags('admin')
+@Controller('v1/admin')
+export class AdminController {
+  constructor(
+    private readonly admin: AdminService,
+    private readonly backups: BackupService,
+    private readonly audits: AuditService,
+    private readonly whole: WholeShopService,
+  ) {}
+
+  @Allows('leads')
+  @Get()
+  state() {
+    return this.admin.state();
+  }
+
+  @Allows('leads')
+  @Get('audit')
+  audit(@Query(new JoiPipe(auditQuery)) query: AuditQuery) {
+    return this.audits.list(query);
+  }
+
+  @Allows('leads')
+  @Get('audit/actions')
+  actions() {
+    return this.audits.actions();
+  }
+
+  @Allows('leads', { byPassword: true })
+  @Post('backups')
+  @ApiBody({ required: false, schema: { type: 'object' } })
+  backup(@CurrentActor() actor: Actor) {
+    return this.backups.make(actor);
+  }
+
+  @Allows('leads', { byPassword: true })
+  @Get('backups/:file')
+  @Header('Content-Type', 'application/octet-stream')
+  async download(@Param('file') file: string, @Res({ passthrough: true }) res: Response) {
+    const { path, note } = await findBackup(file);
+    res.setHeader('Content-Disposition', `attachment; filename="${note.file}"`);
+    return new StreamableFile(createReadStream(path));
+  }
+
+  @Allows('leads', { byPassword: true })
+  @Post('backups/:file/restore')
+  @HttpCode(204)
+  @Describes('Restore', restoreBody)
+  async restore(
+    @Param('file') file: string,
+    @Body(new JoiPipe(restoreBody)) { shop }: { shop: string },
+    @CurrentActor() actor: Actor,
+    @Res({ passthrough: true }) res: Response,
+  ): Promise<void> {
+    await this.backups.restore(file, shop, actor);
+    clearCookie(res, SESSION);
+  }
+
+  /** Every job with its record, parts, shelf and prices in open formats. */
+  @Allows('leads', { byPassword: true })
+  @Get('export')
+  @Header('Content-Type', 'application/zip')
+  @Header('Content-Disposition', 'attachment; filename="shop.zip"')
+  export(@CurrentActor() actor: Actor) {
+    return new StreamableFile(this.whole.write(actor));
+  }
+
+  @Allows('leads', { byPassword: true })
+  @Post('import')
+  @ApiConsumes('application/zip')
+  @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  async import(@Req() req: Request, @CurrentActor() actor: Actor) {
+    const body = req.is('application/zip') ? await readBody(req, MOST_BYTES) : Buffer.alloc(0);
+    if (body.length === 0)
+      throw new BadRequestException({
+        code: 'NOT_AN_ARCHIVE',
+        message: 'There is no archive in what was sent.',
+        remedy: 'Pick a ZIP that Venula wrote under Shop, Backup.',
+      });
+    return this.whole.read(body, actor);
+  }
+}

@@ -1,0 +1,99 @@
+import { BadRequestException, ConflictException, Injectable } from '@nestjs/common';
+import { DataSource } from 'typeorm';
+import type { Actor } from '../accounts/sessions.service.ts';
+import { audit } from '../audit/audit.ts';
+import { ifNobodyElse } from '../db/locks.ts';
+import { createDataSource } from '../db/data-source.ts';
+import { ShopService } from '../shop/shop.service.ts';
+import { findBackup, putBack, sumOfFile, writeBackup, type BackupNote } from './backup-folder.ts';
+
+/** The whole shop to a file and back. */
+@Injectable()
+export class BackupService {
+  constructor(
+    private readonly db: DataSource,
+    private readonly shop: ShopService,
+  ) {}
+
+  make(actor: Actor): Promise<BackupNote> {
+    return this.alone(async () => {
+      const { name } = await this.shop.face();
+      const note = await writeBackup({ author: actor.name, shop: name, schema: await this.schema() });
+      await audit(this.db.manager, actor.name, 'backup-made', null, { file: note.file, bytes: note.bytes });
+      return note;
+    });
+  }
+
+  /**
+   * Puts the shop back to how it was. What was entered since is gone, so the shop’s name is asked for; and everybody signs in anew: a
+   * session that was ended since must not come back to life.
+   */
+  restore(file: string, shop: string, actor: Actor): Promise<void> {
+    return this.alone(async () => {
+      const { note, path } = await findBackup(file);
+      const { name } = await this.shop.face();
+      if (shop.trim().toLowerCase() !== name.toLowerCase())
+        throw new BadRequestException({
+          code: 'NOT_THE_NAME',
+          message: `Type the name of the shop, “${name}”, to put the backup back.`,
+          details: [{ path: 'shop', message: 'is not the name of the shop' }],
+        });
+      if ((await sumOfFile(path)) !== note.sha256)
+        throw new ConflictException({
+          code: 'BACKUP_DAMAGED',
+          message: 'The file is not the one that was written: it is damaged, or somebody changed it.',
+          remedy: 'Take another backup.',
+        });
+      if (!this.db.migrations.some((m) => m.name === note.schema))
+        throw new ConflictException({
+          code: 'BACKUP_NEWER',
+          message: 'The backup was made by a newer version of Venula.',
+          remedy: 'Update Venula first.',
+        });
+      await putBack(path);
+      await raise();
+      await this.db.transaction(async (tx) => {
+        await tx.query('DELETE FROM session');
+        await audit(tx, actor.name, 'backup-restored', null, { file, of: note.at });
+      });
+    });
+  }
+
+  /** Newest change of the tables that this database has. */
+  private async schema(): Promise<string> {
+    const [row] = await this.db.query<[{ name: string }]>(
+      'SELECT name FROM migrations ORDER BY timestamp DESC LIMIT 1',
+    );
+    return row.name;
+  }
+
+  /** One backup or restore at a time, whichever server it runs on. */
+  private async alone<T>(work: () => Promise<T>): Promise<T> {
+    const runner = createDataSource();
+    await runner.initialize();
+    try {
+      return await runner.transaction(async (tx) => {
+        if (!(await ifNobodyElse(tx, 'backup')))
+          throw new ConflictException({
+            code: 'BACKUP_RUNS',
+            message: 'A backup is being made or put back just now.',
+            remedy: 'Wait until it is done.',
+          });
+        return work();
+      });
+    } finally {
+      await runner.destroy();
+    }
+  }
+}
+
+/** An older backup has older tables. */
+async function raise(): Promise<void> {
+  const source = createDataSource();
+  await source.initialize();
+  try {
+    await source.runMigrations();
+  } finally {
+    await source.destroy();
+  }
+}

@@ -1,0 +1,66 @@
+import { SHOP_LIMITS, type ShopLimits } from '@venula/core/document';
+import { GAS_LIMITS, HOLD_POINTS, type HoldPoint } from '@venula/core/prove';
+import { UNIT_SYSTEMS, type UnitSystem } from '@venula/core/quantities';
+import Joi from 'joi';
+
+/** What a shop decides once. SI. */
+export interface ShopSettings {
+  readonly name: string;
+  /** Lines of the letterhead. */
+  readonly address: string;
+  readonly units: UnitSystem;
+  /** What new jobs are held against; a job keeps what it was started with. */
+  readonly limits: ShopLimits;
+  /** Most gas pressure a lead may put on a line, Pa gauge. */
+  readonly gasLeadPa: number;
+  /** Hold points of the job sheet that a second person has to look at before it can be signed. */
+  readonly secondLooks: readonly HoldPoint[];
+  /** Where QR codes lead: the shop’s own address on its network; empty: the one the page was opened at. */
+  readonly labelAddress: string;
+}
+
+export const DEFAULT_SETTINGS: Omit<ShopSettings, 'name'> = {
+  address: '',
+  units: 'us',
+  limits: Object.fromEntries(
+    Object.entries(SHOP_LIMITS).map(([key, { usual }]) => [key, usual]),
+  ) as unknown as ShopLimits,
+  gasLeadPa: GAS_LIMITS.lead,
+  secondLooks: [],
+  labelAddress: '',
+};
+
+/** A web address and nothing behind it but a path: it is printed on labels for ten years. */
+function webAddress(value: string, helpers: Joi.CustomHelpers): string | Joi.ErrorReport {
+  const bad = helpers.message({
+    custom: '"labelAddress" must be a web address, as in https://venula.shop.lan',
+  });
+  if (!URL.canParse(value)) return bad;
+  const { protocol, username, search, hash } = new URL(value);
+  return /^https?:$/.test(protocol) && username === '' && search === '' && hash === ''
+    ? value.replace(/\/+$/, '')
+    : bad;
+}
+
+export const shopName = Joi.string().trim().min(2).max(80).required();
+export const units = Joi.string().valid(...UNIT_SYSTEMS);
+
+export const settingsBody = Joi.object<ShopSettings>({
+  name: shopName,
+  address: Joi.string().trim().allow('').max(300).required(),
+  units: units.required(),
+  limits: Joi.object(
+    Object.fromEntries(
+      Object.entries(SHOP_LIMITS).map(([key, { min, max }]) => [
+        key,
+        Joi.number().min(min).max(max).required(),
+      ]),
+    ),
+  ).required(),
+  gasLeadPa: Joi.number().min(GAS_LIMITS.technician).max(GAS_LIMITS.lead).required(),
+  secondLooks: Joi.array()
+    .items(Joi.string().valid(...HOLD_POINTS))
+    .unique()
+    .required(),
+  labelAddress: Joi.string().trim().allow('').max(200).custom(webAddress).required(),
+});

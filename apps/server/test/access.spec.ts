@@ -1,0 +1,140 @@
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Controller, Get } from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { AccessCheck } from '../src/accounts/access-check.ts';
+import { WHO } from '../src/accounts/access.ts';
+import { newJob, openShop, PASSWORD, signedIn, visitor, type Shop } from './support.ts';
+
+process.env['VENULA_BACKUP_DIR'] = mkdtempSync(join(tmpdir(), 'venula-backups-'));
+
+let shop: Shop;
+beforeAll(async () => {
+  shop = await openShop();
+});
+afterAll(() => shop.close());
+
+type Verb = 'get' | 'post' | 'put' | 'patch' | 'delete';
+interface Open {
+  readonly verb: Verb;
+  readonly path: string;
+  readonly who: keyof typeof WHO;
+  readonly byPassword: boolean;
+  readonly beforeOwnPassword: boolean;
+}
+
+/** Every route the application serves, with its rule. */
+function routes(): Open[] {
+  const rules = new Map(
+    shop.app
+      .get(AccessCheck)
+      .routes()
+      .map((r) => [`${r.controller}_${r.handler}`, r.access]),
+  );
+  const { paths } = SwaggerModule.createDocument(shop.app, new DocumentBuilder().build());
+  return Object.entries(paths).flatMap(([path, verbs]) =>
+    Object.entries(verbs as Record<Verb, { operationId?: string }>).map(([verb, { operationId }]) => {
+      const rule = rules.get(operationId!);
+      if (!rule) throw new Error(`${operationId} is served and has no rule`);
+      // A place that is there for nobody: what is allowed is then answered with 400 or 404.
+      return { verb: verb as Verb, path: path.replaceAll(/\{[^}]+\}/g, randomUUID()), ...rule };
+    }),
+  );
+}
+
+describe('who may call what', () => {
+  test('every role on every route: in where its rule says so, and nowhere else', async () => {
+    const all = routes();
+    expect(all.length).toBeGreaterThan(55);
+    for (const { verb, path, who } of all) {
+      for (const role of ['stranger', 'viewer', 'technician', 'lead'] as const) {
+        // A session of its own for each: one of the routes signs out.
+        const agent = role === 'stranger' ? visitor(shop) : await signedIn(shop, role);
+        const { status, body } = await agent[verb](path);
+        const allowed =
+          who === 'anyone' || (role !== 'stranger' && (WHO[who] as readonly string[]).includes(role));
+        const refused =
+          [401, 403].includes(status) && ['NOT_SIGNED_IN', 'NOT_ALLOWED'].includes(body?.error?.code);
+        expect([verb, path, role, refused ? 'refused' : 'in']).toEqual([
+          verb,
+          path,
+          role,
+          allowed ? 'in' : 'refused',
+        ]);
+        expect([verb, path, role, status]).not.toEqual([verb, path, role, 500]);
+      }
+    }
+  });
+
+  test('a viewer writes nothing but their own account and session', () => {
+    const open = routes().filter((r) => r.verb !== 'get' && (r.who === 'everyone' || r.who === 'anyone'));
+    expect(new Set(open.map((r) => `${r.verb} ${r.path.replaceAll(/[0-9a-f-]{36}/g, ':id')}`))).toEqual(
+      new Set([
+        'post /api/v1/session',
+        'post /api/v1/session/pin',
+        'delete /api/v1/session',
+        'put /api/v1/me/password',
+        'put /api/v1/me/pin',
+        'delete /api/v1/me/sessions/:id',
+        'post /api/v1/first-run',
+      ]),
+    );
+  });
+
+  test('a PIN opens no people, settings or backups, and a password for once nothing but the choice of an own one', async () => {
+    const lead = await signedIn(shop, 'lead');
+    await lead.post('/api/v1/devices').send({ name: 'Cart tablet' }).expect(201);
+    await lead.put('/api/v1/me/pin').send({ password: PASSWORD, pin: '7394' }).expect(204);
+    const me = (await lead.get('/api/v1/session').expect(200)).body as { id: string };
+    await lead.post('/api/v1/session/pin').send({ personId: me.id, pin: '7394' }).expect(200);
+    const added = await shop.as.lead
+      .post('/api/v1/people')
+      .send({ login: 'nia', name: 'Nia Osei', role: 'lead' })
+      .expect(201);
+    const fresh = await signedIn(shop, 'nia', added.body.password as string);
+    for (const { verb, path, who, byPassword, beforeOwnPassword } of routes()) {
+      if (who === 'anyone' || path.endsWith('/v1/session')) continue;
+      if (byPassword)
+        expect([verb, path, (await lead[verb](path)).body?.error?.code]).toEqual([
+          verb,
+          path,
+          'PASSWORD_NEEDED',
+        ]);
+      if (!beforeOwnPassword)
+        expect([verb, path, (await fresh[verb](path)).body?.error?.code]).toEqual([
+          verb,
+          path,
+          'CHOOSE_PASSWORD',
+        ]);
+    }
+    // What leads do at the car, they do by PIN.
+    await lead.get('/api/v1/people').expect(200);
+    await lead
+      .post(`/api/v1/jobs/${await newJob(shop)}/archive`)
+      .send({ archived: true })
+      .expect(204);
+  });
+
+  test('a route without a rule stops the start and says which', () => {
+    class Forgotten {
+      open(): string {
+        return 'anything';
+      }
+    }
+    Get('forgotten')(
+      Forgotten.prototype,
+      'open',
+      Object.getOwnPropertyDescriptor(Forgotten.prototype, 'open')!,
+    );
+    Controller()(Forgotten);
+    const check = new AccessCheck(
+      { getControllers: () => [{ metatype: Forgotten }] } as never,
+      new Reflector(),
+    );
+    expect(() => check.onModuleInit()).toThrow('Forgotten.open');
+  });
+});

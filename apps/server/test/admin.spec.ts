@@ -1,0 +1,155 @@
+import { mkdtempSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { emptied, newJob, openShop, PASSWORD, replace, signedIn, type Shop } from './support.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'venula-backups-'));
+process.env['VENULA_BACKUP_DIR'] = folder;
+
+let shop: Shop;
+beforeAll(async () => {
+  shop = await openShop();
+});
+afterAll(() => shop.close());
+
+const titles = async () => {
+  const lead = await signedIn(shop, 'lead');
+  const { items } = (await lead.get('/api/v1/jobs').expect(200)).body as { items: { title: string }[] };
+  return items.map((j) => j.title).sort();
+};
+
+describe('backups from the page', () => {
+  test('made, listed, readable by their owner only, and put back: the shop is as it was, and everybody signs in anew', async () => {
+    const job = await newJob(shop, 'Before');
+    const made = (await shop.as.lead.post('/api/v1/admin/backups').expect(201)).body as { file: string };
+    for (const name of readdirSync(folder))
+      expect([name, (statSync(join(folder, name)).mode & 0o777).toString(8)]).toEqual([name, '600']);
+    await newJob(shop, 'After');
+    await shop.as.technician
+      .post(`/api/v1/jobs/${job}/changes`)
+      .send(replace('/title', 'Changed', 1))
+      .expect(200);
+    const { backups, databaseBytes } = (await shop.as.lead.get('/api/v1/admin').expect(200)).body as {
+      backups: { file: string; author: string; shop: string }[];
+      databaseBytes: number;
+    };
+    expect(backups).toMatchObject([{ file: made.file, author: 'A lead', shop: 'Test shop' }]);
+    expect(databaseBytes).toBeGreaterThan(1e6);
+    const restore = (shopName: string, file = made.file) =>
+      shop.as.lead.post(`/api/v1/admin/backups/${file}/restore`).send({ shop: shopName });
+    await restore('Some other shop').expect(400);
+    await restore('test shop', 'none.dump').expect(404);
+    await restore('test shop', '..%2F..%2Fetc%2Fpasswd').expect(404);
+    expect(await titles()).toEqual(['After', 'Changed']);
+    await restore('test shop').expect(204);
+    await shop.as.technician.get('/api/v1/jobs').expect(401);
+    expect(await titles()).toEqual(['Before']);
+    shop.as.lead = await signedIn(shop, 'lead');
+    shop.as.technician = await signedIn(shop, 'technician');
+    // The list lies beside the backups, not in what was put back.
+    expect((await shop.as.lead.get('/api/v1/admin').expect(200)).body.backups).toHaveLength(1);
+    const [last] = (await shop.as.lead.get('/api/v1/admin/audit?action=backup-restored').expect(200)).body
+      .items;
+    expect(last).toMatchObject({ actor: 'A lead', detail: { file: made.file } });
+    // Records are still records.
+    await expect(shop.db.query('delete from audit')).rejects.toThrow(/records/);
+  });
+
+  test('two at once: one is made, the other is told', async () => {
+    const answers = await Promise.all(
+      Array.from({ length: 4 }, () => shop.as.lead.post('/api/v1/admin/backups')),
+    );
+    const made = answers.filter((a) => a.status === 201).length;
+    expect(made).toBeGreaterThan(0);
+    expect(made + answers.filter((a) => a.body?.error?.code === 'BACKUP_RUNS').length).toBe(4);
+  });
+
+  test('a file that is not what was written is not put back, and nothing is changed', async () => {
+    const { file } = (await shop.as.lead.post('/api/v1/admin/backups').expect(201)).body as { file: string };
+    writeFileSync(join(folder, file), 'not a dump');
+    const refused = await shop.as.lead
+      .post(`/api/v1/admin/backups/${file}/restore`)
+      .send({ shop: 'Test shop' })
+      .expect(409);
+    expect(refused.body.error.code).toBe('BACKUP_DAMAGED');
+    expect(await titles()).toEqual(['Before']);
+    // What lies there and is none of its own is not listed.
+    writeFileSync(join(folder, 'x.dump.json'), '{"file":"../../x.dump"}');
+    writeFileSync(join(folder, 'y.dump.json'), '{');
+    await shop.as.lead.get('/api/v1/admin').expect(200);
+  });
+});
+
+describe('who did what', () => {
+  test('is listed a page at a time, found by word and by what was done', async () => {
+    for (let i = 0; i < 60; i++) await newJob(shop, `Listed ${i}`);
+    const list = async (query: string) =>
+      (await shop.as.lead.get(`/api/v1/admin/audit?${query}`).expect(200)).body as {
+        items: { id: number; action: string; jobTitle: string | null }[];
+        more: boolean;
+      };
+    const first = await list('action=job-created');
+    expect([first.items.length, first.more]).toEqual([50, true]);
+    const next = await list(`action=job-created&before=${first.items.at(-1)!.id}`);
+    expect([next.items.length, next.more]).toEqual([11, false]);
+    expect((await list('search=Listed%2042')).items).toMatchObject([
+      { action: 'job-created', jobTitle: 'Listed 42' },
+    ]);
+    expect((await list('search=%25')).items.every((r) => JSON.stringify(r).includes('%'))).toBe(true);
+    expect((await shop.as.lead.get('/api/v1/admin/audit/actions').expect(200)).body).toContain('sign-in');
+    await shop.as.lead.get('/api/v1/admin/audit?before=-1').expect(400);
+  });
+});
+
+describe('everything out and in', () => {
+  test('a shop’s export taken into an empty shop brings jobs, library, shelf and prices; a second time it brings nothing', async () => {
+    const tech = shop.as.technician;
+    const shelf = '3f0a2f6e-62ea-4d8a-9a0e-5b1a4a0f0c11';
+    await tech
+      .put(`/api/v1/shelf/${shelf}`)
+      .send({ part: 'PTFE hose -6', unit: 'm', quantity: 7.5 })
+      .expect(200);
+    await tech
+      .put('/api/v1/prices')
+      .send({ prices: [{ part: 'Clip', unit: 'each', cents: 120 }] })
+      .expect(200);
+    const out = await shop.as.lead.get('/api/v1/admin/export').buffer().parse(asBytes).expect(200);
+    const zip = out.body as Buffer;
+    const [{ n: before }] = await shop.db.query('select count(*)::int as n from job');
+    const people = await shop.db.query('select * from app_user');
+    await emptied(shop.db);
+    await shop.db.query(
+      `insert into shop (id, author, settings) values (1, 'test', '{"name": "Test shop"}')`,
+    );
+    for (const p of people)
+      await shop.db.query(
+        'insert into app_user (id, login, name, role, password_hash) values ($1, $2, $3, $4, $5)',
+        [p.id, p.login, p.name, p.role, p.password_hash],
+      );
+    shop.as.lead = await signedIn(shop, 'lead', PASSWORD);
+    const take = () =>
+      shop.as.lead.post('/api/v1/admin/import').set('Content-Type', 'application/zip').send(zip).expect(201);
+    expect((await take()).body).toEqual({ jobs: before, library: 0, shelf: 1, prices: 1, left: [] });
+    const again = (await take()).body as { jobs: number; shelf: number; left: unknown[] };
+    expect([again.jobs, again.shelf, again.left.length]).toEqual([0, 0, before + 1]);
+    const [item] = (await shop.as.lead.get('/api/v1/shelf').expect(200)).body as object[];
+    expect(item).toMatchObject({ id: shelf, part: 'PTFE hose -6', quantity: 7.5 });
+  });
+
+  test('what is no export is refused', async () => {
+    for (const body of [Buffer.from('PK not really'), Buffer.alloc(0)])
+      await shop.as.lead
+        .post('/api/v1/admin/import')
+        .set('Content-Type', 'application/zip')
+        .send(body)
+        .expect(400);
+  });
+});
+
+function asBytes(res: unknown, done: (error: Error | null, body: Buffer) => void): void {
+  const parts: Buffer[] = [];
+  const from = res as NodeJS.ReadableStream;
+  from.on('data', (part: Buffer) => parts.push(part));
+  from.on('end', () => done(null, Buffer.concat(parts)));
+}
