@@ -48,7 +48,7 @@ export async function openShop(): Promise<Shop> {
     demo: false,
     settings: { ...DEFAULT_SETTINGS, name: 'Test shop' },
     author: 'test',
-  } as never);
+  });
   const passwordHash = await hashSecret(PASSWORD);
   const roles: Role[] = ['technician', 'lead', 'viewer'];
   for (const role of roles)

@@ -3,18 +3,25 @@ import { PASSWORD_LENGTH } from './password-rule.ts';
 import type { NewPerson, PersonChange } from './people.service.ts';
 import { ROLES } from './user.entity.ts';
 
+/** What is said beside a field. */
+const SAID = {
+  'string.empty': 'is missing',
+  'any.required': 'is missing',
+  'string.min': 'needs at least {#limit} characters',
+  'string.max': 'is longer than {#limit} characters',
+};
 /** Lower case before it is measured: some letters become two. */
 const typedLogin = Joi.string().trim().lowercase().max(40).required();
 const login = typedLogin
   .min(2)
   .pattern(/^[a-z0-9][a-z0-9._-]*$/)
-  .messages({ 'string.pattern.base': 'A sign-in name is letters, figures, dots and dashes' });
-const personName = Joi.string().trim().min(2).max(80);
+  .messages({ ...SAID, 'string.pattern.base': 'takes letters, figures, dots and dashes' });
+const personName = Joi.string().trim().min(2).max(80).messages(SAID);
 const given = Joi.string().max(200);
-const chosen = Joi.string().min(PASSWORD_LENGTH.least).max(PASSWORD_LENGTH.most).required();
+const chosen = Joi.string().min(PASSWORD_LENGTH.least).max(PASSWORD_LENGTH.most).required().messages(SAID);
 const pin = Joi.string()
   .pattern(/^\d{4,8}$/)
-  .messages({ 'string.pattern.base': 'A PIN is 4 to 8 figures' });
+  .messages({ ...SAID, 'string.pattern.base': 'is 4 to 8 figures' });
 const role = Joi.string().valid(...ROLES);
 
 export interface SignIn {
@@ -52,7 +59,9 @@ export const ownPin = Joi.object<OwnPin>({ password: given.required(), pin: pin.
 export interface NewDevice {
   name: string;
 }
-export const newDevice = Joi.object<NewDevice>({ name: Joi.string().trim().min(2).max(60).required() });
+export const newDevice = Joi.object<NewDevice>({
+  name: Joi.string().trim().min(2).max(60).required().messages(SAID),
+});
 
 /** The first lead of a shop. */
 export const firstLead = { login, name: personName.required(), password: chosen };

@@ -33,20 +33,26 @@ export const api = <T>(
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
   path: string,
   body?: unknown,
+  timeoutMs = GIVE_UP_MS,
 ): Promise<T> =>
   ask<T>(path, {
     method,
-    signal: AbortSignal.timeout(GIVE_UP_MS),
+    signal: AbortSignal.timeout(timeoutMs),
     ...(body === undefined
       ? {}
       : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
   });
 
 /** Sends a file as it is. */
-export const apiUpload = <T>(path: string, file: Blob, method: 'PUT' | 'POST' = 'PUT'): Promise<T> =>
+export const apiUpload = <T>(
+  path: string,
+  file: Blob,
+  method: 'PUT' | 'POST' = 'PUT',
+  timeoutMs = UPLOAD_MS,
+): Promise<T> =>
   ask<T>(path, {
     method,
-    signal: AbortSignal.timeout(UPLOAD_MS),
+    signal: AbortSignal.timeout(timeoutMs),
     body: file,
     headers: { 'Content-Type': file.type },
   });
@@ -83,6 +89,16 @@ function errorBody(status: number, text: string): ApiErrorBody {
     details: [],
   };
 }
+
+/** What the server says of single fields, by their names. */
+export const fieldTrouble = (error: unknown): Readonly<Record<string, string>> =>
+  error instanceof ApiError
+    ? Object.fromEntries(
+        (error.body.details as readonly { readonly path?: string; readonly message?: string }[]).flatMap(
+          ({ path, message }) => (path && message ? [[path, message]] : []),
+        ),
+      )
+    : {};
 
 /** What to say of any failure, in one sentence. */
 export const tell = (error: unknown): string =>

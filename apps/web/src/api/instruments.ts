@@ -50,6 +50,24 @@ export function useBreakBench() {
   });
 }
 
+export type NewInstrument = Sent<requests.NewInstrument>;
+
+export function useAddInstrument() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: NewInstrument) => api<InstrumentRow>('POST', '/instruments', body),
+    onSuccess: () => client.invalidateQueries({ queryKey: INSTRUMENTS }),
+  });
+}
+
+export function useRemoveInstrument() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => api<void>('DELETE', `/instruments/${id}`),
+    onSuccess: () => client.invalidateQueries({ queryKey: INSTRUMENTS }),
+  });
+}
+
 export function useCalibrate() {
   const client = useQueryClient();
   return useMutation({

@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { outcomeOf } from '../outbox/answers.ts';
 import { api, apiUpload } from './client.ts';
 import { forget, heard, keep } from './kept.ts';
-import { signIn, signOut, whoIsSignedIn } from './session.ts';
+import { clearDemo, signIn, signInByPin, signOut, startShop, thisDevice, whoIsSignedIn } from './session.ts';
 import type {
   AcceptanceRow,
   JobList,
@@ -12,10 +12,10 @@ import type {
   NewJob,
   NewRevision,
   NewRun,
+  Person,
   ReadingRow,
   RevisionRow,
   RunRow,
-  SignIn,
 } from './types.ts';
 
 export const keys = {
@@ -49,16 +49,27 @@ export const useMe = () =>
     refetchInterval: (query) => (query.state.error && isLater(query.state.error) ? BUSY_MS : false),
   });
 
-export const useSignIn = () => {
+/** Somebody comes in: whatever was on the page was the one before’s. */
+function useEnter<B>(enter: (body: B) => Promise<Person>) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: SignIn) => signIn(body),
+    mutationFn: enter,
     onSuccess: (person) => {
+      client.removeQueries({ predicate: ({ queryKey }) => !BEFORE_SIGN_IN.has(String(queryKey[0])) });
       client.setQueryData(keys.me, person);
       void keep(keys.me, person);
     },
   });
-};
+}
+/** What is known without anybody signed in. */
+const BEFORE_SIGN_IN: ReadonlySet<string> = new Set(['device']);
+export const useSignIn = () => useEnter(signIn);
+export const usePinSignIn = () => useEnter(signInByPin);
+export const useStartShop = () => useEnter(startShop);
+export const useClearDemo = () => useEnter(clearDemo);
+
+export const useThisDevice = () =>
+  useQuery({ queryKey: ['device'], queryFn: thisDevice, staleTime: 60_000, retry: false });
 
 export const useSignOut = () => {
   const client = useQueryClient();

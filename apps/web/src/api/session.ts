@@ -1,5 +1,5 @@
 import { api, ApiError } from './client.ts';
-import type { Person } from './types.ts';
+import type { FirstStart, OwnShop, Person, PinSignIn, SignIn } from './types.ts';
 
 /** Somebody signed out here; the server may not know it yet. */
 const LEFT = 'venula:signed-out';
@@ -26,8 +26,23 @@ export async function whoIsSignedIn(): Promise<Person> {
 }
 
 /** A new session takes the place of whatever was there. */
-export async function signIn(body: { readonly login: string; readonly password: string }): Promise<Person> {
-  const person = await api<Person>('POST', '/session', body);
+async function enter(path: string, body: object): Promise<Person> {
+  const person = await api<Person>('POST', path, body);
   localStorage.removeItem(LEFT);
   return person;
 }
+
+export const signIn = (body: SignIn): Promise<Person> => enter('/session', body);
+/** On a registered device of the shop. */
+export const signInByPin = (body: PinSignIn): Promise<Person> => enter('/session/pin', body);
+/** Starts a shop nobody has started yet. */
+export const startShop = (body: FirstStart): Promise<Person> => enter('/first-run', body);
+/** Clears the demo for an own shop. */
+export const clearDemo = (body: OwnShop): Promise<Person> => enter('/first-run/own', body);
+
+/** What this device is to the shop, and who has a PIN on it. */
+export interface ThisDevice {
+  readonly name: string | null;
+  readonly people: readonly { readonly id: string; readonly name: string }[];
+}
+export const thisDevice = (): Promise<ThisDevice> => api<ThisDevice>('GET', '/session/device');

@@ -10,6 +10,9 @@ export type Sent<T> = T extends (infer I)[]
     : T;
 
 export type SignIn = Sent<requests.SignIn>;
+export type PinSignIn = Sent<requests.PinSignIn>;
+export type FirstStart = Sent<requests.FirstStart>;
+export type OwnShop = Sent<requests.OwnShop>;
 export type NewJob = Sent<requests.NewJob>;
 export type NewChange = Sent<requests.NewChange>;
 export type NewAcceptance = Sent<requests.NewAcceptance>;
@@ -30,6 +33,10 @@ export interface Person {
   readonly login: string;
   readonly name: string;
   readonly role: Role;
+  /** How they came in: a PIN opens no people, settings or backups. */
+  readonly via: 'password' | 'pin';
+  /** False: they have to choose one first. */
+  readonly ownPassword: boolean;
 }
 
 export interface JobHead {

@@ -29,12 +29,15 @@ const job = (person: Person): ReactNode => opening(<JobLayout person={person} />
 
 export const router = createBrowserRouter([
   { path: '/sign-in', element: <SignInPage />, errorElement: <Oops /> },
+  page('/start', async () => (await import('../features/shop/start-page.tsx')).StartPage),
   page('/sums', async () => (await import('../features/quick-sums/quick-sums-page.tsx')).QuickSumsPage),
   {
     element: <SignedIn>{() => <ShopLayout />}</SignedIn>,
     errorElement: <Oops />,
     children: [
       page('/jobs', async () => (await import('../features/jobs/jobs-page.tsx')).JobsPage),
+      page('/shop', async () => (await import('../features/shop/shop-page.tsx')).ShopPage),
+      page('/me', async () => (await import('../features/me/me-page.tsx')).MePage),
       page('/library', async () => (await import('../features/library/library-page.tsx')).LibraryPage),
     ],
   },

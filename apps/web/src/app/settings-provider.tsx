@@ -2,20 +2,25 @@ import { UNIT_SYSTEMS, type UnitSystem } from '@venula/core/quantities';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { SettingsContext, type Theme } from './settings.ts';
 
-const stored = <T extends string>(key: string, values: readonly T[], otherwise: T): T => {
+const stored = <T extends string, O>(key: string, values: readonly T[], otherwise: O): T | O => {
   const value = localStorage.getItem(key) as T | null;
   return value !== null && values.includes(value) ? value : otherwise;
 };
 
 /** Kept on the device: a tablet on a cart keeps its units and its light. */
 export function SettingsProvider({ children }: { readonly children: ReactNode }) {
-  const [units, setUnits] = useState<UnitSystem>(() => stored('venula:units', UNIT_SYSTEMS, 'us'));
+  const [chosen, setUnits] = useState<UnitSystem | null>(() => stored('venula:units', UNIT_SYSTEMS, null));
+  const [ofShop, setShopUnits] = useState<UnitSystem>('us');
+  const units = chosen ?? ofShop;
   const [theme, setTheme] = useState<Theme>(() => stored('venula:theme', ['bench', 'lamp'], 'bench'));
-  useEffect(() => localStorage.setItem('venula:units', units), [units]);
+  // What nobody chose here follows the shop.
+  useEffect(() => {
+    if (chosen) localStorage.setItem('venula:units', chosen);
+  }, [chosen]);
   useEffect(() => {
     localStorage.setItem('venula:theme', theme);
     document.documentElement.dataset['theme'] = theme;
   }, [theme]);
-  const value = useMemo(() => ({ units, theme, setUnits, setTheme }), [units, theme]);
+  const value = useMemo(() => ({ units, theme, setUnits, setShopUnits, setTheme }), [units, theme]);
   return <SettingsContext value={value}>{children}</SettingsContext>;
 }

@@ -1,7 +1,7 @@
-import { ChevronDown, Lamp, LogOut, Sun } from 'lucide-react';
+import { ArrowLeftRight, ChevronDown, Lamp, LogOut, Sun } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
-import { useNavigate } from 'react-router';
-import { useMe, useSignOut } from '../api/queries.ts';
+import { Link, useLocation, useNavigate } from 'react-router';
+import { useMe, useSignOut, useThisDevice } from '../api/queries.ts';
 import { NewVersion } from './new-version.tsx';
 import { useSettings } from './settings.ts';
 import { UNIT_WORDS } from './unit-words.ts';
@@ -19,6 +19,8 @@ export function SettingsSwitches() {
   const person = useMe().data;
   const signOut = useSignOut();
   const navigate = useNavigate();
+  const device = useThisDevice().data;
+  const { pathname, search } = useLocation();
   return (
     <div className="flex items-center gap-2">
       <NewVersion />
@@ -37,6 +39,16 @@ export function SettingsSwitches() {
       >
         {theme === 'bench' ? <Lamp size={18} /> : <Sun size={18} />}
       </button>
+      {person && device?.name && (
+        <Link
+          className="btn px-2.5"
+          aria-label={`Somebody else takes over from ${person.name}`}
+          title="Switch"
+          to={`/sign-in?back=${encodeURIComponent(pathname + search)}`}
+        >
+          <ArrowLeftRight size={18} />
+        </Link>
+      )}
       {person && (
         <button
           type="button"

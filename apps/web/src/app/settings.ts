@@ -7,6 +7,8 @@ export interface Settings {
   readonly units: UnitSystem;
   readonly theme: Theme;
   readonly setUnits: (units: UnitSystem) => void;
+  /** What the shop works in: until somebody chooses otherwise on this device. */
+  readonly setShopUnits: (units: UnitSystem) => void;
   readonly setTheme: (theme: Theme) => void;
 }
 

@@ -1,8 +1,9 @@
 import { isUs } from '@venula/core/quantities';
-import { lazy, Suspense, useMemo, useState, type ComponentType, type ReactNode } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState, type ComponentType, type ReactNode } from 'react';
 import { Navigate, useLocation, useNavigate } from 'react-router';
 import { ApiError, tell } from '../api/client.ts';
 import { useMe } from '../api/queries.ts';
+import { useShop } from '../api/shop.ts';
 import type { Person } from '../api/types.ts';
 import { useSettings } from './settings.ts';
 import { useShortcuts } from './shortcuts.ts';
@@ -23,7 +24,19 @@ function later<P>(load: () => Promise<ComponentType<P>>) {
   return lazy(had);
 }
 const Sending = later(async () => (await import('../api/use-reading-queue.ts')).Sending);
+const ChoosePassword = later(
+  async () => (await import('../features/sign-in/choose-password.tsx')).ChoosePassword,
+);
 const ShortcutSheet = later(async () => (await import('./shortcut-sheet.tsx')).ShortcutSheet);
+
+/** Until somebody chooses others on this device, the shop’s units. */
+function useShopUnits(): void {
+  const units = useShop().data?.units;
+  const { setShopUnits } = useSettings();
+  useEffect(() => {
+    if (units) setShopUnits(units);
+  }, [units, setShopUnits]);
+}
 
 /** Everything behind the sign-in, with the keys that work everywhere. */
 export function SignedIn({ children }: { readonly children: (person: Person) => ReactNode }) {
@@ -50,6 +63,7 @@ export function SignedIn({ children }: { readonly children: (person: Person) => 
     [job, navigate, units, setUnits],
   );
   useShortcuts(keys);
+  useShopUnits();
   if (me.isPending) return null;
   if (me.error) {
     if (me.error instanceof ApiError && me.error.body.status === 401)
@@ -64,6 +78,12 @@ export function SignedIn({ children }: { readonly children: (person: Person) => 
       </main>
     );
   }
+  if (!me.data.ownPassword)
+    return (
+      <Suspense fallback={null}>
+        <ChoosePassword person={me.data} />
+      </Suspense>
+    );
   return (
     <>
       {children(me.data)}

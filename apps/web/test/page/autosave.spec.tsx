@@ -60,7 +60,18 @@ describe('what is typed is saved by itself', () => {
       },
     );
     const job = new OpenJob(
-      { id: 'job', number: 7, person: { id: 'tess', login: 'tess', name: 'Tess Varga', role: 'technician' } },
+      {
+        id: 'job',
+        number: 7,
+        person: {
+          id: 'tess',
+          login: 'tess',
+          name: 'Tess Varga',
+          role: 'technician',
+          via: 'password',
+          ownPassword: true,
+        },
+      },
       session,
       {
         getPlan: () => NO_PLAN,

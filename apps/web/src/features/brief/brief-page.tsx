@@ -48,6 +48,8 @@ function Demand() {
 }
 
 const STAGES = ['brief'] as const;
+/** Limits of the shop that this job may have its own of. */
+const LIMITS = ['stagingMargin', 'pumpDropV', 'rubberYears', 'injectionHoseYears'] as const;
 
 export function BriefPage() {
   const doc = useDoc();
@@ -81,7 +83,6 @@ export function BriefPage() {
         <PlanQuantity path="/brief/bsfc" explain />
         <PlanField path="/brief/powerBasis" />
         {doc.brief.powerBasis === 'wheels' && <PlanQuantity path="/brief/drivetrainLoss" />}
-        <PlanQuantity path="/brief/designMargin" />
         <FigureSources
           owner="/brief"
           keys={doc.brief.powerBasis === 'wheels' ? ['bsfc', 'drivetrainLoss'] : ['bsfc']}
@@ -93,6 +94,12 @@ export function BriefPage() {
           path="/brief/laterPowerW"
           start={Math.max(...doc.brief.pull.map((p) => p.powerW)) * 1.25}
         />
+      </Block>
+      <Block title="What the plan is held against">
+        <PlanQuantity path="/brief/designMargin" />
+        {LIMITS.map((key) => (
+          <PlanOptional key={key} path={`/brief/${key}`} />
+        ))}
       </Block>
       <Block title="Pressure and injectors">
         <PlanQuantity path="/brief/basePressurePa" explain />

@@ -2,6 +2,7 @@ import { jobSheet, proofMark, type BuildStep } from '@venula/core/prove';
 import { useMemo, useState } from 'react';
 import { tell } from '../../api/client.ts';
 import { useRuns } from '../../api/queries.ts';
+import { useShop, wantsSecondLook } from '../../api/shop.ts';
 import type { NewReading, RunRow } from '../../api/types.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { Cautions } from '../../job/record/cautions.tsx';
@@ -118,6 +119,10 @@ function Sheet({
 }) {
   const [opened, setOpened] = useState<string | null>(null);
   const looks = secondLooks(readings);
+  const shop = useShop().data;
+  const unseen = steps.filter(
+    (s) => wantsSecondLook(shop, s.hold) && results.get(s.id)?.result === 'done' && !looks.has(s.id),
+  );
   const add = useNote(run.id);
   const note = (payload: NewReading['payload'], kind: 'step' | 'second-look' = 'step'): void => {
     add(kind, payload);
@@ -173,7 +178,11 @@ function Sheet({
                         {result?.note && <span className="block text-sm text-soft">{result.note}</span>}
                         {s.hold && is === 'done' && (
                           <span className={`block text-sm ${looks.has(s.id) ? 'text-good' : 'text-fix'}`}>
-                            {looks.has(s.id) ? `second look: ${looks.get(s.id)}` : 'no second look yet'}
+                            {looks.has(s.id)
+                              ? `second look: ${looks.get(s.id)}`
+                              : wantsSecondLook(shop, s.hold)
+                                ? 'needs a second look'
+                                : 'no second look yet'}
                           </span>
                         )}
                       </span>
@@ -198,11 +207,13 @@ function Sheet({
       <SignOff
         run={run}
         hint={
-          removedOf(readings).some((t) => t.off) && open === 0
-            ? 'Something is still off the car: signing now records the sheet as incomplete.'
-            : open > 0
-              ? `${open} steps not gone through: signing now records the sheet as incomplete.`
-              : 'All gone through.'
+          unseen.length > 0 && open === 0
+            ? `${unseen[0]!.does}: nobody else has looked yet. Signing now records the sheet as incomplete.`
+            : removedOf(readings).some((t) => t.off) && open === 0
+              ? 'Something is still off the car: signing now records the sheet as incomplete.'
+              : open > 0
+                ? `${open} steps not gone through: signing now records the sheet as incomplete.`
+                : 'All gone through.'
         }
       />
     </>

@@ -2,6 +2,7 @@ import { setOrigin } from '@venula/core/edit';
 import type { BuildStep } from '@venula/core/prove';
 import { Users } from 'lucide-react';
 import { useState } from 'react';
+import { useShop, wantsSecondLook } from '../../api/shop.ts';
 import type { NewReading } from '../../api/types.ts';
 import { useFormat } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
@@ -33,6 +34,7 @@ export function StepCard({
   const doc = useDoc();
   const { edit, person, readOnly } = useOpenJob();
   const format = useFormat();
+  const shop = useShop().data;
   const [length, setLength] = useState<number | null>(null);
   const [leaving, setLeaving] = useState(false);
   const [reason, setReason] = useState('');
@@ -69,7 +71,10 @@ export function StepCard({
       )}
       {step.hold && (
         <p className="flex items-center gap-2 font-semibold">
-          <Users size={20} aria-hidden /> Hold here: somebody else looks before it goes on.
+          <Users size={20} aria-hidden />
+          {wantsSecondLook(shop, step.hold)
+            ? 'Hold here: the sheet is not finished until somebody else has looked.'
+            : 'Hold here: let somebody else look before it goes on.'}
         </p>
       )}
       {step.hold && done && look && <SecondLook step={step} result={result} look={look} />}

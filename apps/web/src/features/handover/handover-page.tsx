@@ -9,6 +9,7 @@ import { OffNames } from '../../job/record/off-names.tsx';
 import { Download, FileText, Printer, QrCode as QrCodeIcon } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useAcceptances, useRevisions, useRuns } from '../../api/queries.ts';
+import { logoAddress, useShop } from '../../api/shop.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { FreezeForm } from '../../job/freeze-form.tsx';
@@ -43,6 +44,7 @@ export function HandoverPage() {
   const kept = Object.values(doc.plumbing.elements).flatMap((e) =>
     e.kind === 'run' && e.existing ? [e] : [],
   );
+  const shop = useShop().data;
   const [labels, setLabels] = useState(false);
   if (labels) return <Labels onLeave={() => setLabels(false)} />;
   const fuel = `E${(doc.brief.fuel.ethanol * 100).toFixed(0)}${sourceOf(doc.brief.fuel, 'ethanol').origin === 'measured' ? ', measured' : ', assumed'}`;
@@ -55,11 +57,15 @@ export function HandoverPage() {
       >
         <header className="flex items-end justify-between border-b-4 border-ink pb-2">
           <div>
-            <p className="label text-soft">Saltmarsh Speed & Fuel · fuel system record</p>
+            <p className="label text-soft">{shop?.name} · fuel system record</p>
             <h2 className="headline text-2xl">
               {String(number).padStart(4, '0')} {doc.title}
             </h2>
+            {shop?.address && <p className="label text-xs whitespace-pre-line text-soft">{shop.address}</p>}
           </div>
+          {shop?.logoSum && (
+            <img src={logoAddress(shop.logoSum)} alt="" className="max-h-[56px] max-w-[220px]" />
+          )}
           <p className="label text-right text-soft">
             plan version {version}
             <br />

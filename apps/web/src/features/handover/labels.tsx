@@ -1,5 +1,6 @@
 import { HOSE_KINDS } from '@venula/core/kinds';
 import { Printer } from 'lucide-react';
+import { useShop } from '../../api/shop.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { QrCode } from '../../ui/qr-code.tsx';
 
@@ -7,7 +8,8 @@ import { QrCode } from '../../ui/qr-code.tsx';
 export function Labels({ onLeave }: { readonly onLeave: () => void }) {
   const doc = useDoc();
   const { id, number } = useOpenJob();
-  const address = `${window.location.origin}/jobs/${id}/handover`;
+  const shop = useShop().data;
+  const address = `${shop?.labelAddress || window.location.origin}/jobs/${id}/handover`;
   const lines = Object.values(doc.plumbing.paths).flatMap((path) =>
     path.order.flatMap((key) => {
       const e = doc.plumbing.elements[key];
@@ -45,7 +47,7 @@ export function Labels({ onLeave }: { readonly onLeave: () => void }) {
           <div className="min-w-0">
             <p className="headline text-xl">{String(number).padStart(4, '0')}</p>
             <p className="leading-tight font-semibold">{doc.title}</p>
-            <p className="label text-sm">Fuel system record</p>
+            <p className="label text-sm">{shop?.name ? `${shop.name}, fuel` : 'Fuel'} system record</p>
             <p className="text-[13px] break-all">{address}</p>
           </div>
         </li>

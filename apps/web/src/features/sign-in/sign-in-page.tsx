@@ -1,99 +1,74 @@
-import { useState, type FormEvent } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { tell } from '../../api/client.ts';
-import { useSignIn } from '../../api/queries.ts';
+import { useState } from 'react';
+import { Link, Navigate, useNavigate, useSearchParams } from 'react-router';
+import { useMe, useThisDevice } from '../../api/queries.ts';
+import { useFirstRun } from '../../api/shop.ts';
+import { Door } from '../../ui/door.tsx';
+import { PasswordForm } from './password-form.tsx';
+import { PinForm } from './pin-form.tsx';
+
+/** Only ever a place of this program. */
+const backTo = (place: string | null): string =>
+  place !== null && /^\/(?:jobs|library|sums|shop|me)(?:[/?]|$)/.test(place) ? place : '/jobs';
 
 export function SignInPage() {
-  const signIn = useSignIn();
+  const [params] = useSearchParams();
   const navigate = useNavigate();
-  const [missing, setMissing] = useState('');
-  const problem = missing || (signIn.error ? tell(signIn.error) : '');
-  const submit = (e: FormEvent<HTMLFormElement>) => {
-    e.preventDefault();
-    const form = new FormData(e.currentTarget);
-    const [login, password] = [form.get('login'), form.get('password')].map(String) as [string, string];
-    const absent = login.trim() === '' ? 'login' : password === '' ? 'password' : null;
-    setMissing(absent === null ? '' : absent === 'login' ? 'Type your sign-in name.' : 'Type your password.');
-    if (absent !== null) {
-      e.currentTarget.querySelector<HTMLInputElement>(`[name="${absent}"]`)?.focus();
-      return;
-    }
-    signIn.mutate({ login, password }, { onSuccess: () => void navigate('/jobs') });
-  };
+  const back = backTo(params.get('back'));
+  const device = useThisDevice().data;
+  const shop = useFirstRun().data;
+  const [typed, setTyped] = useState(params.get('with') === 'password');
+  const people = device?.people ?? [];
+  const byPin = people.length > 0 && !typed;
+  const enter = () => void navigate(back);
+  if (shop?.state === 'new') return <Navigate to="/start" replace />;
   return (
-    <main className="grid min-h-screen grid-cols-[1fr_minmax(380px,460px)]">
-      <title>Sign in · Venula</title>
-      <div className="relative hidden overflow-hidden bg-rail md:block" aria-hidden>
-        <svg
-          viewBox="0 0 800 800"
-          preserveAspectRatio="xMidYMid slice"
-          className="absolute inset-0 size-full"
-        >
-          <path
-            d="M-20 560 H90 L150 210 L300 236 L420 330 L620 352 H820"
-            fill="none"
-            stroke="#5fc4bb"
-            strokeWidth="14"
-            strokeLinejoin="round"
-          />
-          <path
-            d="M820 640 L560 664 L260 690 L-20 712"
-            fill="none"
-            stroke="#e0a33c"
-            strokeWidth="14"
-            strokeDasharray="46 18"
-          />
-          <path d="M430 352 H820" stroke="#eef0ea" strokeWidth="3" strokeDasharray="4 10" />
-        </svg>
-      </div>
-      <div className="flex flex-col justify-center gap-8 px-10 max-md:col-span-2">
-        <div>
-          <h1 className="headline text-5xl tracking-tight">venula</h1>
-          <p className="mt-2 text-lg text-soft">
-            Plan the fuel system. Know what the gauge will read. Prove it, and keep the record.
-          </p>
-        </div>
-        <form className="flex flex-col gap-3" onSubmit={submit} noValidate>
-          <label className="label text-sm text-soft">
-            Name
-            <input
-              className="field mt-0.5"
-              style={{ minHeight: 52 }}
-              autoComplete="username"
-              autoCapitalize="none"
-              name="login"
-            />
-          </label>
-          <label className="label text-sm text-soft">
-            Password
-            <input
-              className="field mt-0.5"
-              style={{ minHeight: 52 }}
-              type="password"
-              autoComplete="current-password"
-              name="password"
-            />
-          </label>
-          <p role="alert" className="min-h-[1.4rem] font-semibold text-stop">
-            {problem}
-          </p>
-          <button
-            type="submit"
-            className="btn btn-main"
-            style={{ minHeight: 56 }}
-            disabled={signIn.isPending}
-          >
-            {signIn.isPending ? 'Signing in…' : 'Sign in'}
-          </button>
-        </form>
-        <Link className="btn self-start" to="/sums">
-          Quick sums, no sign-in
-        </Link>
-        <p className="label text-sm text-soft">
-          The program advises, the technician decides. Local law, makers’ instructions and licensed trades
-          come first.
+    <Door title="Sign in">
+      <div>
+        <h1 className="headline text-5xl tracking-tight">venula</h1>
+        <p className="mt-2 text-lg text-soft">
+          {shop?.name ? (
+            <>
+              <strong className="text-ink">{shop.name}</strong>
+              {device?.name && ` · ${device.name}`}
+            </>
+          ) : (
+            'Plan the fuel system. Know what the gauge will read. Prove it, and keep the record.'
+          )}
         </p>
       </div>
-    </main>
+      {params.has('back') && <StillIn back={back} />}
+      {byPin ? <PinForm people={people} onIn={enter} /> : <PasswordForm onIn={enter} />}
+      {people.length > 0 && (
+        <button type="button" className="btn self-start" onClick={() => setTyped(!typed)}>
+          {typed ? 'By PIN' : 'With name and password'}
+        </button>
+      )}
+      {shop?.state === 'demo' && (
+        <p className="border-l-4 border-mark pl-3 text-sm">
+          This is the made-up demo shop: its sign-ins are printed where Venula was started.
+        </p>
+      )}
+      <Link className="btn self-start" to="/sums">
+        Quick sums, no sign-in
+      </Link>
+      <p className="label text-sm text-soft">
+        The program advises, the technician decides. Local law, makers’ instructions and licensed trades come
+        first.
+      </p>
+    </Door>
+  );
+}
+
+/** Whoever was here goes on, as long as nobody else has come in. */
+function StillIn({ back }: { readonly back: string }) {
+  const me = useMe().data;
+  if (!me) return null;
+  return (
+    <p className="border-l-4 border-mark pl-3">
+      {me.name} is still signed in here.{' '}
+      <Link className="font-semibold underline" to={back}>
+        Go on as {me.name}
+      </Link>
+    </p>
   );
 }

@@ -12,6 +12,7 @@ import { lineVolume } from '@venula/core/supply';
 import { useState } from 'react';
 import { useStartRun } from '../../api/queries.ts';
 import type { RunRow } from '../../api/types.ts';
+import { useShop } from '../../api/shop.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
@@ -51,6 +52,7 @@ function SetUp({ again }: { readonly again: boolean }) {
   const { id, person, readOnly } = useOpenJob();
   const format = useFormat();
   const start = useStartRun(id);
+  const ofLeads = useShop().data?.gasLeadPa ?? GAS_LIMITS.lead;
   const { units } = useSettings();
   // Round figures in the unit the gauge is read in: 10 psi and tenths, or 70 kPa and halves.
   const [pressurePa, setPressure] = useState<number>(isUs(units) ? 10 * PSI : GAS_LIMITS.usual);
@@ -59,7 +61,7 @@ function SetUp({ again }: { readonly again: boolean }) {
   const [gaugeMaxPa, setGaugeMax] = useState(isUs(units) ? 30 * PSI : 200e3);
   const [limitM3s, setLimit] = useState(USUAL_LIMIT);
   if (readOnly) return null;
-  const most = person.role === 'lead' ? GAS_LIMITS.lead : GAS_LIMITS.technician;
+  const most = person.role === 'lead' ? ofLeads : GAS_LIMITS.technician;
   const barometric = absolute(doc.brief.barometricPa);
   const proposal = holdProposal(
     { volume: volumeM3, resolution: resolutionPa, limit: limitM3s, barometric },
@@ -93,7 +95,7 @@ function SetUp({ again }: { readonly again: boolean }) {
           value={pressurePa}
           range={{ min: 5e3, max: Math.min(most, gaugeMaxPa) }}
           onCommit={setPressure}
-          hint={person.role === 'lead' ? 'lead: up to 30 psi' : 'up to 15 psi'}
+          hint={`${person.role === 'lead' ? 'lead: ' : ''}up to ${format('pressure', most, 0)}`}
         />
         <QuantityField
           label="Volume under test"

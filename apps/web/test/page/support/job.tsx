@@ -89,7 +89,7 @@ export function inJob(
     {
       id: '11111111-1111-4111-8111-111111111111',
       number: 7,
-      person: { id: 'p1', login: 'tess', name: 'Tess Varga', role },
+      person: { id: 'p1', login: 'tess', name: 'Tess Varga', role, via: 'password', ownPassword: true },
     },
     edits,
     plansOf(fault),

@@ -1,0 +1,99 @@
+import { Search } from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useAudit, useAuditActions, type AuditEntry } from '../../api/admin.ts';
+import { Choice } from '../../ui/choice.tsx';
+import { Trouble } from '../../ui/trouble.tsx';
+import { sayAction } from './say-action.ts';
+
+const when = (iso: string) =>
+  new Date(iso).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'medium' });
+
+/** Who did what, the newest first. */
+export function AuditView() {
+  const [search, setSearch] = useState('');
+  const [action, setAction] = useState('');
+  const audit = useAudit(search.trim(), action);
+  const actions = useAuditActions().data ?? [];
+  const rows = audit.data?.pages.flatMap((p) => p.items) ?? [];
+  return (
+    <>
+      <div className="mt-4 grid grid-cols-2 items-end gap-3 max-md:grid-cols-1">
+        <label className="relative">
+          <span className="sr-only">Search who did what</span>
+          <Search size={18} className="absolute top-3.5 left-3 text-soft" aria-hidden />
+          <input
+            id="search"
+            className="field"
+            style={{ minHeight: 46, paddingLeft: 38 }}
+            type="search"
+            placeholder="Person, job, or a word of what was done"
+            value={search}
+            maxLength={80}
+            onChange={(e) => setSearch(e.target.value)}
+          />
+        </label>
+        <Choice
+          label="What was done"
+          value={action}
+          options={[
+            { value: '', label: 'Anything' },
+            ...actions.map((value) => ({ value, label: sayAction(value) })),
+          ]}
+          onChoose={setAction}
+        />
+      </div>
+      <Trouble of={audit.error} />
+      <ul className="mt-3 border-b-2 border-ink" aria-label="Who did what" aria-busy={audit.isFetching}>
+        {rows.map((row) => (
+          <Row key={row.id} row={row} />
+        ))}
+        {audit.data && rows.length === 0 && (
+          <li className="border-t-2 border-ink py-5 text-soft">Nothing of that kind.</li>
+        )}
+        {audit.isPending && <li className="border-t-2 border-ink py-5 text-soft">Loading…</li>}
+      </ul>
+      {audit.hasNextPage && (
+        <button
+          type="button"
+          className="btn mt-3"
+          disabled={audit.isFetchingNextPage}
+          onClick={() => void audit.fetchNextPage()}
+        >
+          Earlier
+        </button>
+      )}
+    </>
+  );
+}
+
+function Row({ row }: { readonly row: AuditEntry }) {
+  const detail = Object.entries(row.detail);
+  return (
+    <li className="border-t border-rule py-1.5">
+      <p className="flex flex-wrap items-baseline gap-x-3 leading-tight">
+        <strong>{row.actor}</strong>
+        <span>{sayAction(row.action)}</span>
+        {row.jobId && (
+          <Link
+            className="inline-flex min-h-[44px] items-center underline"
+            to={`/jobs/${row.jobId}/handover`}
+          >
+            {String(row.jobNumber).padStart(4, '0')} {row.jobTitle}
+          </Link>
+        )}
+        <span className="label ml-auto text-sm text-soft">{when(row.at)}</span>
+      </p>
+      {detail.length > 0 && (
+        <p
+          className="label line-clamp-2 text-sm text-soft [overflow-wrap:anywhere]"
+          title={JSON.stringify(row.detail)}
+        >
+          {detail.map(([key, value]) => `${key}: ${sayValue(value)}`).join(' · ')}
+        </p>
+      )}
+    </li>
+  );
+}
+
+const sayValue = (value: unknown): string => (typeof value === 'string' ? value : JSON.stringify(value));

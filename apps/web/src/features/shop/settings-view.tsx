@@ -1,0 +1,213 @@
+import { SHOP_LIMITS, type ShopLimit } from '@venula/core/document';
+import { GAS_LIMITS, HOLD_POINTS, type HoldPoint } from '@venula/core/prove';
+import { UNIT_SYSTEMS, type UnitSystem } from '@venula/core/quantities';
+import { useState, type ReactNode } from 'react';
+import { fieldTrouble } from '../../api/client.ts';
+import {
+  logoAddress,
+  useSaveShop,
+  useSetLogo,
+  useShop,
+  type ShopFace,
+  type ShopSettings,
+} from '../../api/shop.ts';
+import { UNIT_WORDS } from '../../app/unit-words.ts';
+import { Choice } from '../../ui/choice.tsx';
+import { GuardedForm } from '../../ui/guarded.tsx';
+import { QuantityField } from '../../ui/quantity-field.tsx';
+import { TextField } from '../../ui/text-field.tsx';
+import { Trouble } from '../../ui/trouble.tsx';
+
+/** What is done at each hold point, as the job sheet says it. */
+const HOLDS: Readonly<Record<HoldPoint, string>> = {
+  tank: 'Closing the tank: stack height, seal, hat to its mark',
+  internals: 'Internals of a high-pressure pump',
+  marks: 'Counting the paint marks on the joints',
+};
+
+/** What the shop decides once. */
+export function SettingsView() {
+  const shop = useShop();
+  if (!shop.data) return <Trouble of={shop.error} />;
+  return <Settings key={JSON.stringify(shop.data)} face={shop.data} />;
+}
+
+function Settings({ face }: { readonly face: ShopFace }) {
+  const save = useSaveShop();
+  const [now, setNow] = useState<ShopSettings>(() => settingsOf(face));
+  const set = (more: Partial<ShopSettings>) => setNow((before) => ({ ...before, ...more }));
+  const limit = (key: ShopLimit) => {
+    const { label, dimension, min, max, usual } = SHOP_LIMITS[key];
+    return (
+      <QuantityField
+        key={key}
+        label={label}
+        dimension={dimension}
+        value={now.limits[key]}
+        range={{ min, max }}
+        hint={now.limits[key] === usual ? 'usual' : ''}
+        onCommit={(value) => set({ limits: { ...now.limits, [key]: value } })}
+      />
+    );
+  };
+  const changed = JSON.stringify(now) !== JSON.stringify(settingsOf(face));
+  const trouble = fieldTrouble(save.error);
+  return (
+    <GuardedForm className="mt-2" onAct={() => save.mutate(now)}>
+      <Block title="On every record and label">
+        <div className="grid grid-cols-2 gap-4 max-md:grid-cols-1">
+          <TextField
+            label="Name of the shop"
+            value={now.name}
+            min={2}
+            max={80}
+            onCommit={(name) => set({ name })}
+          />
+          <TextField
+            label="Address, for the head of the record"
+            value={now.address}
+            max={300}
+            rows={3}
+            onCommit={(address) => set({ address })}
+          />
+          <div>
+            <TextField
+              label="Address of Venula, for QR codes"
+              value={now.labelAddress}
+              max={200}
+              onCommit={(labelAddress) => set({ labelAddress })}
+            />
+            <p className="mt-0.5 text-sm text-soft">
+              {trouble['labelAddress'] ? (
+                <span role="alert" className="font-semibold text-stop">
+                  Must be a web address, as in https://venula.shop.lan
+                </span>
+              ) : (
+                `Empty: the one the page was opened at (${window.location.origin}).`
+              )}
+            </p>
+          </div>
+          <Logo face={face} />
+        </div>
+      </Block>
+      <Block
+        title="What new jobs are held against"
+        how="A job keeps what it was started with, so that its record says what it was judged by; each can be changed in its brief."
+      >
+        <div className="grid grid-cols-3 gap-4 max-lg:grid-cols-2 max-md:grid-cols-1">
+          {(Object.keys(SHOP_LIMITS) as ShopLimit[]).map(limit)}
+        </div>
+      </Block>
+      <Block title="Working">
+        <div className="grid grid-cols-2 gap-4 max-md:grid-cols-1">
+          <Choice<UnitSystem>
+            label="Units, until somebody chooses others on a device"
+            value={now.units}
+            options={UNIT_SYSTEMS.map((value) => ({ value, label: UNIT_WORDS[value].said }))}
+            onChoose={(units) => set({ units })}
+          />
+          <QuantityField
+            label="Most gas pressure on a line, by a lead"
+            dimension="pressure"
+            value={now.gasLeadPa}
+            range={{ min: GAS_LIMITS.technician, max: GAS_LIMITS.lead }}
+            hint="technicians: 15 psi (100 kPa), always"
+            onCommit={(gasLeadPa) => set({ gasLeadPa })}
+          />
+        </div>
+        <fieldset className="mt-3">
+          <legend className="label text-sm text-soft">
+            A job sheet cannot be finished until a second person has looked at
+          </legend>
+          {HOLD_POINTS.map((point) => (
+            <label key={point} className="flex min-h-[44px] items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5"
+                checked={now.secondLooks.includes(point)}
+                onChange={(e) =>
+                  set({
+                    secondLooks: HOLD_POINTS.filter((p) =>
+                      p === point ? e.target.checked : now.secondLooks.includes(p),
+                    ),
+                  })
+                }
+              />
+              {HOLDS[point]}
+            </label>
+          ))}
+        </fieldset>
+      </Block>
+      <div className="sticky bottom-0 mt-4 border-t-2 border-ink bg-board py-3">
+        <Trouble of={save.error} />
+        <button type="submit" className="btn btn-main" disabled={!changed || save.isPending}>
+          {save.isPending ? 'Saving…' : 'Save the settings'}
+        </button>
+        <span role="status" className="ml-3 text-soft">
+          {changed ? 'Not saved yet.' : save.isSuccess ? 'Saved.' : ''}
+        </span>
+      </div>
+    </GuardedForm>
+  );
+}
+
+const settingsOf = ({ name, address, units, limits, gasLeadPa, secondLooks, labelAddress }: ShopFace) => ({
+  name,
+  address,
+  units,
+  limits,
+  gasLeadPa,
+  secondLooks,
+  labelAddress,
+});
+
+function Block({
+  title,
+  how,
+  children,
+}: {
+  readonly title: string;
+  readonly how?: string;
+  readonly children: ReactNode;
+}) {
+  return (
+    <section className="mt-5">
+      <h2 className="headline border-t-2 border-ink pt-2 text-xl">{title}</h2>
+      {how && <p className="mb-2 text-sm text-soft">{how}</p>}
+      {children}
+    </section>
+  );
+}
+
+function Logo({ face }: { readonly face: ShopFace }) {
+  const set = useSetLogo();
+  return (
+    <div>
+      <p className="label mb-0.5 text-sm text-soft">Logo, at the head of the record</p>
+      <div className="flex flex-wrap items-center gap-3">
+        {face.logoSum && (
+          <img src={logoAddress(face.logoSum)} alt="Logo of the shop" className="max-h-[64px] bg-white p-1" />
+        )}
+        <label className="btn btn-small cursor-pointer">
+          {face.logoSum ? 'Another picture' : 'Pick a picture'}
+          <input
+            type="file"
+            accept="image/png,image/jpeg,image/webp"
+            className="sr-only"
+            onChange={(e) => {
+              const file = e.target.files?.[0];
+              if (file) set.mutate(file);
+              e.target.value = '';
+            }}
+          />
+        </label>
+        {face.logoSum && (
+          <button type="button" className="btn btn-small" onClick={() => set.mutate(null)}>
+            No logo
+          </button>
+        )}
+      </div>
+      <Trouble of={set.error} />
+    </div>
+  );
+}
