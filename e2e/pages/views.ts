@@ -78,6 +78,21 @@ export const SHOP_VIEWS: readonly View[] = [
     path: '/library',
     then: (page) => page.getByRole('button', { name: 'From a sheet' }).click(),
   },
+  ...['settings', 'instruments', 'backup', 'audit'].map((view) => ({
+    name: `Shop ${view}`,
+    path: `/shop?view=${view}`,
+  })),
+  {
+    name: 'Shop people',
+    path: '/shop?view=people',
+    then: async (page) => {
+      await page.getByRole('button', { name: 'Add somebody' }).click();
+      await page.getByRole('button', { name: /^Tess Varga/ }).click();
+    },
+  },
+  { name: 'Shop tablets', path: '/shop?view=tablets' },
+  { name: 'Account', path: '/me' },
+  { name: 'Sign in', path: '/sign-in?back=/jobs' },
   ...['wire', 'line', 'return', 'sender', 'ends', 'adapter', 'npt', 'convert'].map((sum) => ({
     name: `Sum ${sum}`,
     path: `/sums?sum=${sum}`,

@@ -21,7 +21,7 @@ const given = Joi.string().max(200);
 const chosen = Joi.string().min(PASSWORD_LENGTH.least).max(PASSWORD_LENGTH.most).required().messages(SAID);
 const pin = Joi.string()
   .pattern(/^\d{4,8}$/)
-  .messages({ ...SAID, 'string.pattern.base': 'is 4 to 8 figures' });
+  .messages({ ...SAID, 'string.pattern.base': 'is 4 to 8 digits' });
 const role = Joi.string().valid(...ROLES);
 
 export interface SignIn {

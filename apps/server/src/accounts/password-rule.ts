@@ -22,7 +22,7 @@ export function refuseWeakPassword(password: string, ofThem: readonly string[]):
     });
 }
 
-/** Four figures in a row, all alike, or a year: the first that are tried. */
+/** Digits in a row, all alike, or a year: the first that are tried. */
 export function refuseWeakPin(pin: string): void {
   const figures = [...pin].map(Number);
   const steps = new Set(figures.slice(1).map((f, i) => f - figures[i]!));

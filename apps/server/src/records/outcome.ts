@@ -146,9 +146,22 @@ export function walkOutcome(
     leaks: leaks + gone,
     // By name: “fail” alone tells nobody where to look in ten years.
     leaking: joints.flatMap((j) => (last.get(j.id) === 'leak' ? [`${j.where}, ${j.what}`] : [])),
+    // What leaked and was found dry after it, with what was done: in the next years it is looked at first.
+    mended: mendedOf(joints, readings),
     open,
     proves: proofMark(joints),
   };
+}
+
+function mendedOf(joints: readonly Joint[], readings: readonly TestReading[]): string[] {
+  const rows = standing(readings).filter((r) => r.kind === 'joint');
+  return joints.flatMap(({ id, where, what }) => {
+    const own = rows.filter((r) => r.payload['jointId'] === id);
+    if (own.at(-1)?.payload['result'] !== 'dry' || !own.some((r) => r.payload['result'] === 'leak'))
+      return [];
+    const done = own.map((r) => r.payload['note'] as string).findLast((note) => note !== '');
+    return [`${where}, ${what}${done ? `: ${done}` : ''}`];
+  });
 }
 
 /** What a list of readings comes to, with every miss by its name. */

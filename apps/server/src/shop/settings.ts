@@ -42,16 +42,11 @@ function webAddress(value: string, helpers: Joi.CustomHelpers): string | Joi.Err
     : bad;
 }
 
-export const shopName = Joi.string()
-  .trim()
-  .min(2)
-  .max(80)
-  .required()
-  .messages({
-    'string.empty': 'is missing',
-    'any.required': 'is missing',
-    'string.min': 'needs at least 2 characters',
-  });
+export const shopName = Joi.string().trim().min(2).max(80).required().messages({
+  'string.empty': 'is missing',
+  'any.required': 'is missing',
+  'string.min': 'needs at least 2 characters',
+});
 export const units = Joi.string().valid(...UNIT_SYSTEMS);
 
 export const settingsBody = Joi.object<ShopSettings>({

@@ -39,27 +39,27 @@ export function SettingsSwitches() {
       >
         {theme === 'bench' ? <Lamp size={18} /> : <Sun size={18} />}
       </button>
-      {person && device?.name && (
-        <Link
-          className="btn px-2.5"
-          aria-label={`Somebody else takes over from ${person.name}`}
-          title="Switch"
-          to={`/sign-in?back=${encodeURIComponent(pathname + search)}`}
-        >
-          <ArrowLeftRight size={18} />
-        </Link>
-      )}
-      {person && (
-        <button
-          type="button"
-          className="btn px-2.5"
-          aria-label={`Sign out ${person.name}`}
-          title={`${person.name}, ${person.role}`}
-          onClick={() => signOut.mutate(undefined, { onSettled: () => void navigate('/sign-in') })}
-        >
-          <LogOut size={18} />
-        </button>
-      )}
+      {person &&
+        (device?.name ? (
+          <Link
+            className="btn px-2.5"
+            aria-label={`Somebody else takes over from ${person.name}`}
+            title="Switch"
+            to={`/sign-in?back=${encodeURIComponent(pathname + search)}`}
+          >
+            <ArrowLeftRight size={18} />
+          </Link>
+        ) : (
+          <button
+            type="button"
+            className="btn px-2.5"
+            aria-label={`Sign out ${person.name}`}
+            title={`${person.name}, ${person.role}`}
+            onClick={() => signOut.mutate(undefined, { onSettled: () => void navigate('/sign-in') })}
+          >
+            <LogOut size={18} />
+          </button>
+        ))}
     </div>
   );
 }

@@ -5,6 +5,8 @@ const ROWS: readonly (readonly [string, string])[] = [
   ['?', 'this list'],
   ['g then j', 'jobs'],
   ['g then q', 'quick sums'],
+  ['g then m', 'your account'],
+  ['g then s', 'the shop, for leads'],
   ...STAGES.map((s) => [`g then ${s.letter}`, s.name.toLowerCase()] as const),
   ['[ and ]', 'operating state before and after'],
   ['/', 'search jobs'],

@@ -52,6 +52,8 @@ export function SignedIn({ children }: { readonly children: (person: Person) => 
       u: () => setUnits(isUs(units) ? 'metric' : 'us'),
       'g j': () => void navigate('/jobs'),
       'g q': () => void navigate('/sums'),
+      'g s': () => void navigate('/shop'),
+      'g m': () => void navigate('/me'),
       '/': () =>
         document.getElementById('search')
           ? document.getElementById('search')!.focus()

@@ -22,7 +22,6 @@ export function FormField({
         {...input}
         id={id}
         className="field"
-        style={{ minHeight: 48 }}
         aria-invalid={error !== undefined}
         aria-describedby={more ? `${id}-more` : undefined}
       />

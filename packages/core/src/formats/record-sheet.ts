@@ -227,6 +227,8 @@ function runLines({ kind, author, at, outcome, readings: many }: RecordedRun, q:
   return [
     `${runName(kind)}: ${VERDICTS[String(outcome['verdict'])] ?? 'signed'}, ${read}, ${author}, ${day}.${note}`,
     ...names('leaking').map((joint) => `   leaked: ${joint}`),
+    ...names('mended').map((joint) => `   leaked, then dry: ${joint}`),
+    ...names('unseen').map((step) => `   nobody else looked: ${step}`),
     ...misses.map(
       (m) =>
         `   ${m.does}: ${q(m.dimension, m.value)}, should be ${q(m.dimension, m.low)} to ${q(m.dimension, m.high)}`,

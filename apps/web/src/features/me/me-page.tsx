@@ -106,11 +106,11 @@ function PinChange() {
       }}
     >
       <p className="text-soft">
-        On a tablet that a lead has registered, you take over with a few figures instead of your password:
+        On a tablet that a lead has registered, you take over with a few digits instead of your password:
         nobody types a password in fuel gloves. People, settings and backups still take the password.
       </p>
       <FormField
-        label="New PIN, 4 to 8 figures"
+        label="New PIN, 4 to 8 digits"
         name="pin"
         type="password"
         inputMode="numeric"
@@ -138,7 +138,7 @@ function PinChange() {
           disabled={set.isPending}
           onClick={(e) => send(e.currentTarget.form!, true)}
         >
-          Take it away
+          Remove the PIN
         </button>
       </div>
     </form>

@@ -68,7 +68,8 @@ export function AuditView() {
 }
 
 function Row({ row }: { readonly row: AuditEntry }) {
-  const detail = Object.entries(row.detail);
+  // What only the database knows a thing by says nothing to anybody.
+  const detail = Object.entries(row.detail).filter(([, value]) => !UUID.test(String(value)));
   return (
     <li className="border-t border-rule py-1.5">
       <p className="flex flex-wrap items-baseline gap-x-3 leading-tight">
@@ -96,4 +97,5 @@ function Row({ row }: { readonly row: AuditEntry }) {
   );
 }
 
+const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 const sayValue = (value: unknown): string => (typeof value === 'string' ? value : JSON.stringify(value));

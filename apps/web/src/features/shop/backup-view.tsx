@@ -68,7 +68,7 @@ function Facts({ state }: { readonly state: ServiceState }) {
     ['Venula', `${version}, computation ${core}`],
     ['Jobs', jobs.toLocaleString('en-US')],
     ['Readings', readings.toLocaleString('en-US')],
-    ['Photos', `${photos.toLocaleString('en-US')}, ${size(photoBytes)}`],
+    ['Photos', photos === 0 ? 'none' : `${photos.toLocaleString('en-US')}, ${size(photoBytes)}`],
     ['Database', size(databaseBytes)],
     ['Room for backups', freeBytes === null ? 'not known' : size(freeBytes)],
   ] as const;

@@ -50,7 +50,7 @@ export function InstrumentsView() {
       </div>
       {adding && <AddForm onDone={() => setAdding(false)} />}
       <Own />
-      <ShopInstruments lead />
+      <ShopInstruments lead open />
     </>
   );
 }

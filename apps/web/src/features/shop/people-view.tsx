@@ -69,7 +69,7 @@ export function PeopleView() {
           <li key={p.id} className="border-t-2 border-ink">
             <button
               type="button"
-              className="flex min-h-[64px] w-full flex-wrap items-center gap-x-4 py-1 text-left hover:bg-well"
+              className="flex min-h-[64px] w-full flex-wrap items-center gap-x-4 px-2 py-1 text-left hover:bg-well"
               aria-expanded={open === p.id}
               onClick={() => setOpen(open === p.id ? null : p.id)}
             >
@@ -186,7 +186,7 @@ function PersonForm({
   const reset = useResetPassword();
   const { id, name, login, role, active } = person;
   return (
-    <div className="pb-4">
+    <div className="px-2 pb-4">
       <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
         <TextField
           label="Name, as they sign from now on"

@@ -138,14 +138,21 @@ function Settings({ face }: { readonly face: ShopFace }) {
           ))}
         </fieldset>
       </Block>
-      <div className="sticky bottom-0 mt-4 border-t-2 border-ink bg-board py-3">
+      {/* Always there: one that came up as a field is left would take the touch meant for what lies beneath. Down to the
+          edge of what scrolls: nothing shows below it. */}
+      <div className="sticky -bottom-6 mt-4 border-t-2 border-ink bg-board pt-3 pb-6 max-md:-bottom-4 max-md:pb-4">
         <Trouble of={save.error} />
         <button type="submit" className="btn btn-main" disabled={!changed || save.isPending}>
           {save.isPending ? 'Saving…' : 'Save the settings'}
         </button>
-        <span role="status" className="ml-3 text-soft">
-          {changed ? 'Not saved yet.' : save.isSuccess ? 'Saved.' : ''}
-        </span>
+        <button
+          type="button"
+          className="btn ml-2 border-0"
+          disabled={!changed}
+          onClick={() => setNow(settingsOf(face))}
+        >
+          Leave them as they were
+        </button>
       </div>
     </GuardedForm>
   );

@@ -83,7 +83,7 @@ function Pad({
           type="button"
           className="btn"
           style={{ minHeight: 64 }}
-          aria-label="Take the last figure back"
+          aria-label="Take the last digit back"
           onClick={() => setPin((now) => now.slice(0, -1))}
         >
           <Delete size={24} aria-hidden />

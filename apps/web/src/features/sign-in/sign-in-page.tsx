@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link, Navigate, useNavigate, useSearchParams } from 'react-router';
-import { useMe, useThisDevice } from '../../api/queries.ts';
+import { useMe, useSignOut, useThisDevice } from '../../api/queries.ts';
 import { useFirstRun } from '../../api/shop.ts';
 import { Door } from '../../ui/door.tsx';
 import { PasswordForm } from './password-form.tsx';
@@ -62,13 +62,19 @@ export function SignInPage() {
 /** Whoever was here goes on, as long as nobody else has come in. */
 function StillIn({ back }: { readonly back: string }) {
   const me = useMe().data;
+  const signOut = useSignOut();
   if (!me) return null;
   return (
-    <p className="border-l-4 border-mark pl-3">
-      {me.name} is still signed in here.{' '}
-      <Link className="font-semibold underline" to={back}>
-        Go on as {me.name}
-      </Link>
-    </p>
+    <div className="border-l-4 border-mark pl-3">
+      <p>{me.name} is still signed in here.</p>
+      <div className="mt-1 flex flex-wrap gap-2">
+        <Link className="btn btn-small" to={back}>
+          Go on as {me.name}
+        </Link>
+        <button type="button" className="btn btn-small" onClick={() => signOut.mutate()}>
+          Sign out
+        </button>
+      </div>
+    </div>
   );
 }

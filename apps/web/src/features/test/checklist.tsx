@@ -5,6 +5,7 @@ import type { Reading } from '../../job/record/readings.ts';
 import { PlainStart } from '../../job/record/plain-start.tsx';
 import { useNote, useRun } from '../../job/record/use-run.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
+import { TextField } from '../../ui/text-field.tsx';
 import { Verdict } from '../../job/record/verdict.tsx';
 
 /** One item to look at: what it is, what is known of it, and its two keys. */
@@ -31,10 +32,17 @@ export interface ChecklistProps<R extends string> {
   readonly results: (readings: readonly Reading[]) => ReadonlyMap<string, R>;
   readonly reading: {
     readonly kind: ReadingKind;
-    readonly payload: (id: string, result: R) => NewReading['payload'];
+    readonly payload: (id: string, result: R, note: string) => NewReading['payload'];
   };
   readonly progress: { readonly testId: string; readonly words: (looked: number, bad: number) => string };
   readonly hint: (left: number, bad: number) => string;
+  /** What is asked of an item that is bad; absent: nothing. */
+  readonly asks?: {
+    readonly label: string;
+    /** The usual answers: one touch each. */
+    readonly usual: readonly string[];
+    readonly notes: (readings: readonly Reading[]) => ReadonlyMap<string, string>;
+  };
   /** Name of the data attribute rows carry. */
   readonly rowAttribute: string;
 }
@@ -60,8 +68,10 @@ export function Checklist<R extends string>(props: ChecklistProps<R>) {
       </section>
     );
 
-  const set = (item: string, to: R) =>
-    note(props.reading.kind, props.reading.payload(item, of(item) === to ? open : to));
+  const notes = props.asks?.notes(readings);
+  const say = (item: string, result: R, words: string) =>
+    note(props.reading.kind, props.reading.payload(item, result, words));
+  const set = (item: string, to: R) => say(item, of(item) === to ? open : to, notes?.get(item) ?? '');
   const stop = { background: 'var(--stop)', color: 'var(--paper)', borderColor: 'var(--stop)' };
   return (
     <section className="mt-4" aria-label={title}>
@@ -104,11 +114,64 @@ export function Checklist<R extends string>(props: ChecklistProps<R>) {
               >
                 {bad.word}
               </button>
+              {props.asks && (result === bad.result || notes?.has(item.id)) && (
+                <WhatWasDone
+                  asks={props.asks}
+                  item={item}
+                  said={notes?.get(item.id) ?? ''}
+                  readOnly={readOnly}
+                  onSay={(words) => say(item.id, result, words)}
+                />
+              )}
             </li>
           );
         })}
       </ol>
       <SignOff run={run} hint={props.hint(items.length - looked, wrong)} />
     </section>
+  );
+}
+
+/** Asked where something was bad: a touch for the usual answers, a line for any other. */
+function WhatWasDone({
+  asks,
+  item,
+  said,
+  readOnly,
+  onSay,
+}: {
+  readonly asks: NonNullable<ChecklistProps<string>['asks']>;
+  readonly item: CheckItem;
+  readonly said: string;
+  readonly readOnly: boolean;
+  readonly onSay: (words: string) => void;
+}) {
+  return (
+    <fieldset className="w-full pb-2 pl-3" disabled={readOnly}>
+      <legend className="label text-sm text-soft">{asks.label}</legend>
+      <div className="flex flex-wrap items-end gap-2">
+        {asks.usual.map((words) => (
+          <button
+            key={words}
+            type="button"
+            className={`btn btn-small ${said === words ? 'btn-main' : ''}`}
+            aria-pressed={said === words}
+            aria-label={`${words}: ${item.what}`}
+            onClick={() => onSay(said === words ? '' : words)}
+          >
+            {words}
+          </button>
+        ))}
+        <div className="min-w-[180px] grow">
+          <TextField
+            label={`${asks.label} otherwise`}
+            value={asks.usual.includes(said) ? '' : said}
+            max={300}
+            disabled={readOnly}
+            onCommit={(words) => words !== '' && words !== said && onSay(words)}
+          />
+        </div>
+      </div>
+    </fieldset>
   );
 }

@@ -8,6 +8,7 @@ export function OffNames({ payload }: { readonly payload: Readonly<Record<string
   const misses = (payload['misses'] as readonly Miss[] | undefined) ?? [];
   const lines = [
     ...names('leaking').map((joint) => `Leaked: ${joint}`),
+    ...names('mended').map((joint) => `Leaked, then dry: ${joint}`),
     ...misses.map(
       (m) =>
         `${m.does}: ${format(m.dimension, m.value)}, should be ${m.low === 0 ? 'at most' : `${format(m.dimension, m.low)} to`} ${format(m.dimension, m.high)}`,
@@ -15,6 +16,7 @@ export function OffNames({ payload }: { readonly payload: Readonly<Record<string
     ...names('skipped').map((step) => `Left out: ${step}`),
     ...names('off').map((thing) => `Still off the car: ${thing}`),
     ...names('unclosed').map((thing) => `Not closed: ${thing}`),
+    ...names('unseen').map((step) => `Nobody else looked: ${step}`),
   ];
   return lines.length === 0 ? null : (
     <ul className="list-disc pl-5">

@@ -170,5 +170,14 @@ export const secondLooks = (readings: readonly Reading[]): ReadonlyMap<string, s
   }
   return looks;
 };
+/** What was done about a joint that leaked: the newest word on each. */
+export function jointNotes(readings: readonly Reading[]): ReadonlyMap<string, string> {
+  const notes = new Map<string, string>();
+  for (const { kind, payload } of readings) {
+    const { jointId, note } = payload as { jointId?: string; note?: string };
+    if (kind === 'joint' && jointId && note) notes.set(jointId, note);
+  }
+  return notes;
+}
 export const jointResults = (readings: readonly Reading[]) =>
   newest<JointResult>(readings, 'joint', 'jointId');

@@ -13,12 +13,12 @@ import { useFormat } from '../../../app/settings.ts';
 const YEAR = 365 * 86_400_000;
 
 /** What stands on the cart: range, steps and calibration of each; for a lead what is wrong with the simulated car. */
-export function ShopInstruments({ lead }: { readonly lead: boolean }) {
+export function ShopInstruments({ lead, open = false }: { readonly lead: boolean; readonly open?: boolean }) {
   const instruments = useInstruments();
   const rows = instruments.data ?? [];
   if (rows.length === 0) return null;
   return (
-    <details className="mt-3 border-y border-rule">
+    <details className="mt-3 border-y border-rule" open={open}>
       <summary className="flex min-h-[44px] cursor-pointer items-center justify-between gap-4">
         <span className="font-semibold">Instruments on the line</span>
         <span className="label text-sm text-soft">
