@@ -11,7 +11,7 @@ export VENULA_DATABASE_URL="${VENULA_DATABASE_URL%/*}/venula_bench" VENULA_LOG_L
 if [ "$1" = first-load ]; then
   apt_need chromium chromium
   npm run -s build:web
-  node apps/server/dist/db/migrate.js
-  node apps/server/dist/db/seed.js >/dev/null
+  node apps/server/dist/commands/migrate.js
+  node apps/server/dist/commands/seed.js >/dev/null
 fi
 node "apps/server/bench/$1.mjs"

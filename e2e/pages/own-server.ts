@@ -32,8 +32,8 @@ export async function emptyShop(database: string, port: number): Promise<OwnServ
     VENULA_PORT: String(port),
     VENULA_BACKUP_DIR: mkdtempSync(join(tmpdir(), 'venula-backups-')),
   };
-  execFileSync('node', ['apps/server/dist/db/migrate.js'], { env });
-  const said = execFileSync('node', ['apps/server/dist/db/seed.js'], { env, encoding: 'utf8' });
+  execFileSync('node', ['apps/server/dist/commands/migrate.js'], { env });
+  const said = execFileSync('node', ['apps/server/dist/commands/seed.js'], { env, encoding: 'utf8' });
   const code = /start code ([A-Z2-9]+)/.exec(said)?.[1];
   if (!code) throw new Error(`no start code in: ${said}`);
   const server = spawn('node', ['apps/server/dist/main.js'], { env, stdio: 'ignore' });

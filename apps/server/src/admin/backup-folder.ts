@@ -5,6 +5,7 @@ import { hostname } from 'node:os';
 import { join } from 'node:path';
 import { NotFoundException } from '@nestjs/common';
 import Joi from 'joi';
+import type { DataSource } from 'typeorm';
 import { readConfig } from '../config.ts';
 import { runPg } from './pg-tools.ts';
 
@@ -106,6 +107,14 @@ export async function writeBackup(of: Pick<BackupNote, 'author' | 'shop' | 'sche
     await rm(part, { force: true });
     throw error;
   }
+}
+
+/** Newest change of the tables that a database has. */
+export async function lastSchema(db: DataSource): Promise<string> {
+  const [row] = await db.query<[{ name: string }]>(
+    'SELECT name FROM migrations ORDER BY timestamp DESC LIMIT 1',
+  );
+  return row.name;
 }
 
 /** Puts a file back in one transaction: on any error nothing is changed. */

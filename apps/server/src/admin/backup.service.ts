@@ -5,7 +5,7 @@ import { audit } from '../audit/audit.ts';
 import { ifNobodyElse } from '../db/locks.ts';
 import { createDataSource } from '../db/data-source.ts';
 import { ShopService } from '../shop/shop.service.ts';
-import { findBackup, putBack, sumOfFile, writeBackup, type BackupNote } from './backup-folder.ts';
+import { findBackup, lastSchema, putBack, sumOfFile, writeBackup, type BackupNote } from './backup-folder.ts';
 
 /** The whole shop to a file and back. */
 @Injectable()
@@ -18,7 +18,7 @@ export class BackupService {
   make(actor: Actor): Promise<BackupNote> {
     return this.alone(async () => {
       const { name } = await this.shop.face();
-      const note = await writeBackup({ author: actor.name, shop: name, schema: await this.schema() });
+      const note = await writeBackup({ author: actor.name, shop: name, schema: await lastSchema(this.db) });
       await audit(this.db.manager, actor.name, 'backup-made', null, { file: note.file, bytes: note.bytes });
       return note;
     });
@@ -57,14 +57,6 @@ export class BackupService {
         await audit(tx, actor.name, 'backup-restored', null, { file, of: note.at });
       });
     });
-  }
-
-  /** Newest change of the tables that this database has. */
-  private async schema(): Promise<string> {
-    const [row] = await this.db.query<[{ name: string }]>(
-      'SELECT name FROM migrations ORDER BY timestamp DESC LIMIT 1',
-    );
-    return row.name;
   }
 
   /** One backup or restore at a time, whichever server it runs on. */

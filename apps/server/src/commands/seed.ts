@@ -16,12 +16,12 @@ import { newStartCode } from '../shop/first-run.service.ts';
 import { DEFAULT_SETTINGS } from '../shop/settings.ts';
 import { ShopRow, THE_SHOP } from '../shop/shop.entity.ts';
 import type { EntityManager } from 'typeorm';
-import { createDataSource } from './data-source.ts';
-import { oneAtATime } from './locks.ts';
-import { DEMO_PEOPLE, DEMO_SHOP } from './demo-people.ts';
-import { DEMO_RECORDS, DEMO_REVISIONS } from './demo-records.ts';
-import { demoInstruments } from './demo-instruments.ts';
-import { demoLibrary } from './demo-library.ts';
+import { command } from './command.ts';
+import { oneAtATime } from '../db/locks.ts';
+import { DEMO_PEOPLE, DEMO_SHOP } from '../db/demo-people.ts';
+import { DEMO_RECORDS, DEMO_REVISIONS } from '../db/demo-records.ts';
+import { demoInstruments } from '../db/demo-instruments.ts';
+import { demoLibrary } from '../db/demo-library.ts';
 
 const DEMO_JOBS = [
   'empty-job',
@@ -35,25 +35,22 @@ const DEMO_JOBS = [
 /** `VENULA_DEMO=0`: no made-up shop; whoever opens the page starts their own. */
 const wanted = process.env['VENULA_DEMO'] !== '0';
 
-const ds = createDataSource();
-await ds.initialize();
-const code = await ds.transaction(async (tx) => {
-  // Two starts at once must not load the shop twice.
-  await oneAtATime(tx, 'start');
-  if ((await tx.count(User)) > 0) return null;
-  if (wanted) {
+await command('usage: seed', async (db) => {
+  const code = await db.transaction(async (tx) => {
+    // Two starts at once must not load the shop twice.
+    await oneAtATime(tx, 'start');
+    if ((await tx.count(User)) > 0) return null;
+    if (!wanted) return newStartCode(tx);
     await loadDemo(tx);
     return null;
-  }
-  return newStartCode(tx);
+  });
+  const shop = await db.getRepository(ShopRow).findOneBy({ id: THE_SHOP });
+  if (code) console.log(`an empty shop: open /start?code=${code} and give it a name (start code ${code})`);
+  else console.log(`shop: ${shop?.settings.name ?? ''}`);
+  if (shop?.demo)
+    for (const { login, role, password } of DEMO_PEOPLE)
+      console.log(`  sign in as ${login.padEnd(6)} (${role}) with ${password}`);
 });
-const shop = await ds.getRepository(ShopRow).findOneBy({ id: THE_SHOP });
-await ds.destroy();
-if (code) console.log(`an empty shop: open /start?code=${code} and give it a name (start code ${code})`);
-else console.log(`shop: ${shop?.settings.name ?? ''}`);
-if (shop?.demo)
-  for (const { login, role, password } of DEMO_PEOPLE)
-    console.log(`  sign in as ${login.padEnd(6)} (${role}) with ${password}`);
 
 async function loadDemo(tx: EntityManager): Promise<void> {
   await tx.upsert(

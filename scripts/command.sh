@@ -1,0 +1,11 @@
+#!/usr/bin/env bash
+# command.sh NAME [ARGS]: a command of the server on the shop's database (npm run backup, restore, reset-password).
+set -euo pipefail
+. "$(dirname "$0")/lib.sh"
+ensure_modules >&2
+build >&2
+ensure_database >&2
+trap '[ "${PG_STARTED:-0}" != 1 ] || scripts/pg.sh stop' EXIT
+name="$1"; shift
+cd "${INIT_CWD:-$ROOT}"
+node "$ROOT/apps/server/dist/commands/$name.js" "$@"
