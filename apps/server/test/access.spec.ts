@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { Controller, Get } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
@@ -27,8 +28,12 @@ interface Open {
   readonly beforeOwnPassword: boolean;
 }
 
+/** Every route at a place that is there for nobody: what is allowed is then answered with 400 or 404. */
+const routes = (): Open[] =>
+  served().map((r) => ({ ...r, path: r.path.replaceAll(/\{[^}]+\}/g, randomUUID()) }));
+
 /** Every route the application serves, with its rule. */
-function routes(): Open[] {
+function served(): Open[] {
   const rules = new Map(
     shop.app
       .get(AccessCheck)
@@ -40,8 +45,7 @@ function routes(): Open[] {
     Object.entries(verbs as Record<Verb, { operationId?: string }>).map(([verb, { operationId }]) => {
       const rule = rules.get(operationId!);
       if (!rule) throw new Error(`${operationId} is served and has no rule`);
-      // A place that is there for nobody: what is allowed is then answered with 400 or 404.
-      return { verb: verb as Verb, path: path.replaceAll(/\{[^}]+\}/g, randomUUID()), ...rule };
+      return { verb: verb as Verb, path, ...rule };
     }),
   );
 }
@@ -68,6 +72,35 @@ describe('who may call what', () => {
         expect([verb, path, role, status]).not.toEqual([verb, path, role, 500]);
       }
     }
+  });
+
+  test('docs/access.md is that table (UPDATE_DOCS=1 writes it)', () => {
+    const file = fileURLToPath(new URL('../../../docs/access.md', import.meta.url));
+    const mark = (who: Open['who'], role: string) =>
+      who === 'anyone' || (WHO[who] as readonly string[]).includes(role) ? 'yes' : '';
+    const lines = served()
+      .map(({ verb, path, who, byPassword }) => [
+        `${verb.toUpperCase()} ${path}`,
+        who === 'anyone' ? 'yes' : '',
+        ...['viewer', 'technician', 'lead'].map((role) => mark(who, role)),
+        byPassword ? 'password' : '',
+      ])
+      .map((row) => `| ${row.join(' | ')} |`)
+      .sort();
+    const text = [
+      '# Who may call what',
+      '',
+      'Written from the rules of the routes (`@Allows`), held by `access.spec`, which also calls each as each. “password”: not in a session opened with a PIN.',
+      '',
+      '| route | stranger | viewer | technician | lead | |',
+      '| --- | --- | --- | --- | --- | --- |',
+      ...lines,
+      '',
+    ].join('\n');
+    if (process.env['UPDATE_DOCS'] === '1') writeFileSync(file, text);
+    // However wide its columns are set.
+    const cells = (table: string) => table.replaceAll(/[ -]*\|[ -]*/g, '|').trim();
+    expect(cells(readFileSync(file, 'utf8'))).toBe(cells(text));
   });
 
   test('a viewer writes nothing but their own account and session', () => {

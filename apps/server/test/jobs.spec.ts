@@ -111,6 +111,31 @@ describe('jobs', () => {
     expect((await shop.as.viewer.get(job(id))).body.document.plumbing.elements.feed.lengthM).toBe(3.1);
   });
 
+  test('a row of a list, meant by its number, is no other row because somebody put one in before it', async () => {
+    const id = await newJob(shop);
+    const pull = async () =>
+      (await shop.as.viewer.get(job(id)).expect(200)).body.document.brief.pull as {
+        rpm: number;
+        powerW: number;
+      }[];
+    const [first] = await pull();
+    const change = (op: string, path: string, value: unknown) => ({
+      ...replace(path, value, 1),
+      patch: [{ op, path, value }],
+    });
+    await shop.as.lead
+      .post(`${job(id)}/changes`)
+      .send(change('add', '/brief/pull/0', { ...first, rpm: first!.rpm - 200 }))
+      .expect(200);
+    const before = await pull();
+    const late = await shop.as.technician
+      .post(`${job(id)}/changes`)
+      .send(change('replace', '/brief/pull/1/powerW', 123_000))
+      .expect(409);
+    expect(late.body.error.code).toBe('EDIT_CONFLICT');
+    expect(await pull()).toEqual(before);
+  });
+
   test('a change that makes no sense is refused and changes nothing', async () => {
     const id = await newJob(shop);
     await shop.as.technician

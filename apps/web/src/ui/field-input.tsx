@@ -56,7 +56,11 @@ export function FieldInput({
           }}
           onChange={(e) => onText(e.target.value)}
           onBlur={onLeave}
-          onKeyDown={(e: KeyboardEvent) => onKey?.(e.key)}
+          onKeyDown={(e: KeyboardEvent) => {
+            // Enter ends the field: what a form does is pressed.
+            if (onKey && e.key === 'Enter') e.preventDefault();
+            onKey?.(e.key);
+          }}
         />
       </LabelledField>
       {more && (

@@ -57,11 +57,16 @@ export function overlappingPaths(
   theirs: readonly PatchOperation[],
 ): string[] {
   const inside = (a: string, b: string): boolean => a === b || a.startsWith(`${b}/`);
+  const theirAreas = theirs.map(touched);
   return [
     ...new Set(
       mine
-        .filter((m) => theirs.some((t) => inside(m.path, t.path) || inside(t.path, m.path)))
+        .filter((m) => theirAreas.some((t) => inside(touched(m), t) || inside(t, touched(m))))
         .map((m) => m.path),
     ),
   ];
 }
+
+/** What a change touches: a row that is put into a list or taken out of it moves every row behind it, so all of the list. */
+const touched = ({ op, path }: PatchOperation): string =>
+  op !== 'replace' && /\/(?:\d+|-)$/.test(path) ? path.slice(0, path.lastIndexOf('/')) : path;

@@ -219,12 +219,15 @@ export function wiringNetlist(doc: JobDocument, inputs: Inputs): string {
     if (!nodes.has(node)) nodes.set(node, nodes.size);
     return nodes.get(node)!;
   };
-  const lines = elements.map((e, i) => {
+  const lines = elements.flatMap((e, i) => {
     switch (e.kind) {
       case 'resistor':
         return `R${i + 1} ${n(e.a)} ${n(e.b)} ${e.ohms.toExponential(6)} ; ${e.id}`;
       case 'source':
-        return `V${i + 1} x${i + 1} ${n(e.minus)} ${e.volts}\nR${i + 1} x${i + 1} ${n(e.plus)} ${e.ohms} ; ${e.id}`;
+        return [
+          `V${i + 1} x${i + 1} ${n(e.minus)} ${e.volts}`,
+          `R${i + 1} x${i + 1} ${n(e.plus)} ${e.ohms} ; ${e.id}`,
+        ];
       case 'diode':
         return `D${i + 1} ${n(e.anode)} ${n(e.cathode)} coil ; ${e.id}`;
       case 'load':
@@ -232,9 +235,8 @@ export function wiringNetlist(doc: JobDocument, inputs: Inputs): string {
     }
   });
   const signals = Object.entries(inputs.signals).map(([k, v]) => `${k} ${v ? 'on' : 'off'}`);
-  const title = doc.title.replace(/[\r\n]+/g, ' ');
   return [
-    `* ${title}: wiring at one combination of inputs`,
+    `* ${doc.title}: wiring at one combination of inputs`,
     `* key ${inputs.ignition ? 'on' : 'off'}, crash switch ${inputs.crashed ? 'tripped' : 'at rest'}${signals.length > 0 ? `, ${signals.join(', ')}` : ''}`,
     ...lines,
     '.model coil D(IS=1e-14 N=1)',
@@ -242,5 +244,10 @@ export function wiringNetlist(doc: JobDocument, inputs: Inputs): string {
     '.op',
     '.end',
     '',
-  ].join('\n');
+  ]
+    .map(oneLine)
+    .join('\n');
 }
+
+/** Names of the shop stand in comments; whatever ends a line in them would begin one that is read as a command. */
+const oneLine = (line: string): string => line.replaceAll(/[\p{Cc}\u2028\u2029]+/gu, ' ');

@@ -318,6 +318,12 @@ describe('patches', () => {
     const at = (path: string): PatchOperation => ({ op: 'replace', path, value: 1 });
     expect(overlappingPaths([at('/a/b')], [at('/a/bc')])).toEqual([]);
     expect(overlappingPaths([at('/a/b')], [at('/a/b/c'), at('/x')])).toEqual(['/a/b']);
+    // A row that went in or out moves the rows behind it: who means one by its number would hit another.
+    const list = (op: 'add' | 'remove', path: string) => ({ op, path, value: 1 }) as const;
+    expect(overlappingPaths([at('/pull/3/rpm')], [list('add', '/pull/0')])).toEqual(['/pull/3/rpm']);
+    expect(overlappingPaths([list('remove', '/pull/1')], [at('/pull/4')])).toEqual(['/pull/1']);
+    expect(overlappingPaths([list('add', '/pull/-')], [list('add', '/pull/-')])).toEqual(['/pull/-']);
+    expect(overlappingPaths([at('/pull/3/rpm')], [at('/pull/4/rpm'), list('add', '/pulls/0')])).toEqual([]);
     expect(valueAt({ 'a/b': { '~': [5] } }, '/a~1b/~0/0')).toBe(5);
     expect(valueAt({}, '/a/b')).toBeUndefined();
   });

@@ -36,4 +36,26 @@ describe(`the wiring of a job against ${fixture.engine}, every combination of in
     const names = lines.flatMap((l) => /^([RVD]\d+) /.exec(l)?.[1] ?? []);
     expect(new Set(names).size).toBe(names.length);
   });
+
+  test('a name that carries a command carries it nowhere', () => {
+    const evil = 'aux\n.include /etc/passwd\r.shell x\u2028.end\u0085R9 0 1 1';
+    const doc = PATTERNS.find((p) => p.id === 'twin-pump')!.job(evil);
+    // Every name there is in its wiring.
+    const renamed = JSON.parse(
+      JSON.stringify(doc, (key, value: unknown) => (key === 'name' ? `${String(value)}${evil}` : value)),
+    ) as typeof doc;
+    const text = wiringNetlist(renamed, {
+      ignition: true,
+      crashed: false,
+      signals: { [evil]: true },
+      made: [],
+    });
+    for (const line of text
+      .trimEnd()
+      .split(/[\n\r\u0085\u2028\u2029]/)
+      .slice(1, -1))
+      expect(line).toMatch(/^(\*|[RVD]\d+ |\.model |\.op)/);
+    expect(text.match(/^\.end$/gm)).toHaveLength(1);
+    expect(text).not.toMatch(/^R9 0 1 1$/m);
+  });
 });
