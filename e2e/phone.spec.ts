@@ -66,9 +66,9 @@ test('on a phone: the demo coupé is planned, wired and tried, by thumb alone', 
 
   await stage(page, 'Test');
   await fits(page, 'test');
-  const cautions = page.getByLabel('I have read the cautions and they hold here').first();
-  await cautions.check();
-  await tap(page.getByRole('button', { name: /^Start/ }).first());
+  const dry = page.getByRole('region', { name: 'Wiring, dry' });
+  await dry.getByLabel('I have read the cautions and they hold here').check();
+  await tap(dry.getByRole('button', { name: /^Start/ }));
   await expect(page.getByRole('button', { name: /^OK:/ }).first()).toBeVisible();
   await tap(page.getByRole('button', { name: /^OK:/ }).first());
   for (const name of ['Brief', 'Parts', 'Handover']) {

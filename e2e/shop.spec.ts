@@ -95,8 +95,8 @@ test('an empty shop is opened with the code of its start, gets a second person, 
   await newJob(page, 'First car');
   await expect(page.getByLabel('Margin wanted')).toHaveValue('22%');
   await stage(page, 'Test');
-  await page.getByRole('checkbox').first().check();
   const walk = page.getByRole('region', { name: 'Joint by joint' });
+  await walk.getByRole('checkbox').check();
   await walk.getByRole('button', { name: 'Start the walk' }).click();
   const joints = page.locator('[data-joint]');
   // One leaks: what was done is asked, and stands in the record.

@@ -1,7 +1,7 @@
 import { evaluatePlan } from '@venula/core/advise';
 import { upgradeJob, type JobDocument } from '@venula/core/document';
 import { checkJob, recordSheet, wiringSvg, type HeldRecord, type RecordSheet } from '@venula/core/formats';
-import { dryTest } from '@venula/core/harness';
+import { dryTest, type DryRow } from '@venula/core/harness';
 import { findingFingerprint, findingKey, type Finding } from '@venula/core/outcome';
 import {
   jobSheet,
@@ -13,6 +13,7 @@ import {
   type MeasuredId,
   type Step,
 } from '@venula/core/prove';
+import { sayInputs } from '@venula/core/say';
 import type { UnitSystem } from '@venula/core/quantities';
 import type { JobSummary } from '../jobs/job.entity.ts';
 
@@ -22,7 +23,12 @@ export type JudgeTask =
   | { readonly ask: 'finding'; readonly document: JobDocument; readonly key: string }
   | { readonly ask: 'wiring-drawing'; readonly document: JobDocument }
   | { readonly ask: 'log'; readonly document: JobDocument; readonly series: LogSeries }
-  | { readonly ask: 'steps'; readonly document: JobDocument; readonly of: StepsOf }
+  | {
+      readonly ask: 'steps';
+      readonly document: JobDocument;
+      readonly of: StepsOf;
+      readonly system: UnitSystem;
+    }
   | {
       readonly ask: 'record-sheet';
       readonly document: JobDocument;
@@ -62,7 +68,7 @@ export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
         : null;
     }
     case 'steps':
-      return stepsOf(task.document, task.of);
+      return stepsOf(task.document, task.of, task.system);
     case 'wiring-drawing':
       return wiringSvg(task.document);
     case 'log':
@@ -72,9 +78,15 @@ export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
   }
 }
 
-function stepsOf(document: JobDocument, of: StepsOf): readonly PlannedStep[] {
-  if (of === 'dry-test') return dryTest(document).map((r) => ({ id: r.id, does: '' }));
+function stepsOf(document: JobDocument, of: StepsOf, system: UnitSystem): readonly PlannedStep[] {
+  if (of === 'dry-test') return dryTest(document).map((r) => ({ id: r.id, does: sayDryRow(r, system) }));
   return of === 'build' ? jobSheet(document) : measuredSteps(of, document);
+}
+
+/** What is set by hand, and what must run then. */
+function sayDryRow({ inputs, loads }: DryRow, system: UnitSystem): string {
+  const wanted = loads.map((l) => `${l.name} ${l.wanted ? 'runs' : 'off'}`);
+  return `${sayInputs(inputs, system)}: ${wanted.join(', ')}`;
 }
 
 /** A plan that cannot be judged says why, in a line for the list. */

@@ -121,11 +121,19 @@ export function dryOutcome(
   rows: readonly PlannedStep[],
   readings: readonly TestReading[],
 ): Record<string, unknown> {
-  const rowIds = rows.map((r) => r.id);
   const last = lastResults(readings, 'dry-row', 'rowId');
-  const differs = rowIds.filter((id) => last.get(id) === 'differs').length;
-  const open = rowIds.filter((id) => last.get(id) !== 'differs' && last.get(id) !== 'as-said').length;
-  return { verdict: verdictOf(differs, open), rows: rowIds.length, differs, open, proves: proofMark(rows) };
+  // By name: what was set, and what should have run.
+  const differing = rows.flatMap(({ id, does }) => (last.get(id) === 'differs' ? [does] : []));
+  const differs = differing.length;
+  const open = rows.filter(({ id }) => last.get(id) !== 'differs' && last.get(id) !== 'as-said').length;
+  return {
+    verdict: verdictOf(differs, open),
+    rows: rows.length,
+    differs,
+    differing,
+    open,
+    proves: proofMark(rows),
+  };
 }
 
 /** Passed only when every joint of the plan as it stands was looked at last and found dry. */

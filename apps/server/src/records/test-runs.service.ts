@@ -189,10 +189,11 @@ export class TestRunsService {
       run.kind === 'gas-hold' ? await this.jobs.find(run.jobId) : await this.jobs.findReadable(run.jobId);
     if (!runSpec(run.kind).steps) return { document, version, steps: [] };
     // A backup that was put back counts its versions again.
-    const key = `${run.jobId}@${version} ${updatedAt.getTime()} ${run.kind}`;
+    const { units: system } = await this.shop.face();
+    const key = `${run.jobId}@${version} ${updatedAt.getTime()} ${run.kind} ${system}`;
     const known = this.steps.get(key);
     if (known) return { document, version, steps: known };
-    const steps = await this.pool.now({ ask: 'steps', document, of: run.kind as StepsOf });
+    const steps = await this.pool.now({ ask: 'steps', document, of: run.kind as StepsOf, system });
     if (this.steps.size > 200) this.steps.clear();
     this.steps.set(key, steps);
     return { document, version, steps };

@@ -227,6 +227,7 @@ function runLines({ kind, author, at, outcome, readings: many }: RecordedRun, q:
   return [
     `${runName(kind)}: ${VERDICTS[String(outcome['verdict'])] ?? 'signed'}, ${read}, ${author}, ${day}.${note}`,
     ...names('leaking').map((joint) => `   leaked: ${joint}`),
+    ...names('differing').map((row) => `   not OK: ${row}`),
     ...names('mended').map((joint) => `   leaked, then dry: ${joint}`),
     ...names('unseen').map((step) => `   nobody else looked: ${step}`),
     ...misses.map(

@@ -463,7 +463,7 @@ export { sayEnding } from '../../src/say/ending.ts';
 export { sayPumpFault } from '../../src/say/pump-fault.ts';
 export { sayState } from '../../src/say/state.ts';
 export { sayOrigin } from '../../src/say/origin.ts';
-export { saySignal } from '../../src/say/signal.ts';
+export { sayInputs, saySignal } from '../../src/say/signal.ts';
 export { terminalKey } from '../../src/kinds/wiring/fields.ts';
 export { USUAL_DRIVER } from '../../src/kinds/plumbing/pump/shape.ts';
 export { MEASURED_IDS } from '../../src/prove/contract.ts';

@@ -1,11 +1,12 @@
 import type { DryRow } from '@venula/core/harness';
+import { sayInputs } from '@venula/core/say';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useDoc } from '../../job/job-context.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
-import { inputWords } from '../../ui/signal-words.ts';
 import { BENCH, RANK } from '../../workers/plan-client.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
+import { useRun } from '../../job/record/use-run.ts';
 import { Checklist } from './checklist.tsx';
 import { dryResults } from '../../job/record/readings.ts';
 
@@ -13,22 +14,21 @@ import { dryResults } from '../../job/record/readings.ts';
 export function DryTest({ run }: { readonly run: RunRow | undefined }) {
   const doc = useDoc();
   const { units } = useSettings();
-  const {
-    answer: rows,
-    fault,
-    again,
-  } = useAnswer(BENCH, 'dry test', doc, (api, d) => api.dryTest(d), RANK.plan);
+  const { begun } = useRun(run);
+  const { answer, fault, again } = useAnswer(BENCH, 'dry test', doc, (api, d) => api.dryTest(d), RANK.plan);
   if (fault !== null)
     return <LaneFaultNote what="The dry test could not be made from the wiring" why={fault} again={again} />;
-  if (!rows) return <p className="mt-4 text-soft">Making the dry test from the wiring…</p>;
+  // A test that is not begun stands there at once: what came in above it would push away what is being touched.
+  if (!answer && begun) return <p className="mt-4 text-soft">Making the dry test from the wiring…</p>;
+  const rows = answer ?? [];
   return (
     <Checklist
       run={run}
       kind="dry-test"
       title="Wiring, dry"
-      intro={`${rows.length} things to try with the engine off and no fuel in the lines: set the key, the crash switch and each signal by hand, and see that the right pump runs.`}
+      intro={`${answer ? rows.length : 'Some'} things to try with the engine off and no fuel in the lines: set the key, the crash switch and each signal by hand, and see that the right pump runs.`}
       start={['Start the dry test', 'Try it again']}
-      items={rows.map((r) => ({ id: r.id, what: inputWords(r.inputs, units), more: <Expected row={r} /> }))}
+      items={rows.map((r) => ({ id: r.id, what: sayInputs(r.inputs, units), more: <Expected row={r} /> }))}
       good={{ word: 'OK', result: 'as-said' }}
       bad={{ word: 'Not OK', result: 'differs' }}
       open="open"

@@ -9,6 +9,7 @@ export function OffNames({ payload }: { readonly payload: Readonly<Record<string
   const lines = [
     ...names('leaking').map((joint) => `Leaked: ${joint}`),
     ...names('mended').map((joint) => `Leaked, then dry: ${joint}`),
+    ...names('differing').map((row) => `Not OK: ${row}`),
     ...misses.map(
       (m) =>
         `${m.does}: ${format(m.dimension, m.value)}, should be ${m.low === 0 ? 'at most' : `${format(m.dimension, m.low)} to`} ${format(m.dimension, m.high)}`,

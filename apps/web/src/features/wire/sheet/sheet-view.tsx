@@ -9,7 +9,7 @@ import { useDoc, useOpenJob } from '../../../job/job-context.ts';
 import { LaneFaultNote } from '../../../ui/lane-fault-note.tsx';
 import { saveFile } from '../../../ui/save-file.ts';
 import { WireSwatch } from '../../../ui/wire-colors.tsx';
-import { inputWords } from '../../../ui/signal-words.ts';
+import { sayInputs } from '@venula/core/say';
 import { BENCH, RANK } from '../../../workers/plan-client.ts';
 import { useAnswer } from '../../../workers/use-answer.ts';
 
@@ -164,7 +164,7 @@ export function SheetView() {
             {rows.map((r) => (
               <tr key={r.id} className="border-b border-rule">
                 <th scope="row" className="py-0.5 pr-2 text-left font-medium">
-                  {inputWords(r.inputs, units)}
+                  {sayInputs(r.inputs, units)}
                 </th>
                 {r.loads.map((l) => (
                   <td key={l.id} className="py-0.5 pr-2">
