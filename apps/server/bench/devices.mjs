@@ -135,11 +135,11 @@ async function device(port, n, answers) {
 async function bench() {
   const { createApp } = await import('../dist/bootstrap.js');
   const { createDataSource } = await import('../dist/db/data-source.js');
-  const { hashPassword } = await import('../dist/accounts/accounts.service.js');
+  const { hashSecret } = await import('../dist/accounts/secrets.js');
   const db = createDataSource();
   await db.initialize();
   await db.runMigrations();
-  const hash = await hashPassword('bench bench');
+  const hash = await hashSecret('bench bench');
   for (let n = 0; n < DEVICES; n++)
     await db.query(
       `insert into app_user (login, name, role, password_hash) values ($1, $2, 'technician', $3)`,

@@ -37,7 +37,7 @@ async function reader(base, cookie) {
 async function bench() {
   const { createApp } = await import('../dist/bootstrap.js');
   const { createDataSource } = await import('../dist/db/data-source.js');
-  const { hashPassword } = await import('../dist/accounts/accounts.service.js');
+  const { hashSecret } = await import('../dist/accounts/secrets.js');
   const { randomDocument, largeDocument, startingJobs } = await testSupport('examples', 'random-documents');
 
   const db = createDataSource();
@@ -45,7 +45,7 @@ async function bench() {
   await db.runMigrations();
   await db.query(
     `insert into app_user (login, name, role, password_hash) values ('bench', 'Bench', 'lead', $1)`,
-    [await hashPassword('bench bench')],
+    [await hashSecret('bench bench')],
   );
   const store = (title, document) =>
     db.query(`insert into job (id, title, document, updated_by) values ($1, $2, $3, 'Bench')`, [

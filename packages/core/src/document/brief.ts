@@ -233,13 +233,13 @@ export const briefShape = withSources({
   }),
   stagingMargin: optional(
     quantity({
-      label: 'Margin left when the next pump comes in',
+      label: 'Margin when the next pump starts',
       dimension: 'fraction',
       unit: '',
       min: 0.02,
       max: 0.5,
       usual: 0.1,
-      absent: '10 %, usual',
+      absent: '10%, usual',
     }),
   ),
   pumpDropV: optional(

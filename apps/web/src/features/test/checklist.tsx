@@ -93,27 +93,30 @@ export function Checklist<R extends string>(props: ChecklistProps<R>) {
                 <span className="font-medium">{item.what}</span>
                 <span className="label block text-sm text-soft">{item.more}</span>
               </span>
-              <button
-                type="button"
-                className={`btn w-28 ${result === good.result ? 'btn-main' : ''}`}
-                aria-label={`${good.word}: ${item.what}`}
-                aria-pressed={result === good.result}
-                disabled={readOnly}
-                onClick={() => set(item.id, good.result)}
-              >
-                {good.word}
-              </button>
-              <button
-                type="button"
-                className="btn w-28"
-                style={result === bad.result ? stop : {}}
-                aria-label={`${bad.word}: ${item.what}`}
-                aria-pressed={result === bad.result}
-                disabled={readOnly}
-                onClick={() => set(item.id, bad.result)}
-              >
-                {bad.word}
-              </button>
+              {/* On a phone beneath the words, each half a hand wide. */}
+              <div className="flex gap-2 max-md:w-full [&>.btn]:w-28 max-md:[&>.btn]:w-auto max-md:[&>.btn]:grow">
+                <button
+                  type="button"
+                  className={`btn ${result === good.result ? 'btn-main' : ''}`}
+                  aria-label={`${good.word}: ${item.what}`}
+                  aria-pressed={result === good.result}
+                  disabled={readOnly}
+                  onClick={() => set(item.id, good.result)}
+                >
+                  {good.word}
+                </button>
+                <button
+                  type="button"
+                  className="btn"
+                  style={result === bad.result ? stop : {}}
+                  aria-label={`${bad.word}: ${item.what}`}
+                  aria-pressed={result === bad.result}
+                  disabled={readOnly}
+                  onClick={() => set(item.id, bad.result)}
+                >
+                  {bad.word}
+                </button>
+              </div>
               {props.asks && (result === bad.result || notes?.has(item.id)) && (
                 <WhatWasDone
                   asks={props.asks}
@@ -164,7 +167,7 @@ function WhatWasDone({
         ))}
         <div className="min-w-[180px] grow">
           <TextField
-            label={`${asks.label} otherwise`}
+            label="Something else"
             value={asks.usual.includes(said) ? '' : said}
             max={300}
             disabled={readOnly}

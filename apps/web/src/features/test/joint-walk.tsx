@@ -7,7 +7,7 @@ import { Checklist } from './checklist.tsx';
 import { jointNotes, jointResults, readingsOf, signedOff } from '../../job/record/readings.ts';
 
 /** The usual ways to mend one. */
-const DONE = ['Tightened', 'New seal', 'End made anew', 'Part replaced'] as const;
+const DONE = ['Tightened', 'New seal', 'End remade', 'Part replaced'] as const;
 
 /** Joints that leaked when the walk before this one was signed, with what was done about each. */
 function lastLeaks(runs: readonly RunRow[], now: RunRow | undefined): ReadonlyMap<string, string> {
