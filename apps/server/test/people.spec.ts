@@ -106,6 +106,20 @@ describe('people of the shop', () => {
     expect([look.status, look.body.error.code]).toEqual([403, 'SAME_EYES']);
   });
 
+  test('a page somebody left open signs nothing as whoever came in after them', async () => {
+    const { id, agent } = await employed('ada', 'Ada Lund');
+    const other = (await shop.as.technician.get('/api/v1/session').expect(200)).body as { id: string };
+    const send = (as: string) =>
+      agent.post('/api/v1/jobs').set('X-Person', as).send({ pattern: 'full-return', title: 'Whose' });
+    const refused = await send(other.id).expect(401);
+    expect(refused.body.error).toMatchObject({
+      code: 'SOMEBODY_ELSE',
+      message: expect.stringContaining('Ada Lund'),
+    });
+    await send(id).expect(201);
+    await agent.get('/api/v1/jobs').set('X-Person', other.id).expect(200);
+  });
+
   test('the last lead who can sign in stays one, also when two try at once', async () => {
     const people = (await shop.as.lead.get('/api/v1/people').expect(200)).body as {
       id: string;

@@ -35,10 +35,25 @@ export class AuthGuard implements CanActivate {
     const token = readCookie(req, SESSION);
     const actor = token ? await this.sessions.actorFor(token) : null;
     if (!actor) throw new UnauthorizedException({ code: 'NOT_SIGNED_IN', message: 'You are not signed in.' });
+    refuseForAnother(req, actor);
     req.actor = actor;
     refuse(actor, rule);
     return true;
   }
+}
+
+/**
+ * A page that was opened by one and sends while another is signed in on the same device (another tab, a PIN) would sign as the other.
+ * @throws UnauthorizedException where the page says it is somebody else’s
+ */
+function refuseForAnother(req: Request, actor: Actor): void {
+  const said = req.headers['x-person'];
+  if (said !== undefined && said !== actor.id && req.method !== 'GET')
+    throw new UnauthorizedException({
+      code: 'SOMEBODY_ELSE',
+      message: `${actor.name} has signed in on this device meanwhile.`,
+      remedy: 'What you entered is kept. Sign in again to send it.',
+    });
 }
 
 /** @throws ForbiddenException with what is missing: the role, an own password, or the password instead of a PIN */

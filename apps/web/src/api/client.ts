@@ -57,11 +57,23 @@ export const apiUpload = <T>(
     headers: { 'Content-Type': file.type },
   });
 
+/** Who works on this page, as it knows; undefined: nobody yet. */
+let person: string | undefined;
+
+/**
+ * Every request says who it is from: where somebody else has signed in on this device meanwhile, in another tab or by PIN, the server
+ * refuses it, and what was done here is not signed by them.
+ */
+export function workAs(id: string | undefined): void {
+  person = id;
+}
+
 async function ask<T>(path: string, init: RequestInit): Promise<T> {
   let res: Response;
   let text: string;
   try {
-    res = await fetch(`/api/v1${path}`, init);
+    const headers = { ...init.headers, ...(person === undefined ? {} : { 'X-Person': person }) };
+    res = await fetch(`/api/v1${path}`, { ...init, headers });
     text = res.status === 204 ? '' : await res.text();
   } catch {
     throw new OfflineError();

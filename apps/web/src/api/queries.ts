@@ -1,7 +1,7 @@
 import type { JobDocument } from '@venula/core/document';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { outcomeOf } from '../outbox/answers.ts';
-import { api, apiUpload } from './client.ts';
+import { api, apiUpload, workAs } from './client.ts';
 import { forget, heard, keep } from './kept.ts';
 import { clearDemo, signIn, signInByPin, signOut, startShop, thisDevice, whoIsSignedIn } from './session.ts';
 import type {
@@ -42,7 +42,11 @@ const JUDGING_MS = 1_500;
 export const useMe = () =>
   useQuery({
     queryKey: keys.me,
-    queryFn: () => heard(keys.me, whoIsSignedIn),
+    queryFn: async () => {
+      const me = await heard(keys.me, whoIsSignedIn);
+      workAs(me.id);
+      return me;
+    },
     retry: false,
     staleTime: 5 * 60_000,
     // A server that is only busy is asked again by itself.

@@ -1,4 +1,4 @@
-import { api, ApiError } from './client.ts';
+import { api, ApiError, workAs } from './client.ts';
 import type { FirstStart, OwnShop, Person, PinSignIn, SignIn } from './types.ts';
 
 /** Somebody signed out here; the server may not know it yet. */
@@ -7,6 +7,7 @@ const LEFT = 'venula:signed-out';
 /** Ends the session, here at once and at the server as soon as it can be told. */
 export async function signOut(): Promise<void> {
   localStorage.setItem(LEFT, '');
+  workAs(undefined);
   try {
     await api<void>('DELETE', '/session');
   } catch (error) {
@@ -27,7 +28,10 @@ export async function whoIsSignedIn(): Promise<Person> {
 
 /** A new session takes the place of whatever was there. */
 async function enter(path: string, body: object): Promise<Person> {
+  // Whoever comes in is somebody else than the one who worked here.
+  workAs(undefined);
   const person = await api<Person>('POST', path, body);
+  workAs(person.id);
   localStorage.removeItem(LEFT);
   return person;
 }

@@ -100,8 +100,8 @@ function ReadOut({ once, onDone }: { readonly once: ForOnce; readonly onDone: ()
   return (
     <section className="mt-4 border-2 border-ink bg-paper p-4" aria-label="Password for once" role="status">
       <p>
-        <strong>{once.name}</strong> signs in as <strong>{once.login}</strong> with this, once, within three
-        days, and then chooses a password. It is not shown again.
+        <strong>{once.name}</strong> signs in as <strong>{once.login}</strong> with this within three days,
+        and chooses a password before anything else. It is not shown again.
       </p>
       <p className="headline my-2 text-3xl tracking-wide" data-testid="for-once">
         {once.password}
