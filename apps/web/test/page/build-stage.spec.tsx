@@ -5,6 +5,8 @@ import { jobSheet } from '@venula/core/prove';
 import type { NewReading, RunRow } from '../../src/api/types.ts';
 import { useSendReadings } from '../../src/api/use-reading-queue.ts';
 import { BuildPage } from '../../src/features/build/build-page.tsx';
+import userEvent from '@testing-library/user-event';
+import { choose } from './support/choose.ts';
 import { outbox } from './support/device.ts';
 import { inJob } from './support/job.tsx';
 import { shopSays } from './support/shop-fetch.ts';
@@ -17,6 +19,7 @@ describe('The job sheet', () => {
   let run: RunRow;
   let shop: ReturnType<typeof shopSays>;
   let rows = 0;
+  let secondLooks: string[] = [];
   const row = (kind: string, payload: object, author: string) => ({
     id: `row-${++rows}`,
     kind: kind as NewReading['kind'],
@@ -32,8 +35,9 @@ describe('The job sheet', () => {
   };
   const open = async (...readings: RunRow['readings']) => {
     run = { ...run, readings };
-    inJob(<Sending />, fullReturnJob('Wagon'));
+    const opened = inJob(<Sending />, fullReturnJob('Wagon'));
     await screen.findByRole('region', { name: 'Next' });
+    return opened;
   };
   const held = () => document.querySelector<HTMLElement>(`[data-build="${HELD.id}"]`)!;
   const unfold = () => fireEvent.click(within(held()).getAllByRole('button')[0]!);
@@ -51,6 +55,7 @@ describe('The job sheet', () => {
     shop = shopSays({
       [`GET /jobs/${ID}/runs`]: () => [run],
       [`GET /jobs/${ID}/photos`]: () => [],
+      'GET /shop': () => ({ name: 'Shop', secondLooks }),
       [`POST /jobs/${ID}/runs/${RUN}/readings`]: (body) => {
         const sent = body as NewReading;
         run = {
@@ -96,6 +101,24 @@ describe('The job sheet', () => {
       done('Lou Abernethy'),
     );
     expect(held().textContent).toContain('no second look yet');
+  });
+
+  test('where the shop wants a second look the sheet says that it is not finished without', async () => {
+    secondLooks = [HELD.hold!];
+    await open(done('Lou Abernethy'));
+    await waitFor(() => expect(held().textContent).toContain('needs a second look'));
+    unfold();
+    expect(held().textContent).toContain('the sheet is not finished until somebody else has looked');
+    secondLooks = [];
+  });
+
+  test('another size that was fitted goes into the plan from the sheet', async () => {
+    const opened = await open();
+    const line = () => document.querySelector<HTMLElement>('[data-build="make:feed"]')!;
+    fireEvent.click(within(line()).getAllByRole('button')[0]!);
+    await choose(userEvent.setup(), within(line()).getByLabelText(/^Size/), '-10');
+    expect(opened.edits.at(-1)).toMatchObject([{ path: '/plumbing/elements/feed/dash', value: 10 }]);
+    expect(opened.doc().plumbing.elements['feed']).toMatchObject({ dash: 10 });
   });
 
   test('what is found is noted under its kind, counted until it is closed, and never rubbed out', async () => {

@@ -6,6 +6,7 @@ import { useShop, wantsSecondLook } from '../../api/shop.ts';
 import type { NewReading } from '../../api/types.ts';
 import { useFormat } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
+import { PlanField } from '../../job/plan-form.tsx';
 import { PhotoStrip } from '../../job/photo-strip.tsx';
 import { CAUTIONS } from '../../job/record/cautions.tsx';
 import type { StepResult } from '../../job/record/readings.ts';
@@ -135,9 +136,26 @@ export function StepCard({
           )}
         </>
       )}
+      {!readOnly && step.asksLength !== undefined && <FittedInstead runId={step.asksLength} />}
       {step.how && <p>{step.how}</p>}
       <PhotoStrip about={`step:${step.id}`} caption={step.does} />
     </div>
+  );
+}
+
+/** What is fitted in place of what was planned goes into the plan, which is judged anew: the findings say whether it does. */
+function FittedInstead({ runId }: { readonly runId: string }) {
+  return (
+    <details>
+      <summary className="flex min-h-[44px] cursor-pointer items-center font-medium">
+        Fitted another hose or size?
+      </summary>
+      <p className="text-sm text-soft">It goes into the plan; what it changes is said under the findings.</p>
+      <div className="mt-1 grid max-w-[560px] grid-cols-2 gap-3 max-md:grid-cols-1">
+        <PlanField path={`/plumbing/elements/${runId}/hose`} />
+        <PlanField path={`/plumbing/elements/${runId}/dash`} />
+      </div>
+    </details>
   );
 }
 
