@@ -1,3 +1,6 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { newJob, openShop, PASSWORD, type Shop } from './support.ts';
 
@@ -139,6 +142,40 @@ describe('names and connections', () => {
     await tls(shop.stranger.get('/api/v1/session').set('Cookie', own.replace('__Host-', ''))).expect(401);
     const plain = await shop.stranger.get('/api/health').expect(200);
     expect(plain.headers['strict-transport-security']).toBeUndefined();
+  });
+});
+
+describe('too much, and what is not shown', () => {
+  test('requests are counted by session: one that asks without end is told to wait, the tablet beside it works on', async () => {
+    const session = async (who: 'viewer' | 'technician') =>
+      ((await shop.as[who].get('/api/v1/session').expect(200)).body as { sessionId: string }).sessionId;
+    const greedy = await session('viewer');
+    await shop.db.query(
+      `insert into request_window (key, hits, ends_at) values ($1, 1200, now() + interval '40 seconds')
+       on conflict (key) do update set hits = 1200, ends_at = excluded.ends_at`,
+      [`session ${greedy}`],
+    );
+    const told = await shop.as.viewer.get('/api/v1/jobs').expect(429);
+    expect(Number(told.headers['retry-after'])).toBeGreaterThan(0);
+    await shop.as.technician.get('/api/v1/jobs').expect(200);
+    // Whoever watches the service is not counted.
+    await shop.stranger.get('/api/health').expect(200);
+    await shop.db.query(`update request_window set ends_at = now() - interval '1 second' where key = $1`, [
+      `session ${greedy}`,
+    ]);
+    await shop.as.viewer.get('/api/v1/jobs').expect(200);
+  });
+
+  test('the page comes without its sources', () => {
+    const dist = fileURLToPath(new URL('../../web/dist', import.meta.url));
+    const files = readdirSync(dist, { recursive: true, encoding: 'utf8' });
+    expect(files.length).toBeGreaterThan(20);
+    expect(files.filter((f) => f.endsWith('.map'))).toEqual([]);
+    for (const file of files.filter((f) => f.endsWith('.js')))
+      expect([file, readFileSync(join(dist, file), 'utf8').includes('sourceMappingURL=')]).toEqual([
+        file,
+        false,
+      ]);
   });
 });
 
