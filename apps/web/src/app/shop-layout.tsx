@@ -16,10 +16,10 @@ export function ShopLayout() {
   const shop = useShop().data;
   return (
     <div className="grid h-dvh grid-rows-[auto_minmax(0,1fr)]">
-      <header className="flex min-h-[60px] items-center gap-4 bg-rail px-8 text-rail-ink max-md:flex-wrap max-md:gap-x-2 max-md:gap-y-2 max-md:px-3 max-md:pt-2">
-        <p className="headline text-2xl tracking-tight max-md:grow">venula</p>
-        <p className="label grow truncate text-rail-soft max-md:hidden">{shop?.name}</p>
-        <nav className="flex gap-2 max-md:order-last max-md:w-full" aria-label="Shop">
+      <header className="flex min-h-[60px] items-center gap-4 bg-rail px-8 text-rail-ink max-lg:flex-wrap max-lg:gap-x-3 max-lg:gap-y-2 max-lg:pt-2 max-md:px-3">
+        <p className="headline text-2xl tracking-tight max-lg:grow">venula</p>
+        <p className="label grow truncate text-rail-soft max-lg:hidden">{shop?.name}</p>
+        <nav className="flex gap-2 max-lg:order-last max-lg:w-full" aria-label="Shop">
           {[...PLACES, ...(person?.role === 'lead' ? [SHOP] : [])].map(([to, name]) => (
             <NavLink
               key={to}

@@ -1,3 +1,4 @@
+import { shortened } from '@venula/core/quantities';
 import { Search } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -86,16 +87,15 @@ function Row({ row }: { readonly row: AuditEntry }) {
         <span className="label ml-auto text-sm text-soft">{when(row.at)}</span>
       </p>
       {detail.length > 0 && (
-        <p
-          className="label line-clamp-2 text-sm text-soft [overflow-wrap:anywhere]"
-          title={JSON.stringify(row.detail)}
-        >
-          {detail.map(([key, value]) => `${key}: ${sayValue(value)}`).join(' · ')}
+        <p className="label text-sm text-soft [overflow-wrap:anywhere]" title={JSON.stringify(row.detail)}>
+          {shortened(detail.map(([key, value]) => `${key}: ${sayValue(value)}`).join(' · '), MOST_DETAIL)}
         </p>
       )}
     </li>
   );
 }
 
+/** A change of many places fills no page: all of it is in its title. */
+const MOST_DETAIL = 160;
 const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 const sayValue = (value: unknown): string => (typeof value === 'string' ? value : JSON.stringify(value));

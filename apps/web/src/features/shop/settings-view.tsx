@@ -120,7 +120,7 @@ function Settings({ face }: { readonly face: ShopFace }) {
             A job sheet cannot be finished until a second person has looked at
           </legend>
           {HOLD_POINTS.map((point) => (
-            <label key={point} className="flex min-h-[44px] items-center gap-2">
+            <label key={point} className="mt-2 flex min-h-[44px] items-center gap-2">
               <input
                 type="checkbox"
                 className="size-5"
