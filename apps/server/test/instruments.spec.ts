@@ -6,7 +6,7 @@ import { InstrumentGateway, type Live } from '../src/instruments/gateway.ts';
 import { Instrument } from '../src/instruments/instrument.entity.ts';
 import { LineClient } from '../src/instruments/line-client.ts';
 import { saidBy } from '../src/instruments/scpi.ts';
-import { newJob, openShop, PASSWORD, type Shop } from './support.ts';
+import { eventsOf, newJob, openShop, PASSWORD, type Shop } from './support.ts';
 
 let shop: Shop;
 let stand: Stand;
@@ -51,16 +51,9 @@ async function live(path: string, enough: (seen: Live[]) => boolean): Promise<Li
   });
   expect(res.headers.get('content-type')).toContain('text/event-stream');
   const seen: Live[] = [];
-  let text = '';
   try {
-    for await (const part of res.body!.pipeThrough(new TextDecoderStream())) {
-      text += part;
-      const events = text.split('\n\n');
-      text = events.pop()!;
-      for (const e of events) {
-        const data = /^data: (.*)$/m.exec(e)?.[1];
-        if (data) seen.push(JSON.parse(data) as Live);
-      }
+    for await (const said of eventsOf<Live>(res)) {
+      seen.push(said);
       if (enough(seen)) break;
     }
   } finally {

@@ -125,3 +125,17 @@ export async function judged(shop: Shop, id: string): Promise<Line> {
   }
   throw new Error(`job ${id} was never judged`);
 }
+
+/** What a stream of events says, one by one as it comes. */
+export async function* eventsOf<E>(res: Response): AsyncGenerator<E> {
+  let text = '';
+  for await (const part of res.body!.pipeThrough(new TextDecoderStream())) {
+    text += part;
+    const events = text.split('\n\n');
+    text = events.pop()!;
+    for (const event of events) {
+      const data = /^data: (.*)$/m.exec(event)?.[1];
+      if (data) yield JSON.parse(data) as E;
+    }
+  }
+}

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { createServer, type Server, type Socket } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { newJob, openShop, PASSWORD, type Shop } from './support.ts';
+import { eventsOf, newJob, openShop, PASSWORD, type Shop } from './support.ts';
 
 /** Two processes, as they stand behind a proxy, on one database. */
 const MAIN = fileURLToPath(new URL('../dist/main.js', import.meta.url));
@@ -208,16 +208,7 @@ function look(server: Served, id: string, dimension: string) {
       headers: { cookie },
       signal: leave.signal,
     });
-    let text = '';
-    for await (const part of res.body!.pipeThrough(new TextDecoderStream())) {
-      text += part;
-      const events = text.split('\n\n');
-      text = events.pop()!;
-      for (const e of events) {
-        const data = /^data: (.*)$/m.exec(e)?.[1];
-        if (data) seen.push(JSON.parse(data) as Heard);
-      }
-    }
+    for await (const said of eventsOf<Heard>(res)) seen.push(said);
   })().catch(() => undefined);
   return {
     seen,

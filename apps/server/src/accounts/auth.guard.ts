@@ -9,7 +9,7 @@ import {
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
 import { ACCESS, WHO, type Access } from './access.ts';
-import { SESSION, readCookie } from './cookies.ts';
+import { openSession } from './entering.ts';
 import { SessionsService, type Actor } from './sessions.service.ts';
 
 export interface SignedInRequest extends Request {
@@ -32,7 +32,7 @@ export class AuthGuard implements CanActivate {
     if (!rule) throw new ForbiddenException({ code: 'NO_RULE', message: 'No rule opens this.' });
     if (rule.who === 'anyone') return true;
     const req = context.switchToHttp().getRequest<SignedInRequest>();
-    const token = readCookie(req, SESSION);
+    const token = openSession(req);
     const actor = token ? await this.sessions.actorFor(token) : null;
     if (!actor) throw new UnauthorizedException({ code: 'NOT_SIGNED_IN', message: 'You are not signed in.' });
     refuseForAnother(req, actor);

@@ -1,12 +1,12 @@
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
-import { readCookie, SESSION } from './cookies.ts';
+import { openSession } from './entering.ts';
 import type { SessionsService } from './sessions.service.ts';
 
 /** What is no route of the application but stands beside it: for leads. */
 export const forLeads =
   (sessions: SessionsService): RequestHandler =>
   (req: Request, res: Response, next: NextFunction): void => {
-    const token = readCookie(req, SESSION);
+    const token = openSession(req);
     void (token ? sessions.actorFor(token) : Promise.resolve(null))
       .then((actor) => {
         if (actor?.role === 'lead' && actor.ownPassword) return next();

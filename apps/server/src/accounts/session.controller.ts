@@ -15,8 +15,9 @@ import { Describes, JoiPipe } from '../common/joi.pipe.ts';
 import { Allows } from './access.ts';
 import { pinSignIn, signIn, type PinSignIn, type SignIn } from './account-schemas.ts';
 import { CurrentActor } from './auth.guard.ts';
-import { clearCookie, DEVICE, readCookie, SESSION, setCookie } from './cookies.ts';
+import { clearCookie, DEVICE, readCookie, SESSION } from './cookies.ts';
 import { DevicesService } from './devices.service.ts';
+import { callerOf, keepSession, openSession } from './entering.ts';
 import { SessionsService, type Actor, type Opened } from './sessions.service.ts';
 import { SignInService } from './sign-in.service.ts';
 
@@ -81,24 +82,19 @@ export class SessionController {
   @Delete()
   @HttpCode(204)
   async remove(@Req() req: Request, @Res({ passthrough: true }) res: Response): Promise<void> {
-    await this.sessions.end(readCookie(req, SESSION)!);
+    await this.sessions.end(openSession(req)!);
     clearCookie(res, SESSION);
   }
 
   private async caller(req: Request) {
     const device = await this.devices.byToken(readCookie(req, DEVICE));
-    return {
-      address: req.ip ?? '',
-      agent: req.headers['user-agent'] ?? '',
-      deviceId: device?.id ?? null,
-    };
+    return callerOf(req, device?.id ?? null);
   }
 
   /** A new session takes the place of the one that was open here. */
-  private async enter(res: Response, { token, actor, expires }: Opened): Promise<Actor> {
-    const before = readCookie(res.req, SESSION);
+  private async enter(res: Response, opened: Opened): Promise<Actor> {
+    const before = openSession(res.req);
     if (before) await this.sessions.end(before);
-    setCookie(res, SESSION, token, expires);
-    return actor;
+    return keepSession(res, opened);
   }
 }

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { chmod, mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { hostname } from 'node:os';
@@ -87,7 +87,7 @@ export async function findBackup(
 export async function writeBackup(of: Pick<BackupNote, 'author' | 'shop' | 'schema'>): Promise<BackupNote> {
   const dir = await folder();
   const at = new Date().toISOString();
-  const file = `venula-${at.slice(0, 19).replaceAll(/[:T]/g, '-')}-${Math.random().toString(36).slice(2, 6)}.dump`;
+  const file = `venula-${at.slice(0, 19).replaceAll(/[:T]/g, '-')}-${randomUUID().slice(0, 4)}.dump`;
   const part = join(dir, `${file}.part`);
   try {
     await runPg('pg_dump', ['--format=custom', '--no-owner', `--file=${part}`]);

@@ -29,7 +29,7 @@ export class BackupService {
    * session that was ended since must not come back to life.
    */
   restore(file: string, shop: string, actor: Actor): Promise<void> {
-    return this.alone(async () => {
+    return this.alone(async (patient) => {
       const { note, path } = await findBackup(file);
       const { name } = await this.shop.face();
       if (shop.trim().toLowerCase() !== name.toLowerCase())
@@ -51,7 +51,8 @@ export class BackupService {
           remedy: 'Update Venula first.',
         });
       await putBack(path);
-      await raise();
+      // An older backup has older tables.
+      await patient.runMigrations();
       await this.db.transaction(async (tx) => {
         await tx.query('DELETE FROM session');
         await audit(tx, actor.name, 'backup-restored', null, { file, of: note.at });
@@ -59,33 +60,25 @@ export class BackupService {
     });
   }
 
-  /** One backup or restore at a time, whichever server it runs on. */
-  private async alone<T>(work: () => Promise<T>): Promise<T> {
-    const runner = createDataSource();
-    await runner.initialize();
+  /**
+   * One backup or restore at a time, whichever server it runs on.
+   * @param work gets a way to the database that waits as long as it takes
+   */
+  private async alone<T>(work: (patient: DataSource) => Promise<T>): Promise<T> {
+    const patient = createDataSource();
+    await patient.initialize();
     try {
-      return await runner.transaction(async (tx) => {
+      return await patient.transaction(async (tx) => {
         if (!(await ifNobodyElse(tx, 'backup')))
           throw new ConflictException({
             code: 'BACKUP_RUNS',
             message: 'A backup is being made or put back just now.',
             remedy: 'Wait until it is done.',
           });
-        return work();
+        return work(patient);
       });
     } finally {
-      await runner.destroy();
+      await patient.destroy();
     }
-  }
-}
-
-/** An older backup has older tables. */
-async function raise(): Promise<void> {
-  const source = createDataSource();
-  await source.initialize();
-  try {
-    await source.runMigrations();
-  } finally {
-    await source.destroy();
   }
 }

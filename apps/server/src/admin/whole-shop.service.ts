@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import { ConflictException, HttpException, Injectable, Logger } from '@nestjs/common';
+import { ConflictException, HttpException, Injectable } from '@nestjs/common';
 import { unzipSync, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import Joi from 'joi';
 import { DataSource } from 'typeorm';
@@ -67,8 +67,6 @@ interface ShopFile {
 /** The whole shop as open files, and in again beside what is there. */
 @Injectable()
 export class WholeShopService {
-  private readonly log = new Logger('export');
-
   constructor(
     private readonly db: DataSource,
     private readonly archive: ArchiveService,
@@ -78,39 +76,33 @@ export class WholeShopService {
     private readonly prices: PricesService,
   ) {}
 
-  /** Written as it is read, a job at a time: a shop is larger than memory. */
+  /** Written as it is read, a job at a time, as fast as it is taken: a shop is larger than memory. */
   write(actor: Actor): Readable {
-    const out = new Readable({ read: () => undefined });
-    const zip = new Zip((error, part, final) => {
-      if (error) return void out.destroy(error);
-      out.push(part);
-      if (final) out.push(null);
+    return Readable.from(this.packed(actor));
+  }
+
+  private async *packed(actor: Actor): AsyncGenerator<Uint8Array> {
+    const ready: Uint8Array[] = [];
+    const zip = new Zip((error, part) => {
+      if (error) throw error;
+      ready.push(part);
     });
-    const put = (name: string, bytes: Uint8Array): void => {
+    for await (const [name, bytes] of this.files(actor)) {
       // Archives are packed already.
       const file = name.endsWith('.zip') ? new ZipPassThrough(name) : new ZipDeflate(name, { level: 6 });
       zip.add(file);
       file.push(bytes, true);
-    };
-    void this.fill(put, out, actor).then(
-      () => zip.end(),
-      (error: Error) => {
-        this.log.error(error);
-        out.destroy(error);
-      },
-    );
-    return out;
+      yield* ready.splice(0);
+    }
+    zip.end();
+    yield* ready.splice(0);
   }
 
-  private async fill(
-    put: (name: string, bytes: Uint8Array) => void,
-    out: Readable,
-    actor: Actor,
-  ): Promise<void> {
+  private async *files(actor: Actor): AsyncGenerator<readonly [name: string, bytes: Uint8Array]> {
     await audit(this.db.manager, actor.name, 'shop-exported', null);
     const people = await this.db.getRepository(User).find({ order: { name: 'ASC' } });
-    put('README.txt', text(README));
-    put(
+    yield ['README.txt', text(README)];
+    yield [
       'shop.json',
       json({
         format: FORMAT,
@@ -121,16 +113,13 @@ export class WholeShopService {
         shelf: await this.db.getRepository(ShelfItem).find({ order: { part: 'ASC' } }),
         prices: await this.prices.list(),
       }),
-    );
-    const jobs = await this.db
-      .getRepository(Job)
-      .find({ select: { id: true, number: true }, order: { number: 'ASC' } });
-    for (const { id: jobId, number } of jobs) {
-      // Whoever reads slowly, or went away, does not fill memory.
-      while (out.readableLength > 64e6 && !out.destroyed) await new Promise((go) => setTimeout(go, 50));
-      if (out.destroyed) return;
-      put(`jobs/${String(number).padStart(4, '0')}-${jobId}.zip`, await this.archive.write(jobId));
-    }
+    ];
+    const jobs = await this.db.getRepository(Job).find({
+      select: { id: true, number: true },
+      order: { number: 'ASC' },
+    });
+    for (const { id: jobId, number } of jobs)
+      yield [`jobs/${String(number).padStart(4, '0')}-${jobId}.zip`, await this.archive.write(jobId)];
   }
 
   /** Takes in what is not here yet, each by itself: one that cannot be taken in is named and leaves the rest alone. */

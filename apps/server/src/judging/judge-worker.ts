@@ -15,6 +15,7 @@ import {
 } from '@venula/core/prove';
 import { sayInputs } from '@venula/core/say';
 import type { UnitSystem } from '@venula/core/quantities';
+import { inBoth } from '../common/in-both.ts';
 import type { JobSummary } from '../jobs/job.entity.ts';
 
 /** What the server asks of the core beyond a few lines of work. Runs in a thread of the pool, never on the event loop. */
@@ -27,7 +28,6 @@ export type JudgeTask =
       readonly ask: 'steps';
       readonly document: JobDocument;
       readonly of: StepsOf;
-      readonly system: UnitSystem;
     }
   | {
       readonly ask: 'record-sheet';
@@ -68,7 +68,7 @@ export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
         : null;
     }
     case 'steps':
-      return stepsOf(task.document, task.of, task.system);
+      return stepsOf(task.document, task.of);
     case 'wiring-drawing':
       return wiringSvg(task.document);
     case 'log':
@@ -78,15 +78,15 @@ export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
   }
 }
 
-function stepsOf(document: JobDocument, of: StepsOf, system: UnitSystem): readonly PlannedStep[] {
-  if (of === 'dry-test') return dryTest(document).map((r) => ({ id: r.id, does: sayDryRow(r, system) }));
+function stepsOf(document: JobDocument, of: StepsOf): readonly PlannedStep[] {
+  if (of === 'dry-test') return dryTest(document).map((r) => ({ id: r.id, does: sayDryRow(r) }));
   return of === 'build' ? jobSheet(document) : measuredSteps(of, document);
 }
 
 /** What is set by hand, and what must run then. */
-function sayDryRow({ inputs, loads }: DryRow, system: UnitSystem): string {
+function sayDryRow({ inputs, loads }: DryRow): string {
   const wanted = loads.map((l) => `${l.name} ${l.wanted ? 'runs' : 'off'}`);
-  return `${sayInputs(inputs, system)}: ${wanted.join(', ')}`;
+  return `${sayInputs(inputs, inBoth)}: ${wanted.join(', ')}`;
 }
 
 /** A plan that cannot be judged says why, in a line for the list. */

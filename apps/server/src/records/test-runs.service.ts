@@ -8,12 +8,12 @@ import {
 } from '@nestjs/common';
 import type { JobDocument } from '@venula/core/document';
 import { GAS_LIMITS, GAUGE_MOST_PA } from '@venula/core/prove';
-import { formatQuantity } from '@venula/core/quantities';
 import { jointList } from '@venula/core/supply';
 import { DataSource, In, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/sessions.service.ts';
 import { audit } from '../audit/audit.ts';
 import { idTaken } from '../common/id-taken.ts';
+import { inBoth } from '../common/in-both.ts';
 import { insertOnce } from '../db/insert-once.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { JudgePool } from '../judging/judge-pool.ts';
@@ -32,9 +32,6 @@ import { runSpec } from './run-kinds.ts';
 import { TestReading } from './test-reading.entity.ts';
 import { TestRun } from './test-run.entity.ts';
 import { type NewReading, type NewRun } from './record-schemas.ts';
-
-const sayPressure = (pa: number): string =>
-  `${formatQuantity('pressure', pa, 'metric').text} (${formatQuantity('pressure', pa, 'us').text})`;
 
 const missingRun = () =>
   new NotFoundException({ code: 'NO_SUCH_RUN', message: 'There is no such test run.' });
@@ -171,7 +168,7 @@ export class TestRunsService {
     if (pressurePa > gasLeadPa + 500)
       throw new ForbiddenException({
         code: 'OVER_SHOP_LIMIT',
-        message: `This shop puts no more than ${sayPressure(gasLeadPa)} of gas on a line.`,
+        message: `This shop puts no more than ${inBoth('pressure', gasLeadPa)} of gas on a line.`,
         remedy: 'Test at less, or change the limit under Shop, Settings.',
       });
   }
@@ -189,11 +186,10 @@ export class TestRunsService {
       run.kind === 'gas-hold' ? await this.jobs.find(run.jobId) : await this.jobs.findReadable(run.jobId);
     if (!runSpec(run.kind).steps) return { document, version, steps: [] };
     // A backup that was put back counts its versions again.
-    const { units: system } = await this.shop.face();
-    const key = `${run.jobId}@${version} ${updatedAt.getTime()} ${run.kind} ${system}`;
+    const key = `${run.jobId}@${version} ${updatedAt.getTime()} ${run.kind}`;
     const known = this.steps.get(key);
     if (known) return { document, version, steps: known };
-    const steps = await this.pool.now({ ask: 'steps', document, of: run.kind as StepsOf, system });
+    const steps = await this.pool.now({ ask: 'steps', document, of: run.kind as StepsOf });
     if (this.steps.size > 200) this.steps.clear();
     this.steps.set(key, steps);
     return { document, version, steps };

@@ -4,7 +4,8 @@ import type { Request, Response } from 'express';
 import Joi from 'joi';
 import { firstLead } from '../accounts/account-schemas.ts';
 import { Allows } from '../accounts/access.ts';
-import { DEVICE, SESSION, clearCookie, setCookie } from '../accounts/cookies.ts';
+import { clearCookie, DEVICE } from '../accounts/cookies.ts';
+import { callerOf, keepSession } from '../accounts/entering.ts';
 import { SignInService } from '../accounts/sign-in.service.ts';
 import type { Actor } from '../accounts/sessions.service.ts';
 import { Describes, JoiPipe } from '../common/joi.pipe.ts';
@@ -62,12 +63,6 @@ export class FirstRunController {
   }
 
   private async enter({ login, password }: OwnShop, req: Request, res: Response): Promise<Actor> {
-    const { token, actor, expires } = await this.doors.byPassword(login, password, {
-      address: req.ip ?? '',
-      agent: req.headers['user-agent'] ?? '',
-      deviceId: null,
-    });
-    setCookie(res, SESSION, token, expires);
-    return actor;
+    return keepSession(res, await this.doors.byPassword(login, password, callerOf(req, null)));
   }
 }

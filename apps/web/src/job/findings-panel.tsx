@@ -1,3 +1,4 @@
+import { when } from '../ui/when.ts';
 import { newId } from '../outbox/ids.ts';
 import {
   findingFingerprint,
@@ -277,8 +278,7 @@ function AcceptedCard({ finding, row }: { readonly finding: SaidFinding; readonl
         {sayAgain(finding, units).title}
       </p>
       <p className="mt-0.5 text-soft">
-        “{row.reason}” {row.author}, {row.role},{' '}
-        {new Date(row.at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })}
+        “{row.reason}” {row.author}, {row.role}, {when(row.at)}
       </p>
     </article>
   );

@@ -1,8 +1,6 @@
+import { when } from './when.ts';
 import type { SessionRow } from '../api/people.ts';
 import { Trouble } from './trouble.tsx';
-
-const when = (iso: string) =>
-  new Date(iso).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** A browser in a word or two: “Firefox on Android”. */
 function browserOf(agent: string): string {

@@ -1,6 +1,4 @@
 import type { Inputs } from '../kinds/wiring/contract.ts';
-import { formatQuantity } from '../quantities/format.ts';
-import type { UnitSystem } from '../quantities/units.ts';
 import type { Signal } from '../trigger/rule.ts';
 import type { Writer } from './words.ts';
 
@@ -42,18 +40,17 @@ function words(signal: Signal, q: Writer): string {
 /**
  * One combination of inputs, as it is set by hand.
  * @param inputs key, crash switch and the signals that are made
- * @param system unit system of the shop
+ * @param q writes a quantity
  * @returns words: “Key on, with boost 5.0 psi”
  * Validity: every combination the truth table holds.
  * @throws nothing
  * @source own wording
- * @example sayInputs({ ignition: true, crashed: false, made: [] }, 'us') // => 'Key on, all switches open'
+ * @example sayInputs({ ignition: true, crashed: false, made: [] }, () => '') // => 'Key on, all switches open'
  */
 export function sayInputs(
   { ignition, crashed, made }: Pick<Inputs, 'ignition' | 'crashed' | 'made'>,
-  system: UnitSystem,
+  q: Writer,
 ): string {
-  const q: Writer = (dimension, value) => formatQuantity(dimension, value, system).text;
   return [
     ignition ? 'Key on' : 'Key off',
     ...(crashed ? ['crash switch tripped'] : []),

@@ -1,3 +1,4 @@
+import { when } from '../../ui/when.ts';
 import { sayRule, sayState } from '@venula/core/say';
 import { PATTERNS, ruleOf, sourceOf } from '@venula/core/document';
 import { runName, writeJob } from '@venula/core/formats';
@@ -21,9 +22,6 @@ import { FigureRecord } from './figure-record.tsx';
 import { Labels } from './labels.tsx';
 import { PdfPhotos } from './pdf-photos.tsx';
 import { Reminders } from './reminders.tsx';
-
-const when = (iso: string) =>
-  new Date(iso).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** More than this over demand is no figure anybody reads, as a share. */
 const PLENTY = 5;

@@ -1,7 +1,8 @@
-import { Plus, Search } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { tell } from '../../api/client.ts';
+import { Trouble } from '../../ui/trouble.tsx';
+import { SearchField } from '../../ui/search-field.tsx';
 import { useArchiveJob, useCreateJob, useJobs, useMe } from '../../api/queries.ts';
 import type { JobHead } from '../../api/types.ts';
 import { sayVerdict } from '../../job/record/verdict.tsx';
@@ -62,11 +63,7 @@ export function JobsPage() {
           </button>
         </div>
         {finding && <FindParts />}
-        {jobs.error && (
-          <p role="alert" className="mt-4 border-l-4 border-stop bg-well p-3">
-            {tell(jobs.error)}
-          </p>
-        )}
+        <Trouble of={jobs.error} />
         <ul className="mt-3 border-b-2 border-ink" aria-busy={jobs.isFetching}>
           {jobs.data?.items.map((job) => (
             <JobRow
@@ -132,19 +129,7 @@ function SearchBox({ value, onSearch }: { readonly value: string; readonly onSea
     return () => clearTimeout(timer);
   }, [text, value, onSearch]);
   return (
-    <label className="relative w-full max-w-[380px]">
-      <span className="sr-only">Search jobs</span>
-      <Search size={18} className="absolute top-3.5 left-3 text-soft" aria-hidden />
-      <input
-        id="search"
-        className="field"
-        style={{ minHeight: 46, paddingLeft: 38 }}
-        type="search"
-        placeholder="Number, title, customer, vehicle"
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-      />
-    </label>
+    <SearchField label="Search jobs" hint="Number, title, customer, vehicle" value={text} onText={setText} />
   );
 }
 

@@ -1,9 +1,9 @@
 import { fullReturnJob } from '@venula/core/document';
 import { NEW_PARTS, type LibraryData } from '@venula/core/edit';
 import { HOSE_KINDS, PUMPS } from '@venula/core/kinds';
-import { Search } from 'lucide-react';
 import { useState } from 'react';
-import { tell } from '../../api/client.ts';
+import { Trouble } from '../../ui/trouble.tsx';
+import { SearchField } from '../../ui/search-field.tsx';
 import { useLibrary, type LibraryRow } from '../../api/library.ts';
 import { useMe } from '../../api/queries.ts';
 import type { Person } from '../../api/types.ts';
@@ -87,19 +87,7 @@ export function LibraryPage() {
           <Opened draft={draft} person={person} onDone={() => setDraft(null)} />
         )}
         <div className="mt-4 flex flex-wrap items-center gap-3">
-          <label className="relative w-full max-w-[380px]">
-            <span className="sr-only">Search the library</span>
-            <Search size={18} className="absolute top-3.5 left-3 text-soft" aria-hidden />
-            <input
-              id="search"
-              className="field"
-              style={{ minHeight: 46, paddingLeft: 38 }}
-              type="search"
-              placeholder="Name, kind, size"
-              value={search}
-              onChange={(e) => setSearch(e.target.value)}
-            />
-          </label>
+          <SearchField label="Search the library" hint="Name, kind, size" value={search} onText={setSearch} />
           <label className="flex min-h-[44px] items-center gap-2">
             <input
               type="checkbox"
@@ -110,11 +98,7 @@ export function LibraryPage() {
             No longer offered
           </label>
         </div>
-        {library.error && (
-          <p role="alert" className="mt-4 border-l-4 border-stop bg-well p-3">
-            {tell(library.error)}
-          </p>
-        )}
+        <Trouble of={library.error} />
         <ul className="mt-3 border-b-2 border-ink" aria-label="Of the shop" aria-busy={library.isFetching}>
           {rows.map((row) => (
             <Row

@@ -1,9 +1,9 @@
-import { useState, type FormEvent, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { fieldTrouble } from '../../api/client.ts';
-import { useEndMySession, useMySessions, useOwnPassword, useOwnPin } from '../../api/people.ts';
+import { useEndMySession, useMySessions, useOwnPin } from '../../api/people.ts';
 import { useMe } from '../../api/queries.ts';
 import { FormField, formTexts } from '../../ui/form-field.tsx';
-import { PasswordTwice } from '../../ui/password-twice.tsx';
+import { OwnPasswordForm } from '../../ui/own-password-form.tsx';
 import { SessionList } from '../../ui/session-list.tsx';
 import { Trouble } from '../../ui/trouble.tsx';
 
@@ -26,7 +26,9 @@ export function MePage() {
         </p>
         <div className="mt-5 grid grid-cols-2 gap-x-10 gap-y-6 max-md:grid-cols-1">
           <Block title="Password">
-            <PasswordChange />
+            <div className="mt-2">
+              <OwnPasswordForm old="The one you have" use="Change the password" />
+            </div>
           </Block>
           <Block title="PIN for the shop’s tablets">
             <PinChange />
@@ -46,44 +48,6 @@ function Block({ title, children }: { readonly title: string; readonly children:
       <h2 className="headline border-t-2 border-ink pt-2 text-xl">{title}</h2>
       {children}
     </section>
-  );
-}
-
-function Said({ children }: { readonly children: ReactNode }) {
-  return (
-    <p role="status" className="font-semibold text-good">
-      {children}
-    </p>
-  );
-}
-
-function PasswordChange() {
-  const change = useOwnPassword();
-  const [unlike, setUnlike] = useState(false);
-  const trouble = fieldTrouble(change.error);
-  const submit = (e: FormEvent<HTMLFormElement>) => {
-    e.preventDefault();
-    const form = e.currentTarget;
-    const { old = '', password = '', again } = formTexts(form);
-    setUnlike(password !== again);
-    if (password === again) change.mutate({ old, password }, { onSuccess: () => form.reset() });
-  };
-  return (
-    <form className="mt-2 flex flex-col gap-3" noValidate onSubmit={submit}>
-      <FormField
-        label="The one you have"
-        name="old"
-        type="password"
-        autoComplete="current-password"
-        error={trouble['old']}
-      />
-      <PasswordTwice error={trouble['password']} unlike={unlike} />
-      <Trouble of={change.error} />
-      {change.isSuccess && <Said>Changed. Everywhere else you are signed out.</Said>}
-      <button type="submit" className="btn self-start" disabled={change.isPending}>
-        Change the password
-      </button>
-    </form>
   );
 }
 
@@ -127,7 +91,11 @@ function PinChange() {
         error={trouble['old']}
       />
       <Trouble of={set.error} />
-      {set.isSuccess && <Said>{gone ? 'You have no PIN any more.' : 'The PIN is set.'}</Said>}
+      {set.isSuccess && (
+        <p role="status" className="font-semibold text-good">
+          {gone ? 'You have no PIN any more.' : 'The PIN is set.'}
+        </p>
+      )}
       <div className="flex flex-wrap gap-2">
         <button type="submit" className="btn" disabled={set.isPending}>
           Set the PIN

@@ -1,9 +1,9 @@
 import { shortened } from '@venula/core/quantities';
-import { Search } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAudit, useAuditActions, type AuditEntry } from '../../api/admin.ts';
 import { Choice } from '../../ui/choice.tsx';
+import { SearchField } from '../../ui/search-field.tsx';
 import { Trouble } from '../../ui/trouble.tsx';
 import { sayAction } from './say-action.ts';
 
@@ -20,20 +20,12 @@ export function AuditView() {
   return (
     <>
       <div className="mt-4 grid grid-cols-2 items-end gap-3 max-md:grid-cols-1">
-        <label className="relative">
-          <span className="sr-only">Search who did what</span>
-          <Search size={18} className="absolute top-3.5 left-3 text-soft" aria-hidden />
-          <input
-            id="search"
-            className="field"
-            style={{ minHeight: 46, paddingLeft: 38 }}
-            type="search"
-            placeholder="Person, job, or a word of what was done"
-            value={search}
-            maxLength={80}
-            onChange={(e) => setSearch(e.target.value)}
-          />
-        </label>
+        <SearchField
+          label="Search who did what"
+          hint="Person, job, a word"
+          value={search}
+          onText={setSearch}
+        />
         <Choice
           label="What was done"
           value={action}

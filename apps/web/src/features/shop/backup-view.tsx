@@ -1,3 +1,4 @@
+import { when } from '../../ui/when.ts';
 import { Download, HardDriveDownload } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -17,8 +18,6 @@ import { FormField, formTexts } from '../../ui/form-field.tsx';
 import { Trouble } from '../../ui/trouble.tsx';
 import { OwnShopForm } from './own-shop-form.tsx';
 
-const when = (iso: string) =>
-  new Date(iso).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
 const size = (bytes: number): string =>
   bytes < 1e6
     ? `${Math.ceil(bytes / 1e3)} kB`

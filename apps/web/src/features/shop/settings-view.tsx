@@ -29,13 +29,16 @@ const HOLDS: Readonly<Record<HoldPoint, string>> = {
 export function SettingsView() {
   const shop = useShop();
   if (!shop.data) return <Trouble of={shop.error} />;
-  return <Settings key={JSON.stringify(shop.data)} face={shop.data} />;
+  return <Settings face={shop.data} />;
 }
 
 function Settings({ face }: { readonly face: ShopFace }) {
   const save = useSaveShop();
-  const [now, setNow] = useState<ShopSettings>(() => settingsOf(face));
-  const set = (more: Partial<ShopSettings>) => setNow((before) => ({ ...before, ...more }));
+  // Only what was changed: a logo that is picked, or another lead who saves, takes nothing that is not saved yet.
+  const [changes, setChanges] = useState<Partial<ShopSettings>>({});
+  const kept = settingsOf(face);
+  const now: ShopSettings = { ...kept, ...changes };
+  const set = (more: Partial<ShopSettings>) => setChanges((before) => ({ ...before, ...more }));
   const limit = (key: ShopLimit) => {
     const { label, dimension, min, max, usual } = SHOP_LIMITS[key];
     return (
@@ -50,10 +53,10 @@ function Settings({ face }: { readonly face: ShopFace }) {
       />
     );
   };
-  const changed = JSON.stringify(now) !== JSON.stringify(settingsOf(face));
+  const changed = JSON.stringify(now) !== JSON.stringify(kept);
   const trouble = fieldTrouble(save.error);
   return (
-    <GuardedForm className="mt-2" onAct={() => save.mutate(now)}>
+    <GuardedForm className="mt-2" onAct={() => save.mutate(now, { onSuccess: () => setChanges({}) })}>
       <Block title="On every record and label">
         <div className="grid grid-cols-2 gap-4 max-md:grid-cols-1">
           <TextField
@@ -149,7 +152,7 @@ function Settings({ face }: { readonly face: ShopFace }) {
           type="button"
           className="btn ml-2 border-0"
           disabled={!changed}
-          onClick={() => setNow(settingsOf(face))}
+          onClick={() => setChanges({})}
         >
           Leave them as they were
         </button>

@@ -1,11 +1,9 @@
+import { when } from '../../ui/when.ts';
 import { fieldTrouble } from '../../api/client.ts';
 import { useDevices, useRegisterDevice, useRevokeDevice } from '../../api/people.ts';
 import { useThisDevice } from '../../api/queries.ts';
 import { FormField, formTexts } from '../../ui/form-field.tsx';
 import { Trouble } from '../../ui/trouble.tsx';
-
-const when = (iso: string) =>
-  new Date(iso).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** Devices on which technicians take over from each other by PIN. */
 export function TabletsView() {

@@ -1,7 +1,7 @@
 import type { DryRow } from '@venula/core/harness';
 import { sayInputs } from '@venula/core/say';
 import type { RunRow } from '../../api/types.ts';
-import { useFormat, useSettings } from '../../app/settings.ts';
+import { useFormat } from '../../app/settings.ts';
 import { useDoc } from '../../job/job-context.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { BENCH, RANK } from '../../workers/plan-client.ts';
@@ -13,7 +13,7 @@ import { dryResults } from '../../job/record/readings.ts';
 /** The truth table tried on the car: key, crash switch and every signal by hand, and what must happen. */
 export function DryTest({ run }: { readonly run: RunRow | undefined }) {
   const doc = useDoc();
-  const { units } = useSettings();
+  const format = useFormat();
   const { begun } = useRun(run);
   const { answer, fault, again } = useAnswer(BENCH, 'dry test', doc, (api, d) => api.dryTest(d), RANK.plan);
   if (fault !== null)
@@ -28,7 +28,7 @@ export function DryTest({ run }: { readonly run: RunRow | undefined }) {
       title="Wiring, dry"
       intro={`${answer ? rows.length : 'Some'} things to try with the engine off and no fuel in the lines: set the key, the crash switch and each signal by hand, and see that the right pump runs.`}
       start={['Start the dry test', 'Try it again']}
-      items={rows.map((r) => ({ id: r.id, what: sayInputs(r.inputs, units), more: <Expected row={r} /> }))}
+      items={rows.map((r) => ({ id: r.id, what: sayInputs(r.inputs, format), more: <Expected row={r} /> }))}
       good={{ word: 'OK', result: 'as-said' }}
       bad={{ word: 'Not OK', result: 'differs' }}
       open="open"

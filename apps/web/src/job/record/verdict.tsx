@@ -1,3 +1,4 @@
+import { when } from '../../ui/when.ts';
 import { OffNames } from './off-names.tsx';
 
 const VERDICTS: Record<string, [string, string]> = {
@@ -28,7 +29,7 @@ export function Verdict({
         <strong className={tone}>{text}</strong>
         {typeof payload['note'] === 'string' && payload['note'] !== '' && <> “{payload['note']}”</>}{' '}
         <span className="text-sm text-soft">
-          {author}, {new Date(at).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' })}
+          {author}, {when(at)}
         </span>
       </p>
       <OffNames payload={payload} />

@@ -4,7 +4,7 @@ import { wireListCsv, wiringNetlist } from '@venula/core/formats';
 import { allOn } from '@venula/core/harness';
 import { wireSizeName } from '@venula/core/kinds';
 import { Download, Printer } from 'lucide-react';
-import { useFormat, useSettings } from '../../../app/settings.ts';
+import { useFormat } from '../../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../../job/job-context.ts';
 import { LaneFaultNote } from '../../../ui/lane-fault-note.tsx';
 import { saveFile } from '../../../ui/save-file.ts';
@@ -22,7 +22,6 @@ export function SheetView() {
   const doc = useDoc();
   const { number } = useOpenJob();
   const format = useFormat();
-  const { units } = useSettings();
   const { answer, fault, again } = useAnswer(BENCH, 'sheet', doc, (api, d) => api.wiringPage(d), RANK.plan);
   if (fault !== null)
     return <LaneFaultNote what="The wiring sheet could not be made" why={fault} again={again} />;
@@ -164,7 +163,7 @@ export function SheetView() {
             {rows.map((r) => (
               <tr key={r.id} className="border-b border-rule">
                 <th scope="row" className="py-0.5 pr-2 text-left font-medium">
-                  {sayInputs(r.inputs, units)}
+                  {sayInputs(r.inputs, format)}
                 </th>
                 {r.loads.map((l) => (
                   <td key={l.id} className="py-0.5 pr-2">
