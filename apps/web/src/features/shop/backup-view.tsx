@@ -15,6 +15,7 @@ import {
 import { useClearDemo } from '../../api/queries.ts';
 import { useShop } from '../../api/shop.ts';
 import { FormField, formTexts } from '../../ui/form-field.tsx';
+import { FileButton } from '../../ui/file-button.tsx';
 import { Trouble } from '../../ui/trouble.tsx';
 import { OwnShopForm } from './own-shop-form.tsx';
 
@@ -152,20 +153,13 @@ function OutAndIn() {
         <a className="btn" href={EXPORT_ADDRESS} download="shop.zip">
           <Download size={18} aria-hidden /> Save everything
         </a>
-        <label className="btn cursor-pointer">
-          {take.isPending ? 'Taking it in…' : 'Take a shop in'}
-          <input
-            type="file"
-            accept=".zip,application/zip"
-            className="sr-only"
-            disabled={take.isPending}
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              if (file) take.mutate(file);
-              e.target.value = '';
-            }}
-          />
-        </label>
+        <FileButton
+          label={take.isPending ? 'Taking it in…' : 'Take a shop in'}
+          accept=".zip,application/zip"
+          small={false}
+          disabled={take.isPending}
+          onFile={take.mutate}
+        />
       </div>
       <Trouble of={take.error} />
       {take.data && (

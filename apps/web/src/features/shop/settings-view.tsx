@@ -16,6 +16,7 @@ import { Choice } from '../../ui/choice.tsx';
 import { GuardedForm } from '../../ui/guarded.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { TextField } from '../../ui/text-field.tsx';
+import { FileButton } from '../../ui/file-button.tsx';
 import { Trouble } from '../../ui/trouble.tsx';
 
 /** What is done at each hold point, as the job sheet says it. */
@@ -198,19 +199,11 @@ function Logo({ face }: { readonly face: ShopFace }) {
         {face.logoSum && (
           <img src={logoAddress(face.logoSum)} alt="Logo of the shop" className="max-h-[64px] bg-white p-1" />
         )}
-        <label className="btn btn-small cursor-pointer">
-          {face.logoSum ? 'Another picture' : 'Pick a picture'}
-          <input
-            type="file"
-            accept="image/png,image/jpeg,image/webp"
-            className="sr-only"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              if (file) set.mutate(file);
-              e.target.value = '';
-            }}
-          />
-        </label>
+        <FileButton
+          label={face.logoSum ? 'Another picture' : 'Pick a picture'}
+          accept="image/png,image/jpeg,image/webp"
+          onFile={set.mutate}
+        />
         {face.logoSum && (
           <button type="button" className="btn btn-small" onClick={() => set.mutate(null)}>
             No logo
