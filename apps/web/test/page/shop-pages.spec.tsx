@@ -164,9 +164,14 @@ describe('what leads look after', () => {
   });
 
   test('a logo that is picked meanwhile takes nothing that is not saved yet', async () => {
-    const { user } = open(<SettingsView />, { 'PUT /shop/logo': () => ({ ...FACE, logoSum: 'a'.repeat(64) }) });
+    const { user } = open(<SettingsView />, {
+      'PUT /shop/logo': () => ({ ...FACE, logoSum: 'a'.repeat(64) }),
+    });
     await user.click(await screen.findByLabelText(/Counting the paint marks/));
-    await user.upload(screen.getByLabelText('Pick a picture'), new File(['x'], 'logo.png', { type: 'image/png' }));
+    await user.upload(
+      screen.getByLabelText('Pick a picture'),
+      new File(['x'], 'logo.png', { type: 'image/png' }),
+    );
     await screen.findByRole('img', { name: 'Logo of the shop' });
     expect(screen.getByLabelText<HTMLInputElement>(/Counting the paint marks/).checked).toBe(true);
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save the settings' }).disabled).toBe(false);
