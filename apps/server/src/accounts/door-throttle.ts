@@ -1,5 +1,6 @@
 import { HttpException, Injectable } from '@nestjs/common';
-import { DataSource } from 'typeorm';
+import { DataSource, type EntityManager } from 'typeorm';
+import { oneAtATime } from '../db/locks.ts';
 import { DoorTry } from './door-try.entity.ts';
 
 /**
@@ -36,17 +37,23 @@ export class DoorThrottle {
   constructor(private readonly db: DataSource) {}
 
   /**
-   * Writes a try down, then counts: of many at once each sees all that were written before it, so no more than the limit get past,
-   * without a lock that they would queue for. A try that is refused counts no more.
+   * Counts what was tried before, and writes this try down where it may be looked at: one after the other, so that of many at once
+   * exactly as many as the limit get past. A try that is refused is not written down and counts for nobody.
    * @returns what to name when the door opens
    */
-  async knock(door: DoorTry['door'], name: string, source: string): Promise<number> {
-    const made = await this.db.getRepository(DoorTry).insert({ door, name, source });
-    const { id } = made.identifiers[0] as { id: number };
-    const refusal = why(door, await this.count(door, name, source));
-    if (!refusal) return id;
+  knock(door: DoorTry['door'], name: string, source: string): Promise<number> {
+    return this.db.transaction(async (tx) => {
+      await oneAtATime(tx, 'doors');
+      const refusal = why(door, await count(tx, door, name, source));
+      if (refusal) throw refusal;
+      const made = await tx.insert(DoorTry, { door, name, source });
+      return (made.identifiers[0] as { id: number }).id;
+    });
+  }
+
+  /** A try that nobody could look at: it counts for nothing. */
+  async takeBack(id: number): Promise<void> {
     await this.db.getRepository(DoorTry).delete({ id });
-    throw refusal;
   }
 
   async opened(id: number): Promise<void> {
@@ -66,12 +73,19 @@ export class DoorThrottle {
       [KNOWN_DAYS],
     );
   }
+}
 
-  private async count(door: DoorTry['door'], name: string, source: string): Promise<Counts> {
-    const [row] = await this.db.query<
-      [Record<'same' | 'source' | 'strangers' | 'misses', string> & { known: boolean }]
-    >(
-      `WITH last AS (
+/** What was tried before this one. */
+async function count(
+  tx: EntityManager,
+  door: DoorTry['door'],
+  name: string,
+  source: string,
+): Promise<Counts> {
+  const [row] = await tx.query<
+    [Record<'same' | 'source' | 'strangers' | 'misses', string> & { known: boolean }]
+  >(
+    `WITH last AS (
          SELECT coalesce(max(at), '-infinity') AS at FROM door_try
          WHERE door = $1 AND name = $2 AND source = $3 AND opened),
        recent AS (
@@ -85,25 +99,24 @@ export class DoorThrottle {
          (SELECT at > '-infinity' FROM last) AS known,
          (SELECT count(*) FROM door_try, last WHERE door = $1 AND name = $2 AND source = $3 AND NOT opened
             AND door_try.at > last.at) AS misses`,
-      [door, name, source, door === 'password' ? PASSWORD.minutes : PIN.minutes],
-    );
-    return {
-      same: Number(row.same),
-      source: Number(row.source),
-      strangers: Number(row.strangers),
-      known: row.known,
-      misses: Number(row.misses),
-    };
-  }
+    [door, name, source, door === 'password' ? PASSWORD.minutes : PIN.minutes],
+  );
+  return {
+    same: Number(row.same),
+    source: Number(row.source),
+    strangers: Number(row.strangers),
+    known: row.known,
+    misses: Number(row.misses),
+  };
 }
 
-/** Why this try is not looked at; each count holds the try itself. */
+/** Why one more try is not looked at. */
 function why(
   door: DoorTry['door'],
   { same, source, strangers, known, misses }: Counts,
 ): HttpException | null {
   if (door === 'pin') {
-    if (misses > PIN.mostMisses)
+    if (misses >= PIN.mostMisses)
       return new HttpException(
         {
           code: 'PIN_LOCKED',
@@ -112,11 +125,12 @@ function why(
         },
         403,
       );
-    return source > PIN.perSource ? minutes(PIN.minutes, 'Too many wrong PINs on this tablet.') : null;
+    return source >= PIN.perSource ? minutes(PIN.minutes, 'Too many wrong PINs on this tablet.') : null;
   }
-  if (same > PASSWORD.sameSource) return minutes(PASSWORD.minutes, 'Too many wrong passwords for this name.');
-  if (source > PASSWORD.perSource) return minutes(PASSWORD.minutes, 'Too many wrong passwords from here.');
-  if (!known && strangers > PASSWORD.strangers)
+  if (same >= PASSWORD.sameSource)
+    return minutes(PASSWORD.minutes, 'Too many wrong passwords for this name.');
+  if (source >= PASSWORD.perSource) return minutes(PASSWORD.minutes, 'Too many wrong passwords from here.');
+  if (!known && strangers >= PASSWORD.strangers)
     return minutes(PASSWORD.minutes, 'Too many wrong passwords for this name.');
   return null;
 }

@@ -1,6 +1,6 @@
 import { Column, CreateDateColumn, Entity, Index, PrimaryGeneratedColumn } from 'typeorm';
 
-/** One try at a door: a password or a PIN. Written down before it is looked at, so that many at once count too. */
+/** One try at a door, a password or a PIN, that is looked at. Written down before it is, so that many at once count too. */
 @Entity('door_try')
 @Index('IDX_door_try_name', ['door', 'name', 'at'])
 @Index('IDX_door_try_source', ['source', 'at'])

@@ -135,8 +135,9 @@ export function editText(dimension: Dimension, value: number, system: UnitSystem
     const exact = Math.abs(eighths - Math.round(eighths)) < 1e-6;
     if (figures < 10 || exact) return feetAndInches(value, exact).text.replace('−', '-');
   }
-  // A bore is known to a thousandth of an inch at best.
-  if (dimension === 'bore' && figures < 10) return formatQuantity(dimension, value, system).text;
+  // A bore is known to a thousandth of an inch at best, or a hundredth of a millimeter.
+  if (dimension === 'bore' && figures < 10 && Number.isFinite(value))
+    return `${Number(fromSi(value, unit).toFixed(isUs(system) ? 3 : 2))} ${unit.symbol}`;
   const number = Number(fromSi(value, unit).toPrecision(figures));
   return unit.symbol === '' || unit.symbol === '%' ? `${number}${unit.symbol}` : `${number} ${unit.symbol}`;
 }

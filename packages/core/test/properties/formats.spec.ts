@@ -126,6 +126,8 @@ describe('units', () => {
     ['manifold', -68_000, 'us', '20 inHg vacuum'],
     ['length', 4.5, 'us', '14 ft 9 1/4 in'],
     ['temperature', 313.15, 'us', '104 °F'],
+    ['bore', 0.000_15, 'metric', '0.15 mm'],
+    ['bore', 0.007_937_5, 'metric', '7.94 mm'],
     ['volts', 13.456_789, 'us', '13.46 V'],
     ['amps', 12.345_678, 'us', '12.3 A'],
     ['pressure', 20, 'us', '0.0029 psi'],
