@@ -2,7 +2,8 @@ import { mkdtempSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { emptied, newJob, openShop, PASSWORD, replace, signedIn, type Shop } from './support.ts';
+import sharp from 'sharp';
+import { emptied, newJob, openShop, PASSWORD, replace, signedIn, visitor, type Shop } from './support.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'venula-backups-'));
 process.env['VENULA_BACKUP_DIR'] = folder;
@@ -103,7 +104,7 @@ describe('who did what', () => {
 });
 
 describe('everything out and in', () => {
-  test('a shop’s export taken into an empty shop brings jobs, library, shelf and prices; a second time it brings nothing', async () => {
+  test('a shop’s export taken into an empty shop brings everything; a second time it brings nothing', async () => {
     const tech = shop.as.technician;
     const shelf = '3f0a2f6e-62ea-4d8a-9a0e-5b1a4a0f0c11';
     await tech
@@ -114,10 +115,29 @@ describe('everything out and in', () => {
       .put('/api/v1/prices')
       .send({ prices: [{ part: 'Clip', unit: 'each', cents: 120 }] })
       .expect(200);
+    const [{ id: jobId }] = await shop.db.query('select id from job limit 1');
+    await tech.put(`/api/v1/shelf/${shelf}/jobs/${jobId}`).send({ quantity: 2.5 }).expect(200);
+    await shop.as.lead
+      .patch('/api/v1/shop')
+      .send({ now: { address: 'Dock 4' }, was: { address: '' } })
+      .expect(200);
+    await shop.as.lead
+      .put('/api/v1/shop/logo')
+      .set('Content-Type', 'image/png')
+      .send(await dot())
+      .expect(200);
+    const gone = (
+      await shop.as.lead
+        .post('/api/v1/people')
+        .send({ login: 'wren', name: 'Wren Ash', role: 'technician' })
+        .expect(201)
+    ).body as { id: string };
+    await shop.as.lead.patch(`/api/v1/people/${gone.id}`).send({ name: 'Wren Hale' }).expect(200);
     const out = await shop.as.lead.get('/api/v1/admin/export').buffer().parse(asBytes).expect(200);
     const zip = out.body as Buffer;
     const [{ n: before }] = await shop.db.query('select count(*)::int as n from job');
-    const people = await shop.db.query('select * from app_user');
+    const people: { id: string; login: string; name: string; role: string; password_hash: string }[] =
+      await shop.db.query(`select * from app_user where login <> 'wren'`);
     await emptied(shop.db);
     await shop.db.query(
       `insert into shop (id, author, settings) values (1, 'test', '{"name": "Test shop"}')`,
@@ -128,13 +148,28 @@ describe('everything out and in', () => {
         [p.id, p.login, p.name, p.role, p.password_hash],
       );
     shop.as.lead = await signedIn(shop, 'lead', PASSWORD);
-    const take = () =>
-      shop.as.lead.post('/api/v1/admin/import').set('Content-Type', 'application/zip').send(zip).expect(201);
-    expect((await take()).body).toEqual({ jobs: before, library: 0, shelf: 1, prices: 1, left: [] });
+    const take = (settings = false) =>
+      shop.as.lead
+        .post(`/api/v1/admin/import?settings=${settings}`)
+        .set('Content-Type', 'application/zip')
+        .send(zip)
+        .expect(201);
+    const first = (await take(true)).body as { left: { what: string }[] };
+    expect(first).toMatchObject({ jobs: before, people: 1, shelf: 1, aside: 1, prices: 1, settings: 1 });
+    // Those who are here already.
+    expect(first.left.map((l) => l.what).sort()).toEqual(people.map((p) => p.name).sort());
+    const face = (await shop.as.lead.get('/api/v1/shop').expect(200)).body as object;
+    expect(face).toMatchObject({ name: 'Test shop', address: 'Dock 4', logoSum: expect.any(String) });
+    await hers(shop);
     const again = (await take()).body as { jobs: number; shelf: number; left: unknown[] };
-    expect([again.jobs, again.shelf, again.left.length]).toEqual([0, 0, before + 1]);
+    expect([again.jobs, again.shelf, again.left.length]).toEqual([0, 0, before + people.length + 2]);
     const [item] = (await shop.as.lead.get('/api/v1/shelf').expect(200)).body as object[];
-    expect(item).toMatchObject({ id: shelf, part: 'PTFE hose -6', quantity: 7.5 });
+    expect(item).toMatchObject({
+      id: shelf,
+      part: 'PTFE hose -6',
+      quantity: 7.5,
+      reserved: [{ jobId, quantity: 2.5 }],
+    });
   });
 
   test('what is no export is refused', async () => {
@@ -146,6 +181,30 @@ describe('everything out and in', () => {
         .expect(400);
   });
 });
+
+const dot = () =>
+  sharp({ create: { width: 8, height: 8, channels: 3, background: '#044' } })
+    .png()
+    .toBuffer();
+
+/** Whoever came from another shop comes in only once a lead enables them and gives them a password; no one else gets their names. */
+async function hers({ as: { lead } }: Shop): Promise<void> {
+  const people = (await lead.get('/api/v1/people').expect(200)).body as {
+    id: string;
+    login: string;
+    active: boolean;
+  }[];
+  const wren = people.find((p) => p.login === 'wren')!;
+  expect(wren.active).toBe(false);
+  for (const name of ['Wren Hale', 'Wren Ash'])
+    await lead.post('/api/v1/people').send({ login: 'other', name, role: 'viewer' }).expect(409);
+  await lead.patch(`/api/v1/people/${wren.id}`).send({ active: true }).expect(200);
+  const reset = await lead.delete(`/api/v1/people/${wren.id}/password`).expect(200);
+  await visitor(shop)
+    .post('/api/v1/session')
+    .send({ login: 'wren', password: (reset.body as { password: string }).password })
+    .expect(200);
+}
 
 function asBytes(res: unknown, done: (error: Error | null, body: Buffer) => void): void {
   const parts: Buffer[] = [];

@@ -194,6 +194,13 @@ describe('people of the shop', () => {
     const sols = all.find((s) => s.person.name === 'Sol Petit')!;
     await shop.as.lead.delete(`/api/v1/sessions/${sols.id}`).expect(204);
     await agent.get('/api/v1/jobs').expect(401);
+    const ended = await shop.db.query(
+      "select actor, detail from audit where action = 'session-ended' order by id",
+    );
+    expect(ended).toMatchObject([
+      { actor: 'Sol Petit', detail: { of: 'Sol Petit' } },
+      { actor: 'A lead', detail: { of: 'Sol Petit' } },
+    ]);
   });
 
   test('sessions that have run out, or were not used for days, open nothing and are cleared away', async () => {

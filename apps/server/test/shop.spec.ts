@@ -13,24 +13,30 @@ afterAll(() => shop.close());
 
 const KPA = 1e3;
 const settings = { ...DEFAULT_SETTINGS, name: 'Test shop' };
-const put = (more: object) => shop.as.lead.put('/api/v1/shop').send({ ...settings, ...more });
+const change = (now: object, was: object) => shop.as.lead.patch('/api/v1/shop').send({ now, was });
+/** To the usual settings but for some, whatever they are now. */
+const put = async (more: object) => {
+  const face = (await shop.as.lead.get('/api/v1/shop').expect(200)).body as Record<string, unknown>;
+  const was = Object.fromEntries(Object.keys(settings).map((key) => [key, face[key]]));
+  return change({ ...settings, ...more }, was);
+};
 
 describe('settings are used where they are meant', () => {
   test('a new job starts with the shop’s limits, and keeps them when the shop changes its mind', async () => {
     const limits = { ...settings.limits, designMargin: 0.25, pumpDropV: 0.4, rubberYears: 4 };
-    await put({ limits }).expect(200);
+    expect((await put({ limits })).status).toBe(200);
     const brief = async (id: string) =>
       ((await shop.as.viewer.get(`/api/v1/jobs/${id}`).expect(200)).body as { document: { brief: object } })
         .document.brief;
     const strict = await newJob(shop);
     expect(await brief(strict)).toMatchObject({ designMargin: 0.25, pumpDropV: 0.4, rubberYears: 4 });
-    await put({}).expect(200);
+    expect((await put({})).status).toBe(200);
     expect(await brief(strict)).toMatchObject({ designMargin: 0.25 });
     expect(await brief(await newJob(shop))).not.toHaveProperty('pumpDropV');
   });
 
   test('gas on a line: what a lead may, the shop says', async () => {
-    await put({ gasLeadPa: 150 * KPA }).expect(200);
+    expect((await put({ gasLeadPa: 150 * KPA })).status).toBe(200);
     const job = await newJob(shop);
     const hold = (pressurePa: number) =>
       shop.as.lead.post(`/api/v1/jobs/${job}/runs`).send({
@@ -50,13 +56,13 @@ describe('settings are used where they are meant', () => {
       message: expect.stringContaining('150.0 kPa (22.0 psi)'),
     });
     await hold(150 * KPA).expect(201);
-    await put({}).expect(200);
+    expect((await put({})).status).toBe(200);
     await hold(180 * KPA).expect(201);
   });
 
   test('a hold point where the shop wants a second look keeps the job sheet open until somebody looked', async () => {
     const verdict = async (secondLooks: string[], looks: boolean): Promise<unknown> => {
-      await put({ secondLooks }).expect(200);
+      expect((await put({ secondLooks })).status).toBe(200);
       const url = `/api/v1/jobs/${await newJob(shop)}/runs`;
       const runId = randomUUID();
       await shop.as.technician
@@ -87,11 +93,29 @@ describe('settings are used where they are meant', () => {
       [{ labelAddress: 'javascript:alert(1)' }, 'labelAddress'],
       [{ labelAddress: 'https://shop.lan/?x=1' }, 'labelAddress'],
     ] as const)
-      expect((await put(bad).expect(400)).body.error.details[0].path).toBe(path);
-    await shop.as.technician.put('/api/v1/shop').send(settings).expect(403);
-    expect((await put({ labelAddress: 'https://venula.shop.lan/' }).expect(200)).body.labelAddress).toBe(
+      expect((await put(bad)).body.error.details[0].path).toBe(`now.${path}`);
+    await shop.as.technician.patch('/api/v1/shop').send({ now: settings, was: {} }).expect(403);
+
+    expect((await put({ labelAddress: 'https://venula.shop.lan/' })).body.labelAddress).toBe(
       'https://venula.shop.lan',
     );
+  });
+
+  test('two leads at once: each changes what the other did not; the same is changed by one, and the other is told', async () => {
+    await put({});
+    const was = { address: '', units: 'us' };
+    await change({ address: 'Dock 4' }, { address: was.address }).expect(200);
+    await change({ units: 'metric' }, { units: was.units }).expect(200);
+    const late = await change({ address: 'Dock 5', units: 'us' }, was).expect(409);
+    expect(late.body.error).toMatchObject({
+      code: 'SETTINGS_CHANGED',
+      details: [{ path: 'address' }, { path: 'units' }],
+    });
+    // To what it is already is no conflict.
+    const face = (await change({ address: 'Dock 4' }, was).expect(200)).body as object;
+    expect(face).toMatchObject({ address: 'Dock 4', units: 'metric', name: 'Test shop' });
+    await change({}, {}).expect(400);
+    await put({});
   });
 
   test('a logo is made anew from what came in; what is no picture is refused', async () => {

@@ -16,6 +16,6 @@ import { SignInService } from './sign-in.service.ts';
   imports: [DiscoveryModule],
   controllers: [SessionController, MeController, PeopleController, DevicesController],
   providers: [SessionsService, SignInService, PeopleService, DevicesService, DoorThrottle, AccessCheck],
-  exports: [SessionsService, SignInService, AccessCheck],
+  exports: [SessionsService, SignInService, PeopleService, AccessCheck],
 })
 export class AccountsModule {}

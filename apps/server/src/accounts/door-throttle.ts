@@ -37,11 +37,33 @@ export class DoorThrottle {
   constructor(private readonly db: DataSource) {}
 
   /**
+   * Looks at what was tried, where it may be looked at: a wrong one counts from then on.
+   * @param look whoever it opens for; null: it was wrong
+   * @throws 403, 429 where there were too many wrong ones; what `look` throws: then the try counts for nothing
+   */
+  async attempt<T>(
+    door: DoorTry['door'],
+    name: string,
+    source: string,
+    look: () => Promise<T | null>,
+  ): Promise<T | null> {
+    const id = await this.knock(door, name, source);
+    try {
+      const opened = await look();
+      if (opened !== null) await this.db.getRepository(DoorTry).update({ id }, { opened: true });
+      return opened;
+    } catch (cause) {
+      await this.db.getRepository(DoorTry).delete({ id });
+      throw cause;
+    }
+  }
+
+  /**
    * Counts what was tried before, and writes this try down where it may be looked at: one after the other, so that of many at once
    * exactly as many as the limit get past. A try that is refused is not written down and counts for nobody.
    * @returns what to name when the door opens
    */
-  knock(door: DoorTry['door'], name: string, source: string): Promise<number> {
+  private knock(door: DoorTry['door'], name: string, source: string): Promise<number> {
     return this.db.transaction(async (tx) => {
       await oneAtATime(tx, 'doors');
       const refusal = why(door, await count(tx, door, name, source));
@@ -49,15 +71,6 @@ export class DoorThrottle {
       const made = await tx.insert(DoorTry, { door, name, source });
       return (made.identifiers[0] as { id: number }).id;
     });
-  }
-
-  /** A try that nobody could look at: it counts for nothing. */
-  async takeBack(id: number): Promise<void> {
-    await this.db.getRepository(DoorTry).delete({ id });
-  }
-
-  async opened(id: number): Promise<void> {
-    await this.db.getRepository(DoorTry).update({ id }, { opened: true });
   }
 
   /** Forgets the wrong PINs of somebody: they gave their password, or have a new one. */

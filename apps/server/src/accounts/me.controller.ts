@@ -48,6 +48,6 @@ export class MeController {
   @Delete('sessions/:id')
   @HttpCode(204)
   async end(@Param('id', ParseUUIDPipe) id: string, @CurrentActor() actor: Actor): Promise<void> {
-    await this.sessions.endById(id, actor.id);
+    await this.sessions.endById(id, actor, actor.id);
   }
 }

@@ -55,7 +55,7 @@ export class PeopleController {
   @Allows('leads', { byPassword: true })
   @Delete('sessions/:id')
   @HttpCode(204)
-  async end(@Param('id', ParseUUIDPipe) id: string): Promise<void> {
-    await this.sessions.endById(id);
+  async end(@Param('id', ParseUUIDPipe) id: string, @CurrentActor() actor: Actor): Promise<void> {
+    await this.sessions.endById(id, actor);
   }
 }

@@ -4,7 +4,7 @@ import { audit } from '../audit/audit.ts';
 import { oneAtATime } from '../db/locks.ts';
 import { DoorThrottle } from './door-throttle.ts';
 import { refuseWeakPassword, refuseWeakPin } from './password-rule.ts';
-import { hashSecret, isSecret, readableSecret } from './secrets.ts';
+import { hashSecret, isSecret, newToken, readableSecret } from './secrets.ts';
 import { SessionsService, type Actor } from './sessions.service.ts';
 import { User, type Role } from './user.entity.ts';
 
@@ -60,15 +60,27 @@ export class PeopleService {
   async add(body: NewPerson, actor: Actor): Promise<Listed & { readonly password: string }> {
     const { password, forOnce } = await this.passwordForOnce();
     return this.db.transaction(async (tx) => {
-      await oneAtATime(tx, 'people');
-      if (await tx.existsBy(User, { login: body.login }))
-        throw taken('login', `Somebody signs in as “${body.login}” already.`);
-      await refuseTakenName(tx, body.name);
+      await this.refuseTaken(tx, body);
       const user = await tx.save(
         tx.create(User, { ...body, ...forOnce, active: true, formerNames: [], pinHash: null }),
       );
       await audit(tx, actor.name, 'person-added', null, { ...body });
       return { ...listed(user), password };
+    });
+  }
+
+  /**
+   * Somebody who signed in another shop: their names stay theirs, and they come in once a lead enables them and gives them a
+   * password.
+   */
+  async remember(body: NewPerson & { readonly formerNames: readonly string[] }, actor: Actor): Promise<void> {
+    // Nobody knows it, and it is over already.
+    const nobodys = { passwordHash: await hashSecret(newToken()), passwordForOnceUntil: new Date(0) };
+    await this.db.transaction(async (tx) => {
+      await this.refuseTaken(tx, body);
+      for (const name of body.formerNames) await refuseTakenName(tx, name);
+      await tx.insert(User, { ...body, ...nobodys, formerNames: [...body.formerNames], active: false });
+      await audit(tx, actor.name, 'person-added', null, { ...body, from: 'another shop' });
     });
   }
 
@@ -141,11 +153,19 @@ export class PeopleService {
 
   /** They have shown that it is them; somebody at a tablet left open does not get to try for long. */
   private async proven(actor: Actor, password: string): Promise<User> {
-    const attempt = await this.throttle.knock('password', actor.login, `session ${actor.sessionId}`);
-    const user = await this.find(this.db.manager, actor.id);
-    if (!(await isSecret(user.passwordHash, password))) throw wrongOld();
-    await this.throttle.opened(attempt);
+    const from = `session ${actor.sessionId}`;
+    const user = await this.throttle.attempt('password', actor.login, from, async () => {
+      const own = await this.find(this.db.manager, actor.id);
+      return (await isSecret(own.passwordHash, password)) ? own : null;
+    });
+    if (!user) throw wrongOld();
     return user;
+  }
+
+  private async refuseTaken(tx: EntityManager, { login, name }: NewPerson): Promise<void> {
+    await oneAtATime(tx, 'people');
+    if (await tx.existsBy(User, { login })) throw taken('login', `Somebody signs in as “${login}” already.`);
+    await refuseTakenName(tx, name);
   }
 
   private async passwordForOnce() {

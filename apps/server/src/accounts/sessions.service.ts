@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable, NotFoundException } from '@nestjs/common';
 import { DataSource, MoreThan, Not, type EntityManager } from 'typeorm';
+import { audit } from '../audit/audit.ts';
 import { digest, newToken } from './secrets.ts';
 import { Session } from './session.entity.ts';
 import type { Role, User } from './user.entity.ts';
@@ -116,10 +117,16 @@ export class SessionsService {
   }
 
   /** Ends a session by what it goes by in lists; of one person only, where that is asked. */
-  async endById(id: string, userId?: string): Promise<void> {
-    const done = await this.db.getRepository(Session).delete({ id, ...(userId ? { userId } : {}) });
-    if (!done.affected)
-      throw new NotFoundException({ code: 'NO_SUCH_SESSION', message: 'That session has ended already.' });
+  async endById(id: string, actor: Actor, userId?: string): Promise<void> {
+    await this.db.transaction(async (tx) => {
+      const where = { id, ...(userId ? { userId } : {}) };
+      const session = await tx.findOne(Session, { where, relations: { user: true, device: true } });
+      const done = await tx.delete(Session, where);
+      if (!session || !done.affected)
+        throw new NotFoundException({ code: 'NO_SUCH_SESSION', message: 'That session has ended already.' });
+      const { user, device, address } = session;
+      await audit(tx, actor.name, 'session-ended', null, { of: user.name, on: device?.name ?? address });
+    });
   }
 }
 

@@ -27,34 +27,25 @@ export class SignInService {
 
   async byPassword(login: string, password: string, caller: Caller): Promise<Opened> {
     const source = sourceOf(caller);
-    const attempt = await this.throttle.knock('password', login, source);
-    const user = await this.db.getRepository(User).findOneBy({ login, active: true });
-    const right = await this.lookAt(attempt, user?.passwordHash, password);
-    const over = user?.passwordForOnceUntil && user.passwordForOnceUntil.getTime() < Date.now();
-    if (!user || !right || over) throw wrong('Name or password is not right.');
-    await this.throttle.opened(attempt);
+    const user = await this.throttle.attempt('password', login, source, async () => {
+      const named = await this.db.getRepository(User).findOneBy({ login, active: true });
+      const right = await isSecret(named?.passwordHash, password);
+      const over = named?.passwordForOnceUntil && named.passwordForOnceUntil.getTime() < Date.now();
+      return right && !over ? named : null;
+    });
+    if (!user) throw wrong('Name or password is not right.');
     await this.throttle.forgivePin(user.id, source);
     await this.throttle.purge();
     return this.enter(user, 'password', caller);
   }
 
   async byPin(userId: string, pin: string, caller: Caller & { readonly deviceId: string }): Promise<Opened> {
-    const attempt = await this.throttle.knock('pin', userId, sourceOf(caller));
-    const user = await this.db.getRepository(User).findOneBy({ id: userId, active: true });
-    const right = await this.lookAt(attempt, user?.pinHash, pin);
-    if (!user || !right) throw wrong('That is not the PIN.');
-    await this.throttle.opened(attempt);
+    const user = await this.throttle.attempt('pin', userId, sourceOf(caller), async () => {
+      const named = await this.db.getRepository(User).findOneBy({ id: userId, active: true });
+      return (await isSecret(named?.pinHash, pin)) ? named : null;
+    });
+    if (!user) throw wrong('That is not the PIN.');
     return this.enter(user, 'pin', caller);
-  }
-
-  /** @throws BUSY where too many wait already; that was no wrong try */
-  private async lookAt(attempt: number, hashed: string | null | undefined, secret: string): Promise<boolean> {
-    try {
-      return await isSecret(hashed, secret);
-    } catch (cause) {
-      await this.throttle.takeBack(attempt);
-      throw cause;
-    }
   }
 
   private enter(user: User, via: 'password' | 'pin', caller: Caller): Promise<Opened> {

@@ -15,7 +15,6 @@ import {
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
-import Joi from 'joi';
 import { Allows } from '../accounts/access.ts';
 import { CurrentActor } from '../accounts/auth.guard.ts';
 import { clearCookie, SESSION } from '../accounts/cookies.ts';
@@ -23,17 +22,11 @@ import type { Actor } from '../accounts/sessions.service.ts';
 import { Describes, JoiPipe } from '../common/joi.pipe.ts';
 import { readBody } from '../common/read-body.ts';
 import { AdminService } from './admin.service.ts';
+import { auditQuery, importQuery, restoreBody, type ImportQuery, type Restore } from './admin-schemas.ts';
 import { AuditService, type AuditQuery } from './audit.service.ts';
 import { findBackup } from './backup-folder.ts';
 import { BackupService } from './backup.service.ts';
 import { WholeShopService } from './whole-shop.service.ts';
-
-const auditQuery = Joi.object<AuditQuery>({
-  search: Joi.string().trim().allow('').max(80).default(''),
-  action: Joi.string().trim().allow('').max(40).default(''),
-  before: Joi.number().integer().min(0).max(2_147_483_647).default(0),
-});
-const restoreBody = Joi.object<{ shop: string }>({ shop: Joi.string().max(80).required() });
 
 /** A shop of some hundred jobs with photos; more comes over as a backup. */
 const MOST_BYTES = 1_000_000_000;
@@ -88,7 +81,7 @@ export class AdminController {
   @Describes('Restore', restoreBody)
   async restore(
     @Param('file') file: string,
-    @Body(new JoiPipe(restoreBody)) { shop }: { shop: string },
+    @Body(new JoiPipe(restoreBody)) { shop }: Restore,
     @CurrentActor() actor: Actor,
     @Res({ passthrough: true }) res: Response,
   ): Promise<void> {
@@ -109,7 +102,11 @@ export class AdminController {
   @Post('import')
   @ApiConsumes('application/zip')
   @ApiBody({ schema: { type: 'string', format: 'binary' } })
-  async import(@Req() req: Request, @CurrentActor() actor: Actor) {
+  async import(
+    @Query(new JoiPipe(importQuery)) { settings }: ImportQuery,
+    @Req() req: Request,
+    @CurrentActor() actor: Actor,
+  ) {
     const body = req.is('application/zip') ? await readBody(req, MOST_BYTES) : Buffer.alloc(0);
     if (body.length === 0)
       throw new BadRequestException({
@@ -117,6 +114,6 @@ export class AdminController {
         message: 'There is no archive in what was sent.',
         remedy: 'Pick a ZIP that Venula wrote under Shop, Backup.',
       });
-    return this.whole.read(body, actor);
+    return this.whole.read(body, settings, actor);
   }
 }

@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { AccountsModule } from '../accounts/accounts.module.ts';
 import { ArchiveModule } from '../archive/archive.module.ts';
 import { LibraryModule } from '../library/library.module.ts';
 import { ShelfModule } from '../shelf/shelf.module.ts';
@@ -11,7 +12,7 @@ import { WholeShopService } from './whole-shop.service.ts';
 
 /** What a lead does for the service as a whole: backups, everything out and in, who did what. */
 @Module({
-  imports: [ShopModule, ArchiveModule, LibraryModule, ShelfModule],
+  imports: [AccountsModule, ShopModule, ArchiveModule, LibraryModule, ShelfModule],
   controllers: [AdminController],
   providers: [AdminService, AuditService, BackupService, WholeShopService],
 })

@@ -49,7 +49,7 @@ export const shopName = Joi.string().trim().min(2).max(80).required().messages({
 });
 export const units = Joi.string().valid(...UNIT_SYSTEMS);
 
-export const settingsBody = Joi.object<ShopSettings>({
+export const wholeSettings = Joi.object<ShopSettings>({
   name: shopName,
   address: Joi.string().trim().allow('').max(300).required(),
   units: units.required(),
@@ -67,4 +67,17 @@ export const settingsBody = Joi.object<ShopSettings>({
     .unique()
     .required(),
   labelAddress: Joi.string().trim().allow('').max(200).custom(webAddress).required(),
+});
+
+/** What somebody changes, and what it was where they changed it: two leads never overwrite each other unseen. */
+export interface SettingsChange {
+  readonly now: Partial<ShopSettings>;
+  readonly was: Partial<ShopSettings>;
+}
+
+export const SETTINGS = ['name', ...Object.keys(DEFAULT_SETTINGS)] as readonly (keyof ShopSettings)[];
+const some = wholeSettings.fork([...SETTINGS], (s) => s.optional());
+export const settingsChange = Joi.object<SettingsChange>({
+  now: some.min(1).required(),
+  was: some.required(),
 });

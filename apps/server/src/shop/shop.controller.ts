@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, Header, Put, Req, StreamableFile } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, Patch, Put, Req, StreamableFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
 import { Allows } from '../accounts/access.ts';
@@ -6,7 +6,7 @@ import { CurrentActor } from '../accounts/auth.guard.ts';
 import type { Actor } from '../accounts/sessions.service.ts';
 import { Describes, JoiPipe } from '../common/joi.pipe.ts';
 import { readBody } from '../common/read-body.ts';
-import { settingsBody, type ShopSettings } from './settings.ts';
+import { settingsChange, type SettingsChange } from './settings.ts';
 import { ShopService } from './shop.service.ts';
 
 const LOGO_TYPES = ['image/png', 'image/jpeg', 'image/webp'] as const;
@@ -24,9 +24,9 @@ export class ShopController {
   }
 
   @Allows('leads', { byPassword: true })
-  @Put()
-  @Describes('ShopSettings', settingsBody)
-  change(@Body(new JoiPipe(settingsBody)) body: ShopSettings, @CurrentActor() actor: Actor) {
+  @Patch()
+  @Describes('SettingsChange', settingsChange)
+  change(@Body(new JoiPipe(settingsChange)) body: SettingsChange, @CurrentActor() actor: Actor) {
     return this.shop.change(body, actor);
   }
 

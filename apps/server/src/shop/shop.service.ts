@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto';
-import { BadRequestException, Injectable, NotFoundException } from '@nestjs/common';
+import { isDeepStrictEqual } from 'node:util';
+import { BadRequestException, ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import sharp from 'sharp';
 import { DataSource, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/sessions.service.ts';
 import { audit } from '../audit/audit.ts';
-import { DEFAULT_SETTINGS, type ShopSettings } from './settings.ts';
+import { DEFAULT_SETTINGS, SETTINGS, type SettingsChange, type ShopSettings } from './settings.ts';
 import { ShopRow, THE_SHOP } from './shop.entity.ts';
 
 /** The shop as every page knows it. */
@@ -32,22 +33,23 @@ export class ShopService {
     };
   }
 
-  async change(settings: ShopSettings, actor: Actor): Promise<ShopFace> {
+  /** @throws ConflictException where somebody has changed the same meanwhile; nothing is changed then */
+  async change({ now, was }: SettingsChange, actor: Actor): Promise<ShopFace> {
     return this.db.transaction(async (tx) => {
       const shop = await tx.findOneOrFail(ShopRow, {
         where: { id: THE_SHOP },
         lock: { mode: 'pessimistic_write' },
       });
-      const was = shop.settings as unknown as Record<string, unknown>;
-      const changed = Object.entries(settings).filter(
-        ([key, value]) => JSON.stringify(value) !== JSON.stringify(was[key]),
-      );
-      await tx.update(ShopRow, { id: THE_SHOP }, { settings: settings, author: actor.name, at: new Date() });
+      const stored = { ...DEFAULT_SETTINGS, ...shop.settings };
+      const changed = SETTINGS.filter((key) => key in now && !isDeepStrictEqual(now[key], stored[key]));
+      const overlap = changed.filter((key) => !isDeepStrictEqual(was[key], stored[key]));
+      if (overlap.length > 0) throw meanwhile(shop.author, overlap);
+      const picked = (from: Partial<ShopSettings>) =>
+        Object.fromEntries(changed.map((key) => [key, from[key]]));
+      const settings: ShopSettings = { ...stored, ...picked(now) };
+      await tx.update(ShopRow, { id: THE_SHOP }, { settings, author: actor.name, at: new Date() });
       if (changed.length > 0)
-        await audit(tx, actor.name, 'settings-changed', null, {
-          was: Object.fromEntries(changed.map(([key]) => [key, was[key] ?? null])),
-          now: Object.fromEntries(changed),
-        });
+        await audit(tx, actor.name, 'settings-changed', null, { was: picked(stored), now: picked(now) });
       return this.face(tx);
     });
   }
@@ -78,6 +80,14 @@ export class ShopService {
     return this.face();
   }
 }
+
+const meanwhile = (author: string, fields: readonly string[]) =>
+  new ConflictException({
+    code: 'SETTINGS_CHANGED',
+    message: `${author} has changed the same meanwhile.`,
+    remedy: 'Look at what they saved, then save again or leave it.',
+    details: fields.map((path) => ({ path, message: 'was changed meanwhile' })),
+  });
 
 async function asLogo(picture: Buffer): Promise<Buffer> {
   try {

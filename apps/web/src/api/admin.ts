@@ -38,9 +38,12 @@ export interface AuditEntry {
 }
 export interface TakenIn {
   readonly jobs: number;
+  readonly people: number;
   readonly library: number;
   readonly shelf: number;
+  readonly aside: number;
   readonly prices: number;
+  readonly settings: number;
   readonly left: readonly { readonly what: string; readonly why: string }[];
 }
 
@@ -75,8 +78,13 @@ export const EXPORT_ADDRESS = '/api/v1/admin/export';
 export const useTakeIn = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (file: File) =>
-      apiUpload<TakenIn>('/admin/import', new Blob([file], { type: 'application/zip' }), 'POST', LONG_MS),
+    mutationFn: ({ file, settings }: { readonly file: File; readonly settings: boolean }) =>
+      apiUpload<TakenIn>(
+        `/admin/import?settings=${settings}`,
+        new Blob([file], { type: 'application/zip' }),
+        'POST',
+        LONG_MS,
+      ),
     onSuccess: () => client.invalidateQueries(),
   });
 };

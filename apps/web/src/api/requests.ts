@@ -349,20 +349,37 @@ export interface SetBench {
   drawnM3?: number;
 }
 
-export interface ShopSettings {
-  name: string;
-  address: string;
-  units: 'us' | 'us-gph' | 'metric';
-  limits: {
-    designMargin: number;
-    stagingMargin: number;
-    pumpDropV: number;
-    rubberYears: number;
-    injectionHoseYears: number;
+export interface SettingsChange {
+  now: {
+    name?: string;
+    address?: string;
+    units?: 'us' | 'us-gph' | 'metric';
+    limits?: {
+      designMargin: number;
+      stagingMargin: number;
+      pumpDropV: number;
+      rubberYears: number;
+      injectionHoseYears: number;
+    };
+    gasLeadPa?: number;
+    secondLooks?: ('tank' | 'internals' | 'marks')[];
+    labelAddress?: string;
   };
-  gasLeadPa: number;
-  secondLooks: ('tank' | 'internals' | 'marks')[];
-  labelAddress: string;
+  was: {
+    name?: string;
+    address?: string;
+    units?: 'us' | 'us-gph' | 'metric';
+    limits?: {
+      designMargin: number;
+      stagingMargin: number;
+      pumpDropV: number;
+      rubberYears: number;
+      injectionHoseYears: number;
+    };
+    gasLeadPa?: number;
+    secondLooks?: ('tank' | 'internals' | 'marks')[];
+    labelAddress?: string;
+  };
 }
 
 export interface SignIn {

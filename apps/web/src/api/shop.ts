@@ -6,7 +6,8 @@ import { heard } from './kept.ts';
 import type * as requests from './requests.ts';
 import type { Sent } from './types.ts';
 
-export type ShopSettings = Sent<requests.ShopSettings>;
+export type SettingsChange = Sent<requests.SettingsChange>;
+export type ShopSettings = Required<SettingsChange['now']>;
 export interface ShopFace extends ShopSettings {
   readonly state: 'new' | 'demo' | 'own';
   /** Changes with the picture; null: none. */
@@ -28,8 +29,10 @@ const took = (client: QueryClient) => (face: ShopFace) => client.setQueryData(SH
 export const useSaveShop = () => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: ShopSettings) => api<ShopFace>('PUT', '/shop', body),
+    mutationFn: (body: SettingsChange) => api<ShopFace>('PATCH', '/shop', body),
     onSuccess: took(client),
+    // Perhaps somebody has changed the same: what they saved is loaded.
+    onError: () => client.invalidateQueries({ queryKey: SHOP }),
   });
 };
 

@@ -136,12 +136,12 @@ test('an own password: two that differ are sent nowhere, a weak one is said besi
 });
 
 describe('what leads look after', () => {
-  test('settings: one is changed and saved as a whole; what is not understood is not sent', async () => {
-    const saved: { limits: Record<string, number>; secondLooks: string[] }[] = [];
+  test('settings: what was changed is saved, with what it was; what is not understood is not sent', async () => {
+    const saved: unknown[] = [];
     const { user } = open(<SettingsView />, {
-      'PUT /shop': (body) => {
-        saved.push(body as never);
-        return { ...FACE, ...(body as object) };
+      'PATCH /shop': (body) => {
+        saved.push(body);
+        return { ...FACE, ...(body as { now: object }).now };
       },
     });
     const save = await screen.findByRole<HTMLButtonElement>('button', { name: 'Save the settings' });
@@ -157,10 +157,44 @@ describe('what leads look after', () => {
     await user.type(margin, '25%{Enter}');
     await user.click(save);
     await waitFor(() => expect(saved).toHaveLength(1));
-    expect(saved[0]).toMatchObject({
-      limits: { designMargin: 0.25, pumpDropV: 0.5 },
-      secondLooks: ['marks'],
+    expect(saved[0]).toEqual({
+      now: { limits: { ...FACE.limits, designMargin: 0.25 }, secondLooks: ['marks'] },
+      was: { limits: FACE.limits, secondLooks: [] },
     });
+  });
+
+  test('settings: what another lead changed meanwhile is not overwritten unseen', async () => {
+    let theirs = FACE.name;
+    const saved: { was: { name: string } }[] = [];
+    const { user } = open(<SettingsView />, {
+      'GET /shop': () => ({ ...FACE, name: theirs }),
+      'PATCH /shop': (body) => {
+        const change = body as { now: { name: string }; was: { name: string } };
+        saved.push(change);
+        if (change.was.name !== theirs)
+          return new Trouble(409, 'SETTINGS_CHANGED', 'Lou Marsh has changed the same meanwhile.');
+        theirs = change.now.name;
+        return { ...FACE, name: theirs };
+      },
+    });
+    const name = await screen.findByLabelText<HTMLInputElement>('Name of the shop');
+    const typed = async (text: string) => {
+      await user.clear(name);
+      await user.type(name, `${text}{Enter}`);
+    };
+    await typed('Harrow Lane Fuel');
+    theirs = 'Harrow Lane';
+    const save = screen.getByRole('button', { name: 'Save the settings' });
+    await user.click(save);
+    await screen.findByText(/Lou Marsh has changed the same/);
+    expect(name.value).toBe('Harrow Lane Fuel');
+    await user.click(screen.getByRole('button', { name: 'Leave them as they were' }));
+    await waitFor(() => expect(name.value).toBe('Harrow Lane'));
+    expect(screen.queryByText(/has changed the same/)).toBeNull();
+    await typed('Harrow Lane Fuel Works and Sons');
+    await user.click(save);
+    await waitFor(() => expect(saved).toHaveLength(2));
+    expect(saved[1]!.was).toEqual({ name: 'Harrow Lane' });
   });
 
   test('a logo that is picked meanwhile takes nothing that is not saved yet', async () => {

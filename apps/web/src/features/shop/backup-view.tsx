@@ -11,6 +11,7 @@ import {
   useTakeIn,
   type BackupRow,
   type ServiceState,
+  type TakenIn,
 } from '../../api/admin.ts';
 import { useClearDemo } from '../../api/queries.ts';
 import { useShop } from '../../api/shop.ts';
@@ -142,13 +143,24 @@ function Backup({ backup }: { readonly backup: BackupRow }) {
 /** Everything in open files: for another shop, or for whatever comes after this program. */
 function OutAndIn() {
   const take = useTakeIn();
+  const [settings, setSettings] = useState(false);
   return (
     <section className="mt-6">
       <h2 className="headline border-t-2 border-ink pt-2 text-xl">Everything out and in</h2>
       <p className="text-soft">
-        One ZIP with every job and its whole record, the library, shelf and prices (JSON, CSV, SVG, JPEG).
-        Another shop takes in what it does not have yet; people and settings stay where they are.
+        One ZIP with every job and its whole record, the people, library, shelf, prices and settings (JSON,
+        CSV, SVG, JPEG). Another shop takes in what it does not have yet. People come without a password: they
+        sign in once a lead enables them and gives them one.
       </p>
+      <label className="mt-2 flex min-h-[44px] items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-5"
+          checked={settings}
+          onChange={(e) => setSettings(e.target.checked)}
+        />
+        Take its name, settings and logo too: the shop moves here
+      </label>
       <div className="mt-2 flex flex-wrap gap-2">
         <a className="btn" href={EXPORT_ADDRESS} download="shop.zip">
           <Download size={18} aria-hidden /> Save everything
@@ -158,16 +170,13 @@ function OutAndIn() {
           accept=".zip,application/zip"
           small={false}
           disabled={take.isPending}
-          onFile={take.mutate}
+          onFile={(file) => take.mutate({ file, settings })}
         />
       </div>
       <Trouble of={take.error} />
       {take.data && (
         <div role="status" className="mt-2">
-          <p className="font-semibold">
-            Taken in: {take.data.jobs} jobs, {take.data.library} library entries, {take.data.shelf} things on
-            the shelf{take.data.prices > 0 ? ', the prices' : ''}.
-          </p>
+          <p className="font-semibold">{sayTaken(take.data)}</p>
           {take.data.left.length > 0 && (
             <details>
               <summary className="flex min-h-[44px] cursor-pointer items-center">
@@ -186,6 +195,21 @@ function OutAndIn() {
       )}
     </section>
   );
+}
+
+function sayTaken({ jobs, people, library, shelf, prices, settings }: TakenIn): string {
+  const counts = [
+    [jobs, 'job', 'jobs'],
+    [people, 'person', 'people'],
+    [library, 'library entry', 'library entries'],
+    [shelf, 'thing on the shelf', 'things on the shelf'],
+  ] as const;
+  const said = [
+    ...counts.filter(([n]) => n > 0).map(([n, one, more]) => `${n} ${n === 1 ? one : more}`),
+    ...(prices > 0 ? ['the prices'] : []),
+    ...(settings > 0 ? ['the settings'] : []),
+  ];
+  return said.length > 0 ? `Taken in: ${said.join(', ')}.` : 'Nothing new in it: all of it is here already.';
 }
 
 /** From the made-up shop to one’s own. */

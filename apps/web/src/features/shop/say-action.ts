@@ -29,6 +29,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'put-aside': 'put parts aside',
   'put-back': 'put parts back',
   'revision-frozen': 'froze a plan',
+  'session-ended': 'ended a session',
   'settings-changed': 'changed the settings',
   'shelf-added': 'put something on the shelf',
   'shelf-counted': 'counted the shelf',

@@ -2,7 +2,7 @@ import { SHOP_LIMITS, type ShopLimit } from '@venula/core/document';
 import { GAS_LIMITS, HOLD_POINTS, type HoldPoint } from '@venula/core/prove';
 import { UNIT_SYSTEMS, type UnitSystem } from '@venula/core/quantities';
 import { useState, type ReactNode } from 'react';
-import { fieldTrouble } from '../../api/client.ts';
+import { ApiError, fieldTrouble } from '../../api/client.ts';
 import {
   logoAddress,
   useSaveShop,
@@ -37,9 +37,23 @@ function Settings({ face }: { readonly face: ShopFace }) {
   const save = useSaveShop();
   // Only what was changed: a logo that is picked, or another lead who saves, takes nothing that is not saved yet.
   const [changes, setChanges] = useState<Partial<ShopSettings>>({});
+  // What each was when it was changed here: the server refuses to put something in the place of what nobody here has seen.
+  const [seen, setSeen] = useState<Partial<ShopSettings>>({});
   const kept = settingsOf(face);
   const now: ShopSettings = { ...kept, ...changes };
-  const set = (more: Partial<ShopSettings>) => setChanges((before) => ({ ...before, ...more }));
+  const set = (more: Partial<ShopSettings>) => {
+    setChanges((before) => ({ ...before, ...more }));
+    setSeen((before) => ({ ...only(kept, more), ...before }));
+  };
+  const clear = () => {
+    setChanges({});
+    setSeen({});
+  };
+  const send = () =>
+    save.mutate(
+      { now: changes, was: { ...only(kept, changes), ...seen } },
+      { onSuccess: clear, onError: () => setSeen({}) },
+    );
   const limit = (key: ShopLimit) => {
     const { label, dimension, min, max, usual } = SHOP_LIMITS[key];
     return (
@@ -57,7 +71,7 @@ function Settings({ face }: { readonly face: ShopFace }) {
   const changed = JSON.stringify(now) !== JSON.stringify(kept);
   const trouble = fieldTrouble(save.error);
   return (
-    <GuardedForm className="mt-2" onAct={() => save.mutate(now, { onSuccess: () => setChanges({}) })}>
+    <GuardedForm className="mt-2" onAct={send}>
       <Block title="On every record and label">
         <div className="grid grid-cols-2 gap-4 max-md:grid-cols-1">
           <TextField
@@ -82,7 +96,7 @@ function Settings({ face }: { readonly face: ShopFace }) {
               onCommit={(labelAddress) => set({ labelAddress })}
             />
             <p className="mt-0.5 text-sm text-soft">
-              {trouble['labelAddress'] ? (
+              {trouble['now.labelAddress'] ? (
                 <span role="alert" className="font-semibold text-stop">
                   Must be a web address, as in https://venula.shop.lan
                 </span>
@@ -146,6 +160,11 @@ function Settings({ face }: { readonly face: ShopFace }) {
           edge of what scrolls: nothing shows below it. */}
       <div className="sticky -bottom-6 mt-4 border-t-2 border-ink bg-board pt-3 pb-6 max-md:-bottom-4 max-md:pb-4">
         <Trouble of={save.error} />
+        {isConflict(save.error) && (
+          <p className="mb-2">
+            What you changed still stands here. “Leave them as they were” shows what they saved.
+          </p>
+        )}
         <button type="submit" className="btn btn-main" disabled={!changed || save.isPending}>
           {save.isPending ? 'Saving…' : 'Save the settings'}
         </button>
@@ -153,7 +172,10 @@ function Settings({ face }: { readonly face: ShopFace }) {
           type="button"
           className="btn ml-2 border-0"
           disabled={!changed}
-          onClick={() => setChanges({})}
+          onClick={() => {
+            clear();
+            save.reset();
+          }}
         >
           Leave them as they were
         </button>
@@ -171,6 +193,13 @@ const settingsOf = ({ name, address, units, limits, gasLeadPa, secondLooks, labe
   secondLooks,
   labelAddress,
 });
+
+/** Of these settings those that are among others. */
+const only = (of: ShopSettings, among: object): Partial<ShopSettings> =>
+  Object.fromEntries(Object.entries(of).filter(([key]) => key in among));
+
+const isConflict = (error: unknown): boolean =>
+  error instanceof ApiError && error.body.code === 'SETTINGS_CHANGED';
 
 function Block({
   title,
