@@ -1,6 +1,7 @@
 import type { Dimension } from '@venula/core/quantities';
 import { normal } from './noise.ts';
 import { nr3, NOT_A_NUMBER, OVERLOAD, ScpiSpeaker } from './scpi.ts';
+import { PSI } from '@venula/core/quantities';
 
 /** One thing an instrument measures, SI. */
 export interface Reads {
@@ -19,8 +20,6 @@ export interface Model {
   readonly identity: string;
   readonly reads: readonly Reads[];
 }
-
-const PSI = 6894.757293168;
 
 export const GAUGE: Model = {
   name: 'gauge',

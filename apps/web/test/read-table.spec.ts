@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readPull, readPumpCurve } from '@venula/core/formats';
 import { readTable } from '../src/ui/read-table.ts';
+import { HP } from '@venula/core/quantities';
 
 const PULL = { rpm: 'rpm', power: 'hp', boost: 'psi' };
 
@@ -18,7 +19,7 @@ describe('a sheet as people have it', () => {
   ])('%s', (_name, text) => {
     const { pull, problem } = readPull(readTable(text), PULL);
     expect(problem).toBeNull();
-    expect(pull!.map((p) => [p.rpm, Math.round(p.powerW / 745.6998715822702)])).toEqual([
+    expect(pull!.map((p) => [p.rpm, Math.round(p.powerW / HP)])).toEqual([
       [3000, 200],
       [6000, 400],
     ]);

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { boostRule, PATTERNS, ruleOf, rulesOf } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
 import { harnessOf, truthTable } from '@venula/core/harness';
-import { formatQuantity } from '@venula/core/quantities';
+import { formatQuantity, PSI } from '@venula/core/quantities';
 import { sayRule } from '@venula/core/say';
 import type { PumpTrigger } from '@venula/core/document';
 import {
@@ -18,7 +18,6 @@ import {
 } from '../src/features/wire/trigger/rule-edit.ts';
 import { signalWords } from '../src/ui/signal-words.ts';
 
-const PSI = 6894.757293168;
 const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
 
 describe('a rule edited as a sentence', () => {

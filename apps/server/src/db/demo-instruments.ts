@@ -1,6 +1,5 @@
 import type { InstrumentReads } from '../instruments/instrument.entity.ts';
-
-const PSI = 6894.757293168;
+import { PSI } from '@venula/core/quantities';
 
 interface DemoInstrument {
   readonly name: string;

@@ -24,6 +24,7 @@ import {
 } from '../records/outcome.ts';
 import type { ReadingKind, TestReading } from '../records/test-reading.entity.ts';
 import type { RunKind, TestRun } from '../records/test-run.entity.ts';
+import { PSI } from '@venula/core/quantities';
 
 /** A reading of the demo: what, and how long after the run began. */
 interface Taken {
@@ -42,7 +43,6 @@ export interface DemoRun {
 }
 
 const TECHNICIAN = 'Tess Varga';
-const PSI = 6894.757293168;
 const DAY = 86_400e3;
 
 /** What the instruments of the demo show: steps of each. */

@@ -3,13 +3,13 @@ import { fireEvent, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { SettingsProvider } from '../../src/app/settings-provider.tsx';
 import { LineChart, type LineChartProps } from '../../src/ui/chart/line-chart.tsx';
+import { LPH } from '@venula/core/quantities';
 
 interface Row {
   readonly rpm: number;
   readonly takes: number;
   readonly delivers: number | null;
 }
-const LPH = 1e-3 / 3600;
 const ROWS: readonly Row[] = [
   { rpm: 3000, takes: 100 * LPH, delivers: 300 * LPH },
   { rpm: 4500, takes: 200 * LPH, delivers: 280 * LPH },

@@ -5,6 +5,7 @@ import { LiveReading } from '../../src/job/record/live/live-reading.tsx';
 import { ProbeProvider } from '../../src/job/record/live/probe-context.tsx';
 import { inJob } from './support/job.tsx';
 import { shopSays, Trouble } from './support/shop-fetch.ts';
+import { PSI } from '@venula/core/quantities';
 
 /** A stream as a browser opens it, spoken by the test. */
 class Stream {
@@ -30,7 +31,6 @@ class Stream {
   }
 }
 
-const PSI = 6894.757;
 const reads = (dimension: string) => ({ dimension, low: 0, high: 1e6, resolution: 690 });
 const instrument = (id: string, name: string) => ({
   id,

@@ -6,8 +6,8 @@ import { harnessOf, truthTable } from '@venula/core/harness';
 import { RuleCard } from '../../src/features/wire/trigger/rule-card.tsx';
 import { choose } from './support/choose.ts';
 import { inJob } from './support/job.tsx';
+import { PSI } from '@venula/core/quantities';
 
-const PSI = 6894.757293168;
 const twin = (): JobDocument => PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
 const card = (doc = twin()) => {
   const job = inJob(<RuleCard loadId="pump-2" name="Pump 2" advice={undefined} />, doc);

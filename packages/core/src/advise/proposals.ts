@@ -10,6 +10,7 @@ import { findingKey } from '../outcome/finding.ts';
 import type { UnitSystem } from '../quantities/units.ts';
 import { evaluatePlan } from './evaluate-plan.ts';
 import { verdictOf, type Verdict } from './verdict.ts';
+import { PSI, POUND_PER_HP_HOUR } from '../quantities/constants.ts';
 
 /** What a technician finds on the car, and the styles worth proposing for it, the one that keeps most of it first. */
 const FITTING = {
@@ -45,13 +46,11 @@ export interface Proposal {
   readonly verdict: Verdict;
 }
 
-const LB_PER_HP_H = 0.45359237 / (745.6998715822702 * 3600);
-const PSI = 6894.757293168;
 /** Consumption on gasoline and boost by induction (common practice), where nothing better is known yet. */
 const USUAL = {
-  'naturally-aspirated': { bsfc: 0.5 * LB_PER_HP_H, boostPa: 0 },
-  'mild-boost': { bsfc: 0.6 * LB_PER_HP_H, boostPa: 10 * PSI },
-  'high-boost': { bsfc: 0.65 * LB_PER_HP_H, boostPa: 22 * PSI },
+  'naturally-aspirated': { bsfc: 0.5 * POUND_PER_HP_HOUR, boostPa: 0 },
+  'mild-boost': { bsfc: 0.6 * POUND_PER_HP_HOUR, boostPa: 10 * PSI },
+  'high-boost': { bsfc: 0.65 * POUND_PER_HP_HOUR, boostPa: 22 * PSI },
 } as const;
 /** A street engine’s speeds, 1/min (typical): they shape the pull until a dyno sheet does. */
 const SPEEDS = { powerRpm: 6500, torqueRpm: 4200, redline: 7000 } as const;

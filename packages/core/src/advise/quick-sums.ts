@@ -12,6 +12,7 @@ import { familyOf, wireResistance, type Conductor, type WireSize } from '../kind
 import { DROP_LIMITS } from '../judge/limits.ts';
 import { boreOf, runGeometry } from '../kinds/plumbing/run/geometry.ts';
 import type { FieldInfo } from '../fields/field.ts';
+import { LPH } from '../quantities/constants.ts';
 
 /** What one gauge does with a load. */
 export interface WireChoice {
@@ -63,8 +64,6 @@ export function wireChoices(q: WireQuestion): WireChoice[] {
     return { size, drop, stands, kelvin, fuse, good: drop <= limit && stands >= q.amps && fuse !== null };
   });
 }
-
-const LPH = 1e-3 / 3600;
 
 /** What the line sum asks for: described as the numbers of a plan are. */
 export const LINE_SUM_FIELDS = {

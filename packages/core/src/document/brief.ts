@@ -3,9 +3,9 @@ import { fromLibrary } from '../fields/from-library.ts';
 import { withSources } from '../fields/provenance.ts';
 import { choice, labelled, list, object, oneOf, optional, type Infer } from '../fields/shape.ts';
 import { WIRE_SIZES, wireSizeName } from '../kinds/wiring/wire/wire.ts';
+import { LPH } from '../quantities/constants.ts';
 
 /** What the engine takes and what the plan is held against. */
-const LPH = 1e-3 / 3600;
 
 const fuel = withSources({
   ethanol: quantity({

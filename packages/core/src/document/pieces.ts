@@ -7,11 +7,7 @@ import { makeWire } from '../kinds/wiring/wire/segment.ts';
 import { makeStrainer } from '../kinds/plumbing/strainer/shape.ts';
 import type { WireSize } from '../kinds/wiring/wire/wire.ts';
 import { JOB_FORMAT, JOB_VERSION, type Circuit, type JobDocument, type Segment } from './job-document.ts';
-
-export const LPH = 1e-3 / 3600;
-const LB_PER_HP_H = 0.45359237 / (745.6998715822702 * 3600);
-const HP = 745.6998715822702;
-const PSI = 6894.757293168;
+import { HP, LPH, PSI, POUND_PER_HP_HOUR } from '../quantities/constants.ts';
 
 /** Pieces patterns are made of: new ones each time, since two plans must not share a part. */
 export const pumpElement = makePump;
@@ -105,7 +101,7 @@ export const jobWith = (
     barometricPa: 101_325,
     powerBasis: 'crank',
     drivetrainLoss: 0.15,
-    bsfc: 0.6 * LB_PER_HP_H,
+    bsfc: 0.6 * POUND_PER_HP_HOUR,
     pull: [
       { rpm: 2500, powerW: 110 * HP, boostPa: 4 * PSI },
       { rpm: 4000, powerW: 250 * HP, boostPa: 14 * PSI },

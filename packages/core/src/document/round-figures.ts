@@ -3,10 +3,7 @@ import { sourceKey } from '../fields/provenance.ts';
 import { shapeAt } from './shape-at.ts';
 import { isUs, type UnitSystem } from '../quantities/units.ts';
 import type { JobDocument } from './job-document.ts';
-
-const FOOT = 0.3048;
-const INCH = FOOT / 12;
-const PSI = 6894.757293168;
+import { FOOT, INCH, PSI } from '../quantities/constants.ts';
 
 /** What stands in tables of its own: a curve is not rounded, nor what a controller is set to. */
 const AS_IT_IS: ReadonlySet<string> = new Set(['curve', 'moreCurves', 'speed']);

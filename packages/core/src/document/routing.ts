@@ -12,6 +12,7 @@ import {
   variant,
   type Infer,
 } from '../fields/shape.ts';
+import { FOOT } from '../quantities/constants.ts';
 
 /**
  * Where lines run: measured with a string, or drawn in the car. The length a route gives stands in the run itself; here stands
@@ -78,7 +79,7 @@ const degrees = (label: string, most: number, usual: number) =>
 
 /** Two ports as a tape and an angle finder give them, looking from the first toward the second. */
 export const gapShape = object({
-  ahead: tape('Second port ahead of the first', 0, 3, 0.3048),
+  ahead: tape('Second port ahead of the first', 0, 3, FOOT),
   left: tape('To the left (right: minus)', -3, 3, 0.1016),
   above: tape('Above (below: minus)', -3, 3, 0),
   fromLeft: degrees('First port points left', 180, 0),

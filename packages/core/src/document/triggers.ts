@@ -1,6 +1,7 @@
 import type { PatchOperation } from '../outcome/finding.ts';
 import { signalKey, signalOf, type LevelTerm, type Signal } from '../trigger/rule.ts';
 import type { ElectricLoad, JobDocument, PumpTrigger } from './job-document.ts';
+import { PSI } from '../quantities/constants.ts';
 
 export type Rules = Readonly<Record<string, PumpTrigger>>;
 
@@ -16,7 +17,7 @@ export const ALWAYS: Omit<PumpTrigger, 'loadId'> = {
 };
 
 /** How far below its threshold a boost switch lets go, Pa: 1 psi (typical). */
-export const SWITCH_HYSTERESIS = 6894.757293168;
+export const SWITCH_HYSTERESIS = PSI;
 
 /**
  * The plain rule of a staged pump: on at a boost and above.

@@ -7,7 +7,6 @@ import { freeId, placeOf, setOrder } from './path.ts';
 import type { Circuit, JobDocument, Junction, Path, PlumbingElement } from '../document/job-document.ts';
 import {
   checkValve,
-  LPH,
   pumpCircuit,
   pumpElement,
   rail,
@@ -16,6 +15,7 @@ import {
   tank,
   yFitting,
 } from '../document/pieces.ts';
+import { LPH } from '../quantities/constants.ts';
 
 /** Where a new branch leads, or what comes in by it: something new, or a junction that is there. */
 export const BRANCH_ENDS = [

@@ -7,12 +7,13 @@ import { lean, leaving } from './clock.ts';
 import { LOOP, type EndFit, type EndMiss, type EndQuestion } from './end-fit.ts';
 import { likelyPath, type Pose, type SpacePath } from './space-path.ts';
 import { add, norm, scale, sub, turned, cross, unit, dot, type Vec3 } from './vector.ts';
+import { DASH } from '../quantities/constants.ts';
 
 /** Bends are laid this much wider than the least where there is room: as a hose lies by itself. */
 const EASY = 1.5;
 /** A hose leaves its end straight for so many tube diameters (SAE J1273 asks for some; this figure from memory). */
 const LEAD = 1.5;
-export const leadOf = (dash: Dash): number => LEAD * dash * (0.0254 / 16);
+export const leadOf = (dash: Dash): number => LEAD * dash * DASH;
 /** Friction factor in the loss by which combinations are ranked: smooth hose at the flows of a pump. */
 const FRICTION = 0.024;
 const HOURS = 12;

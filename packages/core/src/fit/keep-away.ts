@@ -1,10 +1,11 @@
 import type { Hazard } from '../document/routing.ts';
+import { INCH } from '../quantities/constants.ts';
 
 /** How far a line stays from what can hurt it, m. Common practice, but for the 2 in that a thing not fitted yet is given. */
 export const KEEP_AWAY = {
   /** Bare beside what is hotter than it stands: 4.7 in; sleeved 2.75 in, under which no sleeve helps; 8 in is comfortable. */
   hot: { bare: 0.12, sleeved: 0.07, comfortable: 0.2032 },
-  moving: 0.0254,
+  moving: INCH,
   sharp: 0.01,
   /** What has to come out past it. */
   access: 0.01,

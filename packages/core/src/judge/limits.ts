@@ -1,4 +1,5 @@
 /** Suction margin below which vapour is near (note) and at hand (stop), Pa. */
+import { PSI } from '../quantities/constants.ts';
 export const SUCTION_LIMITS = { note: 20e3, stop: 5e3 } as const;
 /**
  * Volts lost on the whole way from the battery's posts to a load and back, joints included, battery sag apart: what good work
@@ -22,4 +23,4 @@ export const OWN_SETTING = 0.1;
 /** Return back-pressure above this share of the idle rail pressure is a fix. */
 export const BACK_PRESSURE_SHARE = 0.35;
 /** How far above the factory rail a supplementary regulator may be set, Pa (2 psi). */
-export const SUPPLEMENTARY_ABOVE = 2 * 6894.757293168;
+export const SUPPLEMENTARY_ABOVE = 2 * PSI;

@@ -1,5 +1,6 @@
 import type { Dimension } from '../quantities/units.ts';
 import type { Expectation } from './contract.ts';
+import { PSI } from '../quantities/constants.ts';
 
 /**
  * What model, parts and an ordinary shop instrument leave open together (estimates): a share of the reading, and never less than
@@ -7,7 +8,7 @@ import type { Expectation } from './contract.ts';
  */
 const OPEN: Readonly<Partial<Record<Dimension, { readonly share: number; readonly least: number }>>> = {
   // 1 psi, or 4 %: gauge of 1.6 % of 100 psi, regulator, screw.
-  pressure: { share: 0.04, least: 6894.757 },
+  pressure: { share: 0.04, least: PSI },
   volts: { share: 0.025, least: 0.2 },
   amps: { share: 0.15, least: 0.5 },
   // A can, a stopwatch and a pump's scatter.

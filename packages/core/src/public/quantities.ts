@@ -1,3 +1,4 @@
+export { DASH, FOOT, HP, INCH, LPH, POUND_PER_HP_HOUR, PSI } from '../quantities/constants.ts';
 export { clockText } from '../quantities/clock.ts';
 export { editText, fieldText, formatDifference, formatQuantity } from '../quantities/format.ts';
 export { type Range, parseQuantity } from '../quantities/parse.ts';

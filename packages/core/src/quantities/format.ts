@@ -1,4 +1,5 @@
-import { fromSi, INHG, isUs, shownUnit, type Dimension, type Unit, type UnitSystem } from './units.ts';
+import { fromSi, isUs, shownUnit, type Dimension, type Unit, type UnitSystem } from './units.ts';
+import { INCH, INHG } from './constants.ts';
 
 export interface Shown {
   readonly number: string;
@@ -16,7 +17,7 @@ const asRead = (eighths: number): number =>
 
 /** Lengths in US units read as feet and inches, the way a tape does. */
 const feetAndInches = (metres: number, exact = false): Shown => {
-  const told = (metres / 0.0254) * 8;
+  const told = (metres / INCH) * 8;
   const eighths = Math.round(exact ? told : asRead(told));
   const sign = eighths < 0 ? '−' : '';
   const abs = Math.abs(eighths);
@@ -131,7 +132,7 @@ export function editText(dimension: Dimension, value: number, system: UnitSystem
   const unit = shownUnit(dimension, system);
   if (dimension === 'manifold' && value < -VACUUM_FROM) return vacuum(value, system, figures).text;
   if (byTape(dimension, system)) {
-    const eighths = (value / 0.0254) * 8;
+    const eighths = (value / INCH) * 8;
     const exact = Math.abs(eighths - Math.round(eighths)) < 1e-6;
     if (figures < 10 || exact) return feetAndInches(value, exact).text.replace('−', '-');
   }

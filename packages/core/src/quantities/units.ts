@@ -1,3 +1,4 @@
+import { GALLON, HP, INCH, INHG, LPH, POUND, PSI, FOOT } from './constants.ts';
 /** Units the interface accepts and shows. SI inside: `factor` (and `offset`) turn a typed value into SI. */
 export interface Unit {
   readonly symbol: string;
@@ -34,13 +35,6 @@ export interface DimensionSpec {
   readonly shown: Readonly<Record<'us' | 'metric', string>> & Readonly<Partial<Record<UnitSystem, string>>>;
 }
 
-const INCH = 0.0254;
-const PSI = 6894.757293168;
-const HP = 745.6998715822702;
-const LB = 0.45359237;
-const GALLON = 3.785411784e-3;
-const LPH = 1e-3 / 3600;
-
 const unit = (
   symbol: string,
   factor: number,
@@ -61,9 +55,6 @@ const plain = (name: string, symbol: string, decimals: number, aliases: string[]
   shown: { us: symbol, metric: symbol },
 });
 
-/** The shop’s vacuum gauge: inches of mercury at 0 °C (NIST SP 811). */
-export const INHG = 3386.389;
-
 const PRESSURE: readonly Unit[] = [
   // A dial of a hundred psi is read to half a one, at its beginning to a tenth.
   { ...unit('psi', PSI, 1, ['psig', 'lb/in2', 'lbs']), coarse: { above: 20, step: 0.5 } },
@@ -75,7 +66,7 @@ const PRESSURE: readonly Unit[] = [
 
 /** Exact factors: international foot and pound (1959), US gallon 231 in³, mechanical horsepower 550 ft·lbf/s. */
 const LENGTHS: readonly Unit[] = [
-  unit('ft', 0.3048, 2, ["'", 'feet', 'foot']),
+  unit('ft', FOOT, 2, ["'", 'feet', 'foot']),
   unit('in', INCH, 1, ['"', 'inch', 'inches']),
   unit('m', 1, 2),
   unit('mm', 1e-3, 0),
@@ -129,7 +120,7 @@ export const DIMENSIONS = {
   },
   speed: {
     name: 'speed',
-    units: [unit('ft/s', 0.3048, 1, ['fps']), unit('m/s', 1, 1)],
+    units: [unit('ft/s', FOOT, 1, ['fps']), unit('m/s', 1, 1)],
     shown: { us: 'ft/s', metric: 'm/s' },
   },
   power: {
@@ -144,7 +135,7 @@ export const DIMENSIONS = {
   fuelRate: {
     name: 'brake specific fuel consumption',
     units: [
-      unit('lb/hp·h', LB / (HP * 3600), 3, ['lb/hph', 'lb/hp h', 'lb/hp-h', 'lb/hp*h']),
+      unit('lb/hp·h', POUND / (HP * 3600), 3, ['lb/hph', 'lb/hp h', 'lb/hp-h', 'lb/hp*h']),
       unit('g/kWh', 1e-3 / 3.6e6, 0, ['g/kwh']),
     ],
     shown: { us: 'lb/hp·h', metric: 'g/kWh' },

@@ -4,6 +4,7 @@ import { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
 import { hoseName } from '../kinds/plumbing/run/lines.ts';
 import { isUs, type UnitSystem } from '../quantities/units.ts';
 import type { Piece, Sold } from './cutting.ts';
+import { FOOT } from '../quantities/constants.ts';
 
 /** Hoses of one kind and size that are cut from the same lengths. */
 export interface CutGroup {
@@ -27,7 +28,7 @@ const LONGEST = 15.24;
  * @example cutGroups(fullReturnJob('x'), 'us').length > 0 // => true
  */
 export function cutGroups(doc: JobDocument, system: UnitSystem): CutGroup[] {
-  const step = isUs(system) ? 0.3048 : 0.5;
+  const step = isUs(system) ? FOOT : 0.5;
   const groups = new Map<string, Piece[]>();
   for (const [, path] of inFlowOrder(doc.plumbing.paths))
     for (const id of path.order) {

@@ -5,9 +5,10 @@ import { norm, sub } from '../fit/vector.ts';
 import { billLine, type BillLine } from '../kinds/bill-line.ts';
 import { plumbingKind } from '../kinds/index.ts';
 import { liesInTank } from '../document/in-tank.ts';
+import { FOOT } from '../quantities/constants.ts';
 
 /** Sleeve past one thing, m: six inches to either side of it (common practice). */
-const SLEEVE = 0.3048;
+const SLEEVE = FOOT;
 
 /** Fixings of a bracket at least (common practice): one turns. */
 const FIXINGS = 2;

@@ -3,6 +3,7 @@ import type { BillLine } from '../kinds/bill-line.ts';
 import { runLines } from '../kinds/plumbing/run/lines.ts';
 import type { UnitSystem } from '../quantities/units.ts';
 import { sold } from './sold.ts';
+import { FOOT } from '../quantities/constants.ts';
 
 /** What a part costs: a piece, or a meter of it. Cents, whole or not. */
 export interface Price {
@@ -20,8 +21,6 @@ export interface Priced {
   /** Lines without a price. */
   readonly unpriced: number;
 }
-
-const FOOT = 0.3048;
 
 /**
  * What an order list costs as it is sold: whole pieces, whole feet or half meters.

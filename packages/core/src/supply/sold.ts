@@ -1,7 +1,7 @@
 import { isUs, type UnitSystem } from '../quantities/units.ts';
 import type { BillLine } from '../kinds/bill-line.ts';
+import { FOOT } from '../quantities/constants.ts';
 
-const FOOT = 0.3048;
 const HALF_METER = 0.5;
 
 export interface Sold {

@@ -4,6 +4,7 @@ import { FACES } from '../kinds/ports/faces.ts';
 import { billOfMaterials } from './bill.ts';
 import { connectionsOf } from './joining/connections.ts';
 import { liesInTank } from '../document/in-tank.ts';
+import { PSI } from '../quantities/constants.ts';
 
 /** Something to have at hand before the first line is opened. */
 export interface Tool {
@@ -55,7 +56,7 @@ const glovesFor = ({ brief }: JobDocument): string =>
 /** Gauges come to 100, 150 and 200 psi: half again over the highest rail. */
 function gaugeFor({ brief }: JobDocument): number {
   const boost = Math.max(0, ...brief.pull.map((p) => p.boostPa));
-  const highest = (1.3 * (brief.basePressurePa + boost)) / 6894.757;
+  const highest = (1.3 * (brief.basePressurePa + boost)) / PSI;
   return [60, 100, 150, 200].find((v) => v >= highest) ?? 300;
 }
 

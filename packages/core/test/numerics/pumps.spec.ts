@@ -1,8 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { pumpFromPoint, pumpLaw, PUMPS, threeNumberPull, type PumpModel } from '../support/core.ts';
-
-const LPH = 1e-3 / 3600;
+import { LPH } from '../support/units.ts';
 
 describe('curves at several volts', () => {
   const base = PUMPS.T340.model;

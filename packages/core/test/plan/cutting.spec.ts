@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { cuttingPlan, kitLines, type Offcut, type Piece, type Sold } from '../support/core.ts';
+import { FOOT } from '../support/units.ts';
 
-const FOOT = 0.3048;
 const BY_FOOT: Sold = { by: 'step', step: FOOT, longest: 15 };
 const piece = (length: number, i: number): Piece => ({ id: `p${i}`, name: `Hose ${i}`, length });
 const pieces = (...lengths: number[]): Piece[] => lengths.map(piece);

@@ -9,10 +9,9 @@ import {
   type JobDocument,
 } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
+import { LPH, PSI } from '../support/units.ts';
 
 /** The low side of direct injection: a floor to keep, a pump behind it with a capacity of its own. */
-const LPH = 1e-3 / 3600;
-const PSI = 6894.757293168;
 const base = PATTERNS.find((p) => p.id === 'direct-injection')!.job('x');
 const codes = (doc: JobDocument) => evaluatePlan(doc).findings.map((f) => f.code);
 const pull = (doc: JobDocument) => evaluateStates(doc).filter((s) => s.state.kind === 'pull');

@@ -12,9 +12,9 @@ import {
   type LogSeries,
 } from '../support/core.ts';
 import { demoJobs } from '../support/examples.ts';
+import { PSI } from '../support/units.ts';
 
 const plain = fullReturnJob('x');
-const PSI = 6894.757293168;
 const HEAD = [
   'Time (s)',
   'Engine speed (rpm)',

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { evaluatePlan, evaluateStates, PATTERNS, USUAL_DRIVER, type JobDocument } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
+import { PSI } from '../support/units.ts';
 
 /** A controller that drives the pump: it holds its pressure with the duty that takes, within what its driver gives. */
-const PSI = 6894.757293168;
 const base = PATTERNS.find((p) => p.id === 'electronic-returnless')!.job('x');
 const states = (doc: JobDocument) => evaluateStates(doc).filter((s) => s.state.pumpsOn && !s.state.forced);
 const set = (doc: JobDocument, field: string, value: unknown): JobDocument =>

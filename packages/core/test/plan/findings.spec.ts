@@ -10,8 +10,8 @@ import {
   type JobDocument,
 } from '../support/core.ts';
 import { applied, example, found } from '../support/examples.ts';
+import { LPH } from '../support/units.ts';
 
-const LPH = 1e-3 / 3600;
 const set = (doc: JobDocument, path: string, value: unknown): JobDocument =>
   applied(doc, [{ op: 'replace', path, value }]);
 const wirePath = (segment: string, field: string) =>

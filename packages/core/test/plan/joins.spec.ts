@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { evaluateStates, fullReturnJob, PATTERNS, type JobDocument } from '../support/core.ts';
 import { applied } from '../support/examples.ts';
+import { LPH } from '../support/units.ts';
 
 /** What a hose loses where it meets its neighbours, seen in what the plan reports. */
-const LPH = 1e-3 / 3600;
 
 const runAt = (doc: JobDocument, id: string, state = 'idle') =>
   evaluateStates(doc)

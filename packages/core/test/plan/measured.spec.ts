@@ -13,6 +13,7 @@ import {
   type JobDocument,
 } from '../support/core.ts';
 import { applied, demoJobs } from '../support/examples.ts';
+import { PSI } from '../support/units.ts';
 
 const jobs: readonly (readonly [string, JobDocument])[] = [
   ...PATTERNS.map((p) => [p.id, p.job(p.name)] as const),
@@ -59,7 +60,7 @@ describe('Tests that are readings', () => {
     expect(base[0]!.expects).toBeUndefined();
     const slope = measuredSteps('reference', plain).map((s) => s.expects!.value - forced.railGauge);
     // 1:1, 5 psi of 6,894.757 Pa each.
-    expect(slope.map((p) => Math.round(p / 6894.757))).toEqual([0, 5, 10, 15]);
+    expect(slope.map((p) => Math.round(p / PSI))).toEqual([0, 5, 10, 15]);
   });
 
   test('a regulator open to air has no reference to try; a brushless pump no winding a meter says anything of', () => {
@@ -116,7 +117,7 @@ describe('Tests that are readings', () => {
             fed: '5V',
             reads: 'fuel',
             lowPa: 0,
-            highPa: 150 * 6894.757,
+            highPa: 150 * PSI,
             lowV: 0.5,
             highV: 4.5,
           },
@@ -128,7 +129,7 @@ describe('Tests that are readings', () => {
     expect(steps.map((s) => s.expects!.value)).toEqual([
       5,
       0.5,
-      expect.closeTo(0.5 + (4 * rail) / (150 * 6894.757), 4),
+      expect.closeTo(0.5 + (4 * rail) / (150 * PSI), 4),
     ]);
     expect(steps.at(-1)!.at).toMatchObject({ dimension: 'pressure', value: expect.closeTo(rail, 2) });
   });

@@ -12,9 +12,8 @@ import {
   type PatchOperation,
 } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
+import { LPH, PSI } from '../support/units.ts';
 
-const LPH = 1e-3 / 3600;
-const PSI = 6894.757293168;
 const job = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.job('x');
 const part = (id: string, field: string, value: unknown): PatchOperation => ({
   op: 'replace',

@@ -3,9 +3,9 @@ import fc from 'fast-check';
 import { evaluatePlan, evaluateStates, fullReturnJob, PATTERNS, type JobDocument } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
 import { randomFaultyJob } from '../support/random-faults.ts';
+import { LPH } from '../support/units.ts';
 
 /** No pressure no liquid stands at, no flow no injector passes, no share above one. */
-const LPH = 1e-3 / 3600;
 const pull = (doc: JobDocument, id = 'pull-3') => evaluateStates(doc).find((s) => s.state.id === id)!;
 const greedy = (times: number, injectors = 3): JobDocument => {
   const doc = fullReturnJob('x');

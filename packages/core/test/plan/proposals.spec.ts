@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { evaluatePlan, proposals, readJob, THERE_NOW } from '../support/core.ts';
+import { HP } from '../support/units.ts';
 
-const HP = 745.6998715822702;
 const start = { title: 'x', induction: 'mild-boost', cylinders: 4, powerW: 420 * HP, ethanol: 0.1 } as const;
 
 describe('proposals for a job', () => {

@@ -9,8 +9,8 @@ import {
   type PatchOperation,
 } from '../support/core.ts';
 import { applied } from '../support/examples.ts';
+import { PSI } from '../support/units.ts';
 
-const PSI = 6894.757293168;
 const plain = fullReturnJob('x');
 const pattern = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.job('x');
 const add = (path: string, value: unknown): PatchOperation => ({ op: 'add', path, value });

@@ -13,8 +13,8 @@ import {
   type SegmentOf,
 } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
+import { PSI } from '../support/units.ts';
 
-const PSI = 6894.757293168;
 const job = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.job('x');
 const findings = (doc: JobDocument) => evaluatePlan(doc).findings;
 const set = (doc: JobDocument, path: string, value: unknown): JobDocument =>

@@ -16,7 +16,8 @@ import {
   type PumpTrigger,
 } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
-import { PSI, rising, twinPump, twinPumpAt, withClauses } from '../support/twin-pump.ts';
+import { rising, twinPump, twinPumpAt, withClauses } from '../support/twin-pump.ts';
+import { PSI } from '../support/units.ts';
 
 /** The rule is blamed where the rule is wrong, and pumps where pumps are. */
 /** More than one pump can feed, less than both can. */

@@ -11,9 +11,8 @@ import {
 } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
 import { imbalance } from '../support/balance.ts';
+import { LPH, PSI } from '../support/units.ts';
 
-const LPH = 1e-3 / 3600;
-const PSI = 6894.757293168;
 const job = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.job('x');
 const state = (doc: JobDocument, id: string) =>
   evaluatePlan(doc).states.find((s) => s.state.id === id)!.values!;

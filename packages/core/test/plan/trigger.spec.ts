@@ -22,7 +22,8 @@ import {
 } from '../support/core.ts';
 import { applied, found } from '../support/examples.ts';
 import { at } from '../support/terminals.ts';
-import { PSI, rising, twinPump, twinPumpAt, withClauses } from '../support/twin-pump.ts';
+import { rising, twinPump, twinPumpAt, withClauses } from '../support/twin-pump.ts';
+import { PSI } from '../support/units.ts';
 
 /** So much power that one pump runs out in the pull. */
 const strong = twinPumpAt(1.75, rising);

@@ -9,10 +9,10 @@ import {
   type ElementOf,
 } from '../support/core.ts';
 import { table } from '../support/tables.ts';
+import { HP, PSI } from '../support/units.ts';
 
 const PULL = { rpm: 'rpm', power: 'hp', boost: 'psi' };
 const INJ = { pressure: 'psi', flow: 'cc/min' };
-const HP = 745.6998715822702;
 
 describe('a pull from a sheet', () => {
   test('units from the heading, rows in any order', () => {
@@ -55,7 +55,7 @@ describe('an injector sheet', () => {
     const { injectors } = readInjectors(table('43.5,980\n43.5,1000\n43.5,1020\n58,1155'), INJ, 300e3);
     expect(injectors!.staticFlowM3s * 60e6).toBeCloseTo(1000, 6);
     expect(injectors).toMatchObject({ count: 3, spread: expect.closeTo(0.02, 9) as unknown });
-    expect(injectors!.highestPa / 6894.757).toBeCloseTo(58, 4);
+    expect(injectors!.highestPa / PSI).toBeCloseTo(58, 4);
     expect(readInjectors(table('43.5,980\n58,1155'), INJ, 400e3).injectors!.staticFlowM3s * 60e6).toBeCloseTo(
       1155,
       6,

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { PUMPS, readPumpCurve } from '../support/core.ts';
 import { table } from '../support/tables.ts';
+import { PSI } from '../support/units.ts';
 
 const SI = { pressure: 'kPa', flow: 'L/h', current: 'A' } as const;
 const read = (text: string) => readPumpCurve(table(text), 13.5, SI);
@@ -25,7 +26,7 @@ describe('a pump curve from a sheet', () => {
   test('units from the heading win; semicolons allow a decimal comma; rows may come in any order; a byte-order mark is nothing', () => {
     const { curve, units } = read('\uFEFFpsi;gph;A\n60;79,3;12,5\n0;105,7;7\n');
     expect(units).toEqual({ pressure: 'psi', flow: 'gph', current: 'A' });
-    expect(curve!.pressures[1]! / 6894.757).toBeCloseTo(60, 4);
+    expect(curve!.pressures[1]! / PSI).toBeCloseTo(60, 4);
     expect(curve!.flows[0]! * 3.6e6).toBeCloseTo(400.1, 0);
     expect(curve!.currents).toEqual([7, 12.5]);
   });

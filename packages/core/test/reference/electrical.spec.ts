@@ -15,9 +15,9 @@ import {
   wireSection,
   wireSizeName,
 } from '../support/core.ts';
+import { LPH } from '../support/units.ts';
 
 const C20 = 293.15;
-const LPH = 1e-3 / 3600;
 
 describe('wire', () => {
   // ASTM B258 diameters, inch.

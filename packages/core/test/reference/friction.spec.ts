@@ -9,8 +9,7 @@ import {
   lossAt,
   pipeRun,
 } from '../support/core.ts';
-
-const LPH = 1e-3 / 3600;
+import { LPH } from '../support/units.ts';
 
 /** Colebrook by bare fixed-point iteration, independent of the Newton solution under test. */
 const colebrookByIteration = (re: number, rr: number): number => {

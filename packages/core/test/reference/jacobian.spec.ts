@@ -13,8 +13,8 @@ import {
   runningPump,
   type LossLaw,
 } from '../support/core.ts';
+import { LPH } from '../support/units.ts';
 
-const LPH = 1e-3 / 3600;
 const FUEL = { density: 760, kinematicViscosity: 0.9e-6, dynamicViscosity: 0.7e-3 };
 
 const losses: Record<string, LossLaw> = {

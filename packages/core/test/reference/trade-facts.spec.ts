@@ -16,11 +16,10 @@ import {
   type JobDocument,
   type StateValues,
 } from '../support/core.ts';
+import { HP, PSI } from '../support/units.ts';
 
 /** Facts of the trade, each common practice without a published source; assumptions and bands stand beside them. */
-const HP = 745.6998715822702;
 const LB_PER_HP_H = 0.45359237 / (HP * 3600);
-const PSI = 6894.757293168;
 
 const at = (doc: JobDocument, id: string): StateValues =>
   evaluateStates(doc).find((s) => s.state.id === id)!.values!;

@@ -10,9 +10,9 @@ import {
   type NetworkNode,
 } from '../support/core.ts';
 import { ENGINE_G, solveWithEngine, toNetwork, type PipeCase } from '../support/pipe-engine.ts';
+import { LPH, PSI } from '../support/units.ts';
 
 /** Valves the engine has not, or not cleanly (its sustaining valves leak): each worked by hand, or against it without them. */
-const LPH = 1e-3 / 3600;
 const DENSITY = 745;
 const DROOP = 4e3 / (100 * LPH);
 
@@ -30,7 +30,7 @@ const solve = (nodes: NetworkNode[], links: [string, string, string, LinkLaw][])
   }).solution!;
 /** Open seat by hand: ΔP[psi] = SG·(Q[US gpm]/Cv)². */
 const seat = (cv: number, lph: number): number =>
-  (DENSITY / 999) * ((lph * LPH) / 6.30902e-5 / cv) ** 2 * 6894.757;
+  (DENSITY / 999) * ((lph * LPH) / 6.30902e-5 / cv) ** 2 * PSI;
 
 describe('a shut check valve', () => {
   const c: PipeCase = {

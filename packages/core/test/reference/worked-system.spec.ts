@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { fuelDemand, fuelProperties, gauge, solveNetwork, stoichiometricFactor } from '../support/core.ts';
-import { LPH, workedSystem } from '../support/worked-system.ts';
+import { workedSystem } from '../support/worked-system.ts';
+import { HP, LPH } from '../support/units.ts';
 
-const HP = 745.6998715822702;
 const LB_PER_HP_H = 0.45359237 / (HP * 3600);
 const VACUUM = gauge(-68.95e3);
 

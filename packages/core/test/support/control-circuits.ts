@@ -7,8 +7,8 @@ import {
   type Rules,
   type Term,
 } from './core.ts';
+import { PSI } from './units.ts';
 
-const PSI = 6894.757293168;
 const boost = (psi: number, not = false): Term => ({
   kind: 'boost',
   above: psi * PSI,

@@ -1,5 +1,6 @@
 import { Project, Workspace } from 'epanet-js';
 import { pipeRun, type FlowLaw, type Network } from './core.ts';
+import { LPH } from './units.ts';
 
 /** A network of plain pipes described once and handed to both solvers. */
 export interface PipeCase {
@@ -33,7 +34,6 @@ export interface PipeCase {
 
 /** The engine's own gravity in its head-loss formula, m/s² (measured, see docs/adr). */
 export const ENGINE_G = 9.81456;
-const LPH = 1e-3 / 3600;
 
 export interface EngineResult {
   /** Flow m³/s by link, head lost m by pipe, iterations' wall time is the caller's business. */

@@ -19,10 +19,10 @@ import {
   type SegmentOf,
 } from './core.ts';
 import { applied, demoJobs } from './examples.ts';
+import { PSI } from './units.ts';
 
 /** A plan as a shop may draw it: a pattern or a demo job with some things done badly. */
 type Mistake = (doc: JobDocument, pick: (n: number) => number) => JobDocument;
-const PSI = 6894.757293168;
 
 /** One part of a kind, changed. */
 const onPart =

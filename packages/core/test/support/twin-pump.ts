@@ -1,7 +1,6 @@
 import { boostRule, PATTERNS, setRule, type JobDocument, type PumpTrigger } from './core.ts';
 import { applied } from './examples.ts';
-
-export const PSI = 6894.757293168;
+import { PSI } from './units.ts';
 
 /** Two pumps in one hanger, the second by boost. */
 export const twinPump = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');

@@ -10,8 +10,8 @@ import {
   type GaugePressure,
   type Network,
 } from './core.ts';
+import { LPH } from './units.ts';
 
-export const LPH = 1e-3 / 3600;
 const FUEL = { density: 779.0, kinematicViscosity: 1.138e-6 };
 
 export interface WorkedCase {

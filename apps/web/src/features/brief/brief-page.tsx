@@ -15,12 +15,12 @@ import { DemandChart } from './demand-chart.tsx';
 import { InjectorLibrary } from './injector-library.tsx';
 import { InjectorSheet } from './injector-sheet.tsx';
 import { PullTable } from './pull-table.tsx';
+import { POUND_PER_HP_HOUR } from '@venula/core/quantities';
 
-const LB_HP_H = 0.45359237 / (745.6998715822702 * 3600);
 const INDUCTION = [
-  { value: 'naturally-aspirated', label: 'naturally aspirated', bsfc: 0.5 * LB_HP_H },
-  { value: 'mild-boost', label: 'mild boost', bsfc: 0.6 * LB_HP_H },
-  { value: 'high-boost', label: 'high boost', bsfc: 0.65 * LB_HP_H },
+  { value: 'naturally-aspirated', label: 'naturally aspirated', bsfc: 0.5 * POUND_PER_HP_HOUR },
+  { value: 'mild-boost', label: 'mild boost', bsfc: 0.6 * POUND_PER_HP_HOUR },
+  { value: 'high-boost', label: 'high boost', bsfc: 0.65 * POUND_PER_HP_HOUR },
 ] as const;
 
 /** What the fuel system has to deliver, at the hardest point of the pull. */

@@ -7,6 +7,7 @@ import { FieldList, type Asked } from '../../ui/field-list.tsx';
 import { FormDialog } from '../../ui/form-dialog.tsx';
 import { readTable } from '../../ui/read-table.ts';
 import { SheetDialog } from '../../ui/sheet-dialog.tsx';
+import { PSI, HP } from '@venula/core/quantities';
 
 /** Other ways to a pull than point by point: three numbers, or a dyno sheet. */
 export function PullTools() {
@@ -17,8 +18,6 @@ export function PullTools() {
     </>
   );
 }
-
-const PSI = 6894.757293168;
 
 function ThreeNumbersDialog() {
   const doc = useDoc();
@@ -85,9 +84,7 @@ function PullSheet() {
         ['rpm,hp,psi']
           .concat(
             doc.brief.pull.map((p) =>
-              [p.rpm, p.powerW / 745.6998715822702, p.boostPa / PSI]
-                .map((v) => Number(v.toPrecision(5)))
-                .join(','),
+              [p.rpm, p.powerW / HP, p.boostPa / PSI].map((v) => Number(v.toPrecision(5))).join(','),
             ),
           )
           .join('\n'),

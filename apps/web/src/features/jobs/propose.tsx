@@ -7,8 +7,8 @@ import { QuantityField } from '../../ui/quantity-field.tsx';
 import { RANK, SEARCH } from '../../workers/plan-client.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
 import type { StartingPlan } from '../../workers/plan-work.ts';
+import { HP } from '@venula/core/quantities';
 
-const HP = 745.6998715822702;
 const NOW: Readonly<Record<ThereNow, string>> = {
   return: 'feed and return line',
   returnless: 'returnless, regulator at the tank',

@@ -1,4 +1,4 @@
-import { isUs } from '@venula/core/quantities';
+import { isUs, FOOT } from '@venula/core/quantities';
 import { readPrices, type BillLine, type Price } from '@venula/core/supply';
 import { useState } from 'react';
 import { tell } from '../../api/client.ts';
@@ -6,8 +6,6 @@ import { usePutPrices } from '../../api/shelf.ts';
 import { useSettings } from '../../app/settings.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
 import { dollars } from './money.ts';
-
-const FOOT = 0.3048;
 
 /** What a line of the list costs; while prices are gone through, a field to type it. */
 export function LinePrice({

@@ -8,6 +8,7 @@ import { Choice } from '../../ui/choice.tsx';
 import { EndsFound, GapFields, useEndChoice, USUAL_GAP } from '../../ui/fit/end-choice.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { usePutRoute, type Line } from './use-lines.ts';
+import { INCH } from '@venula/core/quantities';
 
 /** Which two ends each hose gets: two ports measured, every pair tried, one taken into the plan. */
 export function EndsView({
@@ -108,7 +109,7 @@ const isTaken = (run: Line['run'], fit: EndFit): boolean =>
 /** Before anybody measured: as far apart as the line is long, within what the form takes. */
 const gapAsLong = (lengthM: number): PortGap => ({
   ...USUAL_GAP,
-  ahead: Math.min(3, Math.round(lengthM / 0.0254) * 0.0254),
+  ahead: Math.min(3, Math.round(lengthM / INCH) * INCH),
   left: 0,
   toLeft: 0,
 });

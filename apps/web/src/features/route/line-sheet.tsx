@@ -13,9 +13,10 @@ import { PhotoStrip } from '../../job/photo-strip.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { usePutRoute, type Line } from './use-lines.ts';
+import { FOOT } from '@venula/core/quantities';
 
 /** What is further off than a foot is no neighbor, m. */
-const NEAR = 0.3048;
+const NEAR = FOOT;
 /** What a line can pass, as a person would call it before looking closer. */
 const PASSED: readonly (readonly [Hazard, string])[] = [
   ['hot', 'Exhaust'],

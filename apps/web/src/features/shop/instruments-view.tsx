@@ -13,11 +13,11 @@ import { FormField } from '../../ui/form-field.tsx';
 import { GuardedForm } from '../../ui/guarded.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { Trouble } from '../../ui/trouble.tsx';
+import { PSI } from '@venula/core/quantities';
 
 type Reads = NewInstrument['reads'][number];
 type Dimension = Reads['dimension'];
 
-const PSI = 6894.757293168;
 /** What a usual instrument of each kind is asked (SCPI-99), its range and its steps, SI. */
 const USUAL: Readonly<Record<Dimension, Omit<Reads, 'dimension'> & { readonly name: string }>> = {
   pressure: { name: 'Pressure', query: 'MEAS:PRES?', low: 0, high: 150 * PSI, resolution: 0.1 * PSI },

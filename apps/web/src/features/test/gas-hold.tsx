@@ -7,7 +7,7 @@ import {
   storedEnergy,
   type DecayResult,
 } from '@venula/core/prove';
-import { gauge, absolute, isUs } from '@venula/core/quantities';
+import { gauge, absolute, isUs, PSI } from '@venula/core/quantities';
 import { lineVolume } from '@venula/core/supply';
 import { useState } from 'react';
 import { useStartRun } from '../../api/queries.ts';
@@ -28,7 +28,6 @@ import { GaugeFields } from './gauge-fields.tsx';
 import { TimeLeft } from './time-left.tsx';
 
 /** 1 bubble a second of about 3 mm is near 1 mL/min; a fuel line is asked for a tenth of it. */
-const PSI = 6894.757293168;
 const USUAL_LIMIT = 0.1e-6 / 60;
 
 export function GasHold({ run }: { readonly run: RunRow | undefined }) {

@@ -10,7 +10,7 @@ import {
   type LiquidOutcome,
 } from '@venula/core/prove';
 import { heldFuel } from '@venula/core/engine';
-import { isUs } from '@venula/core/quantities';
+import { isUs, PSI } from '@venula/core/quantities';
 import { useMemo, useState } from 'react';
 import { useStartRun } from '../../api/queries.ts';
 import type { RunRow } from '../../api/types.ts';
@@ -31,7 +31,6 @@ import { HoldReadings } from './hold-readings.tsx';
 import { TestFrame } from './test-frame.tsx';
 import { TimeLeft } from './time-left.tsx';
 
-const PSI = 6894.757293168;
 /** Fuel on the cart’s gauge. */
 const MOST_PA = 2.1e6;
 /** A figure that is off by more than this many times the limit is no figure. */

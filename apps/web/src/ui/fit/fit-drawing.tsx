@@ -2,6 +2,7 @@ import { outlineOf, type EndFit, type EndQuestion, type Pose, type Vec3 } from '
 import { useMemo } from 'react';
 import { useFormat } from '../../app/settings.ts';
 import { useWidth } from '../use-size.ts';
+import { DASH } from '@venula/core/quantities';
 
 /** Which two of the three directions are seen: x to the right, and y (from above) or z (from the side) upward. */
 const VIEWS = [
@@ -72,7 +73,7 @@ function View({
           .join(','),
       )
       .join(' ');
-  const thick = Math.max(5, q.dash * (0.0254 / 16) * OUTSIDE * scale);
+  const thick = Math.max(5, q.dash * DASH * OUTSIDE * scale);
   const width = (wide[1] - wide[0]) * scale + 2 * EDGE;
   const height = (tall[1] - tall[0]) * scale + 2 * EDGE;
   return (

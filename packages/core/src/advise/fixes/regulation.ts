@@ -22,6 +22,7 @@ import { setPressure } from '../../engine/required.ts';
 import { HOSE_KINDS, sizesOf, type Dash } from '../../kinds/plumbing/run/hoses.ts';
 import type { Fix, PatchOperation } from '../../outcome/finding.ts';
 import { stateOf, type FixContext, type FixMaker } from './context.ts';
+import { PSI } from '../../quantities/constants.ts';
 
 const seatPatch = (id: string, seat: { readonly cv: number; readonly droop: number }): PatchOperation[] => [
   { op: 'replace', path: elementPath(id, 'cv'), value: seat.cv },
@@ -136,7 +137,7 @@ function onFromRails(doc: JobDocument): Fix[] {
 }
 
 /** Steps a regulator's screw is set in, Pa (1 psi). */
-const SCREW = 6894.757;
+const SCREW = PSI;
 
 /** Its own setting taken back, a larger seat, or the screw turned up: what clears it and does not lift idle too far. */
 export const railLowFixes: FixMaker<RailLow> = (found, context) => {

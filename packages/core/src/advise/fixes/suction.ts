@@ -6,6 +6,7 @@ import type { SuctionVapor } from '../../judge/supply/suction.ts';
 import { HOSE_KINDS, sizesOf } from '../../kinds/plumbing/run/hoses.ts';
 import type { Fix } from '../../outcome/finding.ts';
 import { stateOf, type FixMaker } from './context.ts';
+import { PSI } from '../../quantities/constants.ts';
 
 interface Candidate extends Fix {
   readonly partId: string;
@@ -35,7 +36,7 @@ export const suctionFixes: FixMaker<SuctionVapor> = (found, context) => {
 };
 
 /** RVP of a summer grade, Pa (7 psi: ASTM D4814 class AA is 7.8 psi at most; from memory). */
-const SUMMER = 7 * 6894.757293168;
+const SUMMER = 7 * PSI;
 
 /** Where no line helps it is the fuel that boils. */
 const calmerFuel = ({ brief }: JobDocument): Fix[] =>

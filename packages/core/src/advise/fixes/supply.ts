@@ -17,6 +17,7 @@ import { HOSE_KINDS, sizesOf, type Dash } from '../../kinds/plumbing/run/hoses.t
 import type { Fix, PatchOperation } from '../../outcome/finding.ts';
 import { stateOf, type FixContext, type FixMaker } from './context.ts';
 import { withWiring } from './wiring-follows.ts';
+import { PSI } from '../../quantities/constants.ts';
 
 type PumpId = keyof typeof PUMPS;
 
@@ -105,7 +106,7 @@ function otherPumps(
 }
 
 /** Boost a second pump comes in at, Pa gauge (2 psi); an engine that never reaches it runs both. */
-const SECOND_AT = 2 * 6894.757293168;
+const SECOND_AT = 2 * PSI;
 
 /** One more pump of the class that is there, with strainer, check valve, circuit and rule, joined by a Y behind the first. */
 function secondPump(state: OperatingState, wanted: number, context: FixContext): Fix[] {

@@ -2,9 +2,7 @@ import { makeHighPressurePump } from '../../kinds/junctions/high-pressure-pump/i
 import { makePulsationDamper } from '../../kinds/plumbing/pulsation-damper/shape.ts';
 import { bypassRegulator, filter, jobWith, portsOf, pumpElement, run, strainer, tank } from '../pieces.ts';
 import type { Pattern } from './pattern.ts';
-
-const PSI = 6894.757293168;
-const HP = 745.6998715822702;
+import { HP, PSI } from '../../quantities/constants.ts';
 
 /** The low side of a direct-injected engine: in-tank pump and regulator, one line to the cam-driven pump. */
 export const directInjection: Pattern = {

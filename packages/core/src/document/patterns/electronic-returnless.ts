@@ -1,8 +1,7 @@
 import { USUAL_DRIVER } from '../../kinds/plumbing/pump/shape.ts';
 import { filter, jobWith, pumpElement, rail, run, strainer, tank } from '../pieces.ts';
 import type { Pattern } from './pattern.ts';
-
-const PSI = 6894.757293168;
+import { PSI } from '../../quantities/constants.ts';
 
 /** The engine's controller drives the pump from a rail-pressure sensor: one line, no regulator, no return. */
 export const electronicReturnless: Pattern = {

@@ -4,7 +4,6 @@ import {
   controllerCircuit,
   filter,
   jobWith,
-  LPH,
   pumpElement,
   rail,
   run,
@@ -13,9 +12,7 @@ import {
 } from '../pieces.ts';
 import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
 import type { Pattern } from './pattern.ts';
-
-const PSI = 6894.757293168;
-const HP = 745.6998715822702;
+import { HP, PSI, LPH } from '../../quantities/constants.ts';
 
 /** One big brushless pump whose speed follows a 0–5 V signal. */
 export const speedControlled: Pattern = {

@@ -1,20 +1,9 @@
 import { boostRule } from '../triggers.ts';
 import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
-import {
-  checkValve,
-  filter,
-  jobWith,
-  LPH,
-  pumpCircuit,
-  pumpElement,
-  rail,
-  run,
-  tank,
-  tee,
-} from '../pieces.ts';
+import { checkValve, filter, jobWith, pumpCircuit, pumpElement, rail, run, tank, tee } from '../pieces.ts';
 import type { Pattern } from './pattern.ts';
+import { PSI, LPH } from '../../quantities/constants.ts';
 
-const PSI = 6894.757293168;
 const FACTORY_PSI = 58;
 
 /** An added pump draws through a coarse filter and a tee; its regulator's return comes back into that tee. */

@@ -1,20 +1,9 @@
 import { boostRule } from '../triggers.ts';
 import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
-import {
-  checkValve,
-  jobWith,
-  LPH,
-  pumpCircuit,
-  pumpElement,
-  rail,
-  run,
-  strainer,
-  tank,
-  tee,
-} from '../pieces.ts';
+import { checkValve, jobWith, pumpCircuit, pumpElement, rail, run, strainer, tank, tee } from '../pieces.ts';
 import type { Pattern } from './pattern.ts';
+import { PSI, LPH } from '../../quantities/constants.ts';
 
-const PSI = 6894.757293168;
 const FACTORY_PSI = 58;
 
 /** The car's own supply stays; a second pump with its own pick-up and regulator feeds the same rail under boost. */

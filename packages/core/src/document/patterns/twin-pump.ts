@@ -13,8 +13,7 @@ import {
   yFitting,
 } from '../pieces.ts';
 import type { Pattern } from './pattern.ts';
-
-const PSI = 6894.757293168;
+import { PSI } from '../../quantities/constants.ts';
 
 /** Two pumps in one hanger, the second staged by boost; each with its check valve, fuse and relay. */
 export const twinPump: Pattern = {

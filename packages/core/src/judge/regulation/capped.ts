@@ -3,6 +3,7 @@ import type { JobDocument } from '../../document/job-document.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
 import { REFERENCE_BOOST } from '../limits.ts';
+import { HP } from '../../quantities/constants.ts';
 
 export type CappedRails = Found<
   'CAPPED_RAILS',
@@ -16,7 +17,6 @@ export type CappedRails = Found<
 >;
 
 /** Power from which dead-ended rails are worth a word, and from which they should be fed through, W (600 and 1,000 hp; common practice). */
-const HP = 745.6998715822702;
 const WORTH_A_WORD = 600 * HP;
 const FED_THROUGH = 1000 * HP;
 

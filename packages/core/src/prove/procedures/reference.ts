@@ -1,10 +1,10 @@
 import { within } from '../bands.ts';
 import type { MeasuredProcedure, Step } from '../contract.ts';
 import { solvedAt, type Car } from '../predict.ts';
+import { PSI } from '../../quantities/constants.ts';
 
 /** Hand-pump pressures tried, Pa: as they are read on the pump, in psi. */
 const APPLIED_PSI = [0, 5, 10, 15] as const;
-const PSI = 6894.757293168;
 
 export const reference: MeasuredProcedure = {
   id: 'reference',

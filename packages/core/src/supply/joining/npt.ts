@@ -1,7 +1,6 @@
 import { quantity } from '../../fields/field.ts';
 import { NPT_PITCH, type NptSize } from '../../kinds/ports/faces.ts';
-
-const INCH = 0.0254;
+import { INCH } from '../../quantities/constants.ts';
 
 export interface NptThread {
   /** Drill for a taper tap in a straight hole, and where the hole is tapered with a reamer first. */

@@ -3,8 +3,7 @@ import { isLevel, signalOf } from '@venula/core/trigger';
 import type { JobDocument, PumpTrigger } from '@venula/core/document';
 import type { PatchOperation } from '@venula/core/outcome';
 import type { Term } from '@venula/core/trigger';
-
-const PSI = 6894.757293168;
+import { PSI } from '@venula/core/quantities';
 
 /** What a condition can say, in the order it is offered; "!" is its opposite. */
 export const SAYINGS: readonly (readonly [string, string])[] = [

@@ -8,8 +8,7 @@ import { elevation } from '../fields.ts';
 import { factoryAtRest, factorySource } from './law.ts';
 
 import { junctionPort } from '../../ports/port-fields.ts';
-
-const LPH = 1e-3 / 3600;
+import { LPH } from '../../../quantities/constants.ts';
 
 /** The car's own supply, kept as it is: holds its set pressure up to its capacity, never takes fuel back. */
 const shape = withSources({

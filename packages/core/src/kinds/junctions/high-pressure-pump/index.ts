@@ -7,8 +7,8 @@ import { BARE, type JunctionKind } from '../../contract.ts';
 import { elevation, WALLS } from '../fields.ts';
 
 import { junctionPort } from '../../ports/port-fields.ts';
+import { PSI } from '../../../quantities/constants.ts';
 
-const PSI = 6894.757293168;
 const heard = (label: string, usual: number) =>
   optional(
     quantity({ label, dimension: 'pressure', unit: 'Pa', min: 0, max: 50e6, usual, absent: 'not known' }),

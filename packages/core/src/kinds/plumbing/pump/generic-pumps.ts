@@ -1,4 +1,5 @@
 import type { PumpModel, PumpType } from './pump-model.ts';
+import { LPH } from '../../../quantities/constants.ts';
 
 export interface CataloguePump {
   readonly id: string;
@@ -7,7 +8,6 @@ export interface CataloguePump {
   readonly source: string;
 }
 
-const LPH = 1e-3 / 3600;
 const PRESSURES = [0, 200, 300, 400, 500, 600, 700].map((kpa) => kpa * 1e3);
 
 const pump = (

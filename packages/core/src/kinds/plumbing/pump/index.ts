@@ -3,6 +3,7 @@ import { steady, type PlumbingKind } from '../../contract.ts';
 import { bosses, IN_TANK, known } from '../../ports/usual.ts';
 import { stoppedPump } from './law.ts';
 import { makePump, pumpShape, type Pump } from './shape.ts';
+import { PSI } from '../../../quantities/constants.ts';
 
 const stronger = (c: Pump['curve']): Pump['curve'] => ({ ...c, flows: c.flows.map((q) => q * 1.15) });
 
@@ -16,7 +17,7 @@ const TYPES = {
 function specified({ type, curve, outletCheck }: Pump): string {
   const at = Math.floor(curve.pressures.length / 2);
   const [pa, flow] = [curve.pressures[at]!, curve.flows[at]!];
-  const point = `${Math.round(flow * 3.6e6)} L/h at ${Math.round(pa / 6894.757)} psi (${Math.round(pa / 1e3)} kPa) and ${curve.volts} V`;
+  const point = `${Math.round(flow * 3.6e6)} L/h at ${Math.round(pa / PSI)} psi (${Math.round(pa / 1e3)} kPa) and ${curve.volts} V`;
   return `${TYPES[type]}, ${point}${outletCheck ? ', check valve in its outlet' : ''}`;
 }
 

@@ -1,5 +1,6 @@
 import { ENDS, type EndId } from './ends.ts';
 import { HOSE_KINDS, type Dash, type HoseKindId } from './hoses.ts';
+import { DASH } from '../../../quantities/constants.ts';
 
 /** How far a hose end reaches: from the seat of its nut to its bend, the bend, and on to where the hose begins. m. */
 export interface EndSize {
@@ -10,8 +11,6 @@ export interface EndSize {
   /** How far it turns, rad. */
   readonly turn: number;
 }
-
-const SIXTEENTH = 0.0254 / 16;
 
 /**
  * Sizes of a hose end: the same rule for every size, close to what most makers draw. The drawing of the end on the bench wins.
@@ -31,7 +30,7 @@ export function endSize(end: EndId, dash: Dash): EndSize {
   const drilled = end === 'block-90';
   return {
     stub: 0.006 + (drilled ? 0.0015 : 0.001) * dash,
-    radius: drilled ? 0 : 1.5 * dash * SIXTEENTH,
+    radius: drilled ? 0 : 1.5 * dash * DASH,
     tail,
     turn,
   };

@@ -3,6 +3,7 @@ import { HOSE_KINDS, type Dash, type HoseKindId } from './hoses.ts';
 import { bendLoss, hoseEndLoss } from '../../../flow/minor-losses.ts';
 import type { PipeGeometry } from '../../../flow/pipe.ts';
 import type { Run } from './shape.ts';
+import { DASH } from '../../../quantities/constants.ts';
 
 /**
  * Inside diameter of a hose or tube size; the nearest larger size where the kind does not come in this one.
@@ -29,7 +30,7 @@ export const leastRadius = (hose: HoseKindId, dash: Dash): number =>
 /** Outside of a line over its nominal size: braid and cover (typical). */
 const OUTSIDE = 1.5;
 /** Outside diameter of a line, m. */
-export const outsideOf = (dash: Dash): number => OUTSIDE * dash * (0.0254 / 16);
+export const outsideOf = (dash: Dash): number => OUTSIDE * dash * DASH;
 
 /** As measured, else as its size has it, m. */
 export const runBore = (run: Run): number => run.boreM ?? boreOf(run.hose, run.dash);

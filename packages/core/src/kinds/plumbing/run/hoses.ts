@@ -2,6 +2,7 @@
  * Hose and tube kinds. Values are quoted from memory of the named standards (SAE 100R14, SAE J30, SAE J2260);
  * check against the maker. Every one can be overridden on the run itself.
  */
+import { PSI } from '../../../quantities/constants.ts';
 export const DASH_SIZES = [3, 4, 5, 6, 8, 10, 12, 16] as const;
 export type Dash = (typeof DASH_SIZES)[number];
 
@@ -40,7 +41,6 @@ export interface HoseKind {
 
 const mm = (table: Partial<Record<Dash, number>>): Partial<Record<Dash, number>> =>
   Object.fromEntries(Object.entries(table).map(([dash, v]) => [dash, v / 1000]));
-const PSI = 6894.757293168;
 const tubeBores = mm({ 3: 3.0, 4: 4.6, 5: 6.2, 6: 7.7, 8: 10.9, 10: 14.1, 12: 17.3, 16: 23.6 });
 
 export const HOSE_KINDS: Readonly<Record<HoseKindId, HoseKind>> = {
