@@ -1,6 +1,7 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { applyPatch } from '../edit/apply-patch.ts';
-import { Engine, type Available } from '../engine/engine.ts';
+import { Engine } from '../engine/engine.ts';
+import type { Available } from '../engine/coupled-solution.ts';
 import { evaluateState } from '../engine/observe/state-result.ts';
 import { AS_PLANNED } from '../engine/parameters.ts';
 import type { StateValues } from '../engine/results.ts';

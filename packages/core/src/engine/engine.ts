@@ -1,15 +1,20 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { feedingPumps, hasFactorySupply } from '../document/feeding-pumps.ts';
-import type { SolveReport } from '../outcome/solve-report.ts';
-import type { PumpPoint } from '../kinds/plumbing/pump/pump-model.ts';
+import {
+  CoupledSolution,
+  type Available,
+  type CoupledSolve,
+  type Electric,
+  type PumpOperating,
+} from './coupled-solution.ts';
 import type { NetworkSolution, NetworkSolve } from './network/network-result.ts';
 import { NetworkSolver } from './network/network-solver.ts';
-import type { CircuitSolution } from './electric/circuit-elements.ts';
 import type { PowerNetwork, PowerSnapshot } from './electric/power-network.ts';
 import { PumpSupply, type SuppliedPump } from './electric/pump-supply.ts';
 import type { PumpDriver } from '../kinds/plumbing/pump/shape.ts';
 import { stoppedConductance } from '../kinds/plumbing/pump/law.ts';
 import { loadCurrent, loadRuns, powerNetwork } from './electric/circuits.ts';
+import { LPH } from '../quantities/constants.ts';
 import { gauge } from '../quantities/pressure.ts';
 import { sameTopology } from './graph.ts';
 import { drive } from './limits/driven-duty.ts';
@@ -21,61 +26,12 @@ import { AS_PLANNED, type Parameters } from './parameters.ts';
 import { FuelTemperatures } from './observe/temperatures.ts';
 import type { OperatingState } from './states.ts';
 
-export interface PumpOperating extends PumpPoint {
-  readonly volts: number;
-  /** Pressure rise, Pa. */
-  readonly rise: number;
-  readonly circuit?: CircuitSolution;
-  /** What its controller asks for, 0–1. */
-  readonly command?: number;
-  /** Its inlet is at the fuel's vapor pressure: it moves what the suction lets through as liquid, and no more. */
-  readonly cavitates?: true;
-}
-
-/** One settled state. What is electric about it is put together only when asked for: a search asks for the flow alone. */
-export class CoupledSolution {
-  private made: Electric | undefined;
-
-  constructor(
-    readonly network: NetworkSolution,
-    /** What the engine gets, m³/s: less than it wants where its injectors pass no more at the pressure they get. */
-    readonly delivered: number,
-    private readonly make: () => Electric,
-  ) {}
-
-  get pumps(): ReadonlyMap<string, PumpOperating> {
-    return (this.made ??= this.make()).pumps;
-  }
-
-  /** Circuits of the other loads that are on, by load id. */
-  get loads(): ReadonlyMap<string, CircuitSolution> {
-    return (this.made ??= this.make()).loads;
-  }
-}
-
-interface Electric {
-  readonly pumps: ReadonlyMap<string, PumpOperating>;
-  readonly loads: ReadonlyMap<string, CircuitSolution>;
-}
-
-export interface CoupledSolve extends SolveReport {
-  readonly solution: CoupledSolution | null;
-  readonly worstNode: string;
-}
-
 /** A search for available flow starts no lower, m³/s: a bracket cannot grow from nothing. 36 L/h. */
 const LEAST_GUESS = 1e-5;
 /** Rails short of pressure are found in so many turns at most: one runs short as another does. */
 const MOST_ROUNDS = 5;
 /** A pump that moves less than its curve says by this share is held back at its inlet. */
 const HELD_BACK = 1e-4;
-
-/** What the feed side can deliver to the rails at the required pressure, and how it stands then. */
-export interface Available {
-  /** m³/s. */
-  readonly flow: number;
-  readonly solution: CoupledSolution;
-}
 
 /**
  * Plumbing and wiring of one plan solved together, under some parameters. Keeps its networks between operating states, so a
@@ -384,7 +340,7 @@ export class Engine {
 
 const NO_FLOWS: ReadonlyMap<string, number> = new Map();
 /** Below this a regulator counts as not fed at all: 1 L/h in m³/s. */
-const DRY_FLOW = 1e-3 / 3600;
+const DRY_FLOW = LPH;
 const AT_REST = { flowSlope: 0, current: 0, speed: 0, scaled: false, beyondCurve: false, volts: 0 } as const;
 
 /** Net flow of some links into a node, m³/s. */
@@ -401,7 +357,3 @@ function inflow(
   }
   return sum;
 }
-
-/** Sum of all pumps, m³/s. */
-export const pumpFlow = (solution: CoupledSolution): number =>
-  [...solution.pumps.keys()].reduce((sum, id) => sum + (solution.network.links.get(id)?.flow ?? 0), 0);

@@ -4,7 +4,7 @@ import type { ElementKind } from '../document/job-document.ts';
 import type { LinkState } from '../flow/link-law.ts';
 import type { AbsolutePressure, GaugePressure } from '../quantities/pressure.ts';
 import type { CircuitSolution } from './electric/circuit-elements.ts';
-import type { PumpOperating } from './engine.ts';
+import type { PumpOperating } from './coupled-solution.ts';
 import type { Balance } from './observe/tank-balance.ts';
 import type { OperatingState } from './states.ts';
 

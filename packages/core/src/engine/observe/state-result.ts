@@ -4,7 +4,8 @@ import { darcyFriction } from '../../flow/friction.ts';
 import { fuelProperties } from '../../fuel/fuel.ts';
 import { heldPressure } from '../required.ts';
 import { tankBalance } from './tank-balance.ts';
-import { pumpFlow, type CoupledSolution, type Engine } from '../engine.ts';
+import { type Engine } from '../engine.ts';
+import { pumpFlow, type CoupledSolution } from '../coupled-solution.ts';
 import { CUT_OFF } from '../limits/short-rails.ts';
 import type {
   PumpResult,

@@ -1,7 +1,7 @@
 import type { FuelProperties } from '../../fuel/fuel.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import { SparseLu } from '../../numerics/sparse-lu.ts';
-import type { CoupledSolution } from '../engine.ts';
+import type { CoupledSolution } from '../coupled-solution.ts';
 import type { PlumbingGraph } from '../graph.ts';
 import type { StateKind } from '../states.ts';
 import { plumbingKind } from '../../kinds/index.ts';
