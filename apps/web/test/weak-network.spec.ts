@@ -4,8 +4,8 @@ import { FORBIDDEN, resultOf } from './support/shop-server.ts';
 import { Device } from './support/memory-device.ts';
 import { CALM, JOB, Shop, type Tab } from './support/simulated-shop.ts';
 
-/** VENULA_RUNS=2000 is the whole campaign; the suite takes a sample. */
-const RUNS = Number(process.env['VENULA_RUNS'] ?? 60);
+/** The whole campaign is VENULA_SWEEP=100; the suite takes a sample, another one each time. */
+const RUNS = Math.ceil(20 * Number(process.env['VENULA_SWEEP'] ?? 1));
 const FIELDS = [
   '/title',
   '/customer',
@@ -159,8 +159,9 @@ function truthful(tab: Tab, shop: Shop): void {
 }
 
 describe('two people, two tabs each, and a network that drops, doubles, delays and turns away', () => {
-  test(`nothing acknowledged is lost, nothing typed is lost silently, nothing is doubled (${RUNS} runs)`, async () => {
-    for (let seed = 1; seed <= RUNS; seed++) {
+  test('nothing acknowledged is lost, nothing typed is lost silently, nothing is doubled', async () => {
+    const first = Math.floor(Math.random() * 1e9);
+    for (let seed = first; seed < first + RUNS; seed++) {
       try {
         await play(seed);
       } catch (error) {

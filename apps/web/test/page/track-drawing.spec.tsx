@@ -1,15 +1,17 @@
 import { describe, expect, jest, test } from '@jest/globals';
 import { fireEvent, screen } from '@testing-library/react';
-import { evaluatePlan } from '@venula/core/advise';
-import { PATTERNS } from '@venula/core/document';
+import { evaluatePlan, type PlanResult } from '@venula/core/advise';
+import { PATTERNS, type JobDocument } from '@venula/core/document';
 import { plumbTrack } from '../../src/features/plumb/plumb-loop.ts';
 import { LoopDrawing, type LoopDrawingProps } from '../../src/ui/track/loop-drawing.tsx';
 import { inJob } from './support/job.tsx';
 
+const solved = new Map<string, { readonly doc: JobDocument; readonly plan: PlanResult }>();
 const ofPattern = (id: string) => {
   const doc = PATTERNS.find((p) => p.id === id)!.job('x');
-  const plan = evaluatePlan(doc);
-  return { doc, plan };
+  const known = solved.get(id) ?? { doc, plan: evaluatePlan(doc) };
+  solved.set(id, known);
+  return known;
 };
 const draw = (id: string, stateId: string, more: Partial<LoopDrawingProps> = {}) => {
   const { doc, plan } = ofPattern(id);

@@ -9,6 +9,7 @@ import {
   type Chain,
   type FaceId,
 } from '../support/core.ts';
+import { runs } from '../support/sweep.ts';
 
 const ids = Object.keys(FACES) as FaceId[];
 
@@ -112,7 +113,7 @@ describe('adapters between two ports', () => {
         const names = found.chains.map((c) => c.fittings.map((f) => f.name).join());
         expect(new Set(names).size).toBe(names.length);
       }),
-      { numRuns: 400 },
+      { numRuns: runs(120) },
     );
   });
 
@@ -122,7 +123,7 @@ describe('adapters between two ports', () => {
         const [there, back] = [adaptersBetween(a, b), adaptersBetween(b, a)];
         expect(there.ok && there.chains[0]!.fittings.length).toBe(back.ok && back.chains[0]!.fittings.length);
       }),
-      { numRuns: 200 },
+      { numRuns: runs(80) },
     );
   });
 

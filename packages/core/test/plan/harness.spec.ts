@@ -16,6 +16,7 @@ import {
 } from '../support/core.ts';
 import { drawn, RULES } from '../support/control-circuits.ts';
 import { at, key } from '../support/terminals.ts';
+import { runs } from '../support/sweep.ts';
 
 const wrong = (harness: Harness, rules: Rules) => truthTable(harness, rules).filter((r) => !r.right);
 const wireTo = (harness: Harness, terminal: string): string =>
@@ -221,8 +222,8 @@ test('battery posts exchanged under two pumps: no single wire cures it, the exch
 });
 
 describe('the fault campaign', () => {
-  // The whole set takes most of an hour: VENULA_CAMPAIGN_EVERY=1 runs it.
-  const every = Number(process.env['VENULA_CAMPAIGN_EVERY'] ?? 120);
+  // The whole set takes most of an hour: VENULA_SWEEP=250 runs it.
+  const every = Math.max(1, Math.round(250 / runs(1)));
 
   test('of every single mistake that changes what happens, the place is named; where nothing changes, nothing is said', () => {
     const all = Object.values(RULES).flatMap(mistakes);

@@ -4,8 +4,9 @@ import fc from 'fast-check';
 import { evaluateStates } from '../support/core.ts';
 import { circuitImbalance, imbalance, nodeImbalance } from '../support/balance.ts';
 import { randomStyledJob } from '../support/random-styles.ts';
+import { runs } from '../support/sweep.ts';
 
-test('2,000 systems of every style with every part drawn at random settle, with mass in balance to 1e-9, or say why not', () => {
+test('systems of every style with every part drawn at random settle, with mass in balance to 1e-9, or say why not', () => {
   fc.assert(
     fc.property(randomStyledJob, (doc) => {
       for (const s of evaluateStates(doc)) {
@@ -13,16 +14,16 @@ test('2,000 systems of every style with every part drawn at random settle, with 
         else if (s.state.pumpsOn) expect(imbalance(s)).toBeLessThan(1e-9);
       }
     }),
-    { numRuns: 2000 },
+    { numRuns: runs(600) },
   );
 });
 
-test('in 300 of them every node passes on what it gets, and the volts of every circuit close, to 1e-9', () => {
+test('every node of them passes on what it gets, and the volts of every circuit close, to 1e-9', () => {
   fc.assert(
     fc.property(randomStyledJob, (doc) => {
       expect(nodeImbalance(doc)).toBeLessThan(1e-9);
       expect(circuitImbalance(doc, evaluateStates(doc))).toBeLessThan(1e-9);
     }),
-    { numRuns: 300 },
+    { numRuns: runs(100) },
   );
 });

@@ -6,6 +6,7 @@ import { Engine } from '../../src/engine/engine.ts';
 import { evaluateState } from '../../src/engine/observe/state-result.ts';
 import { otherwise, type Parameters } from '../../src/engine/parameters.ts';
 import { randomStyledJob } from '../support/random-styles.ts';
+import { runs } from '../support/sweep.ts';
 
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
@@ -68,7 +69,7 @@ describe('a parameter does what the same figure in the plan does', () => {
         const fuel = { ...brief.fuel, ethanol: Math.min(1, brief.fuel.ethanol + ethanol) };
         expectSame(varied({ ethanol }, doc), planned({ ...doc, brief: { ...brief, fuel } }));
       }),
-      { numRuns: Number(process.env['VENULA_RUNS'] ?? 10) },
+      { numRuns: runs(10) },
     );
   });
 
@@ -99,7 +100,7 @@ describe('a parameter does what the same figure in the plan does', () => {
           planned({ ...doc, wiring: { ...doc.wiring, circuits } }),
         );
       }),
-      { numRuns: Number(process.env['VENULA_RUNS'] ?? 10) },
+      { numRuns: runs(10) },
     );
   });
 
@@ -119,7 +120,7 @@ describe('a parameter does what the same figure in the plan does', () => {
         };
         expectSame(varied({ dead: [pump] }, doc), planned(stopped));
       }),
-      { numRuns: Number(process.env['VENULA_RUNS'] ?? 10) },
+      { numRuns: runs(10) },
     );
   });
 });
@@ -141,7 +142,7 @@ describe('an engine that takes another one’s networks over', () => {
         // Of another topology nothing is taken over.
         expectSame(seen(new Engine(other, undefined, before)), planned(other));
       }),
-      { numRuns: Number(process.env['VENULA_RUNS'] ?? 10) },
+      { numRuns: runs(10) },
     );
   });
 
@@ -163,7 +164,7 @@ describe('an engine that takes another one’s networks over', () => {
         );
         expectSame(planned(withLoss(0)), planned(withLoss(1e-3)));
       }),
-      { numRuns: Number(process.env['VENULA_RUNS'] ?? 10) },
+      { numRuns: runs(10) },
     );
   });
 });

@@ -2,6 +2,7 @@ import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { auditFixes } from '../support/fix-audit.ts';
 import { randomFaultyJob } from '../support/random-faults.ts';
+import { runs } from '../support/sweep.ts';
 
 /**
  * The full sweep is packages/core/bench/fix-sweep.mjs, 2,000 plans; here as many as the suite has time for. A failure prints the
@@ -15,7 +16,7 @@ test('plans with mistakes: every change that is offered clears or eases its find
       offered += fixes;
       expect(troubles).toEqual([]);
     }),
-    { numRuns: Number(process.env['VENULA_RUNS'] ?? 30) },
+    { numRuns: runs(30) },
   );
   expect(offered).toBeGreaterThan(30);
 });

@@ -1,6 +1,6 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render, type RenderResult } from '@testing-library/react';
-import { evaluatePlan } from '@venula/core/advise';
+import { evaluatePlan, type PlanResult } from '@venula/core/advise';
 import type { JobDocument } from '@venula/core/document';
 import type { PatchOperation } from '@venula/core/outcome';
 import type { ReactNode } from 'react';
@@ -61,6 +61,9 @@ function editsOf(start: JobDocument): {
   return { edits, made };
 }
 
+/** A plan that stands in many small pieces of a page is judged once. */
+const judged = new WeakMap<JobDocument, PlanResult>();
+
 /** The plan judged by the core itself, at once. */
 function plansOf(fault: string | null): PlanSource {
   let live: LivePlan = { states: [], first: null, plan: null, judged: false, fault };
@@ -70,7 +73,8 @@ function plansOf(fault: string | null): PlanSource {
     subscribe,
     solve(doc) {
       if (fault !== null) return;
-      const plan = evaluatePlan(doc);
+      const plan = judged.get(doc) ?? evaluatePlan(doc);
+      judged.set(doc, plan);
       live = { states: plan.states, first: null, plan, judged: true, fault };
       tell();
     },
