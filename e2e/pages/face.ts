@@ -33,24 +33,35 @@ function measure(): string[] {
     (el.getAttribute('aria-label') ?? el.textContent ?? '').replace(/\s+/g, ' ').trim().slice(0, 60) ||
     el.outerHTML.slice(0, 100);
 
-  const hiddenTo = (el: Element): boolean => {
-    for (let e: Element | null = el; e; e = e.parentElement) {
-      const s = getComputedStyle(e);
-      if (s.visibility === 'hidden' || s.display === 'none' || s.opacity === '0') return true;
-      // Words for a screen reader stand in a box of one pixel.
-      if (s.position === 'absolute' && e.clientWidth <= 1 && e.clientHeight <= 1 && s.overflow !== 'visible')
-        return true;
-    }
-    return false;
+  /** What is asked of many things, worked out once for each thing above them. */
+  const upwards = <T>(own: (el: Element) => T | undefined, otherwise: T): ((el: Element | null) => T) => {
+    const known = new Map<Element, T>();
+    const of = (el: Element | null): T => {
+      if (!el) return otherwise;
+      const before = known.get(el);
+      if (before !== undefined) return before;
+      const found = own(el) ?? of(el.parentElement);
+      known.set(el, found);
+      return found;
+    };
+    return of;
   };
+  const hiddenTo = upwards<boolean>((e) => {
+    const s = getComputedStyle(e);
+    if (s.visibility === 'hidden' || s.display === 'none' || s.opacity === '0') return true;
+    // Words for a screen reader stand in a box of one pixel.
+    return s.position === 'absolute' && e.clientWidth <= 1 && e.clientHeight <= 1 && s.overflow !== 'visible'
+      ? true
+      : undefined;
+  }, false);
+  const frame = upwards<Element>((e) => {
+    const s = getComputedStyle(e);
+    return ['auto', 'scroll'].includes(s.overflowY) || ['fixed', 'sticky'].includes(s.position)
+      ? e
+      : undefined;
+  }, document.documentElement);
   /** What moves on its own: what stands in another lies under it or over it, not beside. */
-  const frameOf = (el: Element): Element | null => {
-    for (let e = el.parentElement; e; e = e.parentElement) {
-      const s = getComputedStyle(e);
-      if (['auto', 'scroll'].includes(s.overflowY) || ['fixed', 'sticky'].includes(s.position)) return e;
-    }
-    return null;
-  };
+  const frameOf = (el: Element): Element => frame(el.parentElement);
   const scaleOf = (el: Element): number => {
     const m = el instanceof SVGGraphicsElement ? el.getScreenCTM() : null;
     return m ? Math.hypot(m.a, m.b) : 1;

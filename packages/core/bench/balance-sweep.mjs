@@ -4,12 +4,10 @@
  * worst, and how many are worse than 1e-9. Needs the core built (npm run build:ts).
  */
 import fc from 'fast-check';
+import { evaluateStates } from '../dist/public/advise.js';
 import { testSupport } from './test-support.mjs';
 
-const { circuitImbalance, evaluateStates, nodeImbalance, randomStyledJob } = await testSupport(
-  'balance',
-  'random-styles',
-);
+const { circuitImbalance, nodeImbalance, randomStyledJob } = await testSupport('balance', 'random-styles');
 
 const systems = Number(process.argv[2] ?? 20_000);
 const worst = { mass: 0, current: 0 };

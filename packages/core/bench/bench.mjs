@@ -4,45 +4,35 @@
  */
 import { Project, Workspace } from 'epanet-js';
 import { readFileSync } from 'node:fs';
-import { testSupport } from './test-support.mjs';
-
-const {
-  adaptersBetween,
-  addLoad,
-  applyPatch,
-  boostRule,
+import { NetworkSolver } from '../dist/engine/network/network-solver.js';
+import { operatingStates } from '../dist/engine/states.js';
+import { spacePath } from '../dist/fit/space-path.js';
+import { pipeRun } from '../dist/flow/pipe.js';
+import {
+  SizingSearch,
   confidenceSamples,
-  drawnShape,
-  ELBOWS,
-  driveLanes,
-  driveMoments,
-  drivePressure,
   evaluatePlan,
   evaluateStates,
-  fitHoseEnds,
-  gauge,
-  harnessOf,
-  NetworkSolver,
-  operatingStates,
-  PART_FACE_IDS,
-  passings,
-  PATTERNS,
-  pipeRun,
-  posesOf,
-  readJob,
-  rulesOf,
-  setRule,
-  setTap,
-  spacePath,
-  tableSignals,
-  SizingSearch,
   sizingChoices,
-  standardDrive,
-  truthTable,
+} from '../dist/public/advise.js';
+import { PATTERNS, boostRule, rulesOf, setRule } from '../dist/public/document.js';
+import { addLoad, applyPatch, setTap } from '../dist/public/edit.js';
+import {
+  ELBOWS,
+  drawnShape,
+  fitHoseEnds,
+  passings,
+  posesOf,
   usualKeepOuts,
   usualPoints,
   usualVehicle,
-} = await testSupport();
+} from '../dist/public/fit.js';
+import { readJob } from '../dist/public/formats.js';
+import { harnessOf, tableSignals, truthTable } from '../dist/public/harness.js';
+import { gauge } from '../dist/public/quantities.js';
+import { driveLanes, driveMoments, drivePressure, standardDrive } from '../dist/public/replay.js';
+import { PART_FACE_IDS, adaptersBetween } from '../dist/public/supply.js';
+
 const { Engine } = await import('../dist/engine/engine.js');
 
 const DENSITY = 745;

@@ -4,10 +4,15 @@
  * each solve ended and those without an answer. Minutes; the tests try a sample. Needs the core built (npm run build:ts).
  */
 import fc from 'fast-check';
+import { evaluateStates } from '../dist/public/advise.js';
+import { sayEnding } from '../dist/public/say.js';
 import { testSupport } from './test-support.mjs';
 
-const { evaluateStates, fieldsAtTheirEnds, largeDocument, randomDocument, randomStyledJob, sayEnding } =
-  await testSupport('examples', 'random-documents', 'random-styles');
+const { fieldsAtTheirEnds, largeDocument, randomDocument, randomStyledJob } = await testSupport(
+  'examples',
+  'random-documents',
+  'random-styles',
+);
 
 /** What is no failure of the solver: it settled, or nothing could, and the answer says why (a rail no line leads to: adrift). */
 const NO_STEADY_STATE = new Set(['settled', 'closed-in', 'no-rail', 'unusable', 'dry-rail', 'adrift']);

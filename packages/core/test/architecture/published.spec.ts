@@ -1,17 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { fullReturnJob } from '../../src/public/document.ts';
 import {
   checkJob,
   checkSchema,
   fieldAt,
   formAt,
-  fullReturnJob,
   jobSchema,
   labelAt,
   valueAt,
   valueCalled,
-} from '../support/core.ts';
+} from '../../src/public/formats.ts';
 import { startingJobs, withField } from '../support/random-documents.ts';
 
 const docs = (name: string): unknown =>

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { explained, TERMS } from '../support/core.ts';
+import { explained, TERMS } from '../../src/public/say.ts';
 
 const ROOT = resolve(__dirname, '../../../..');
 const sources = (dir: string): string =>

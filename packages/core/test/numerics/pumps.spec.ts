@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { pumpFromPoint, pumpLaw, PUMPS, threeNumberPull, type PumpModel } from '../support/core.ts';
+import { pumpLaw, type PumpModel } from '../../src/kinds/plumbing/pump/pump-model.ts';
+import { threeNumberPull } from '../../src/public/demand.ts';
+import { pumpFromPoint, PUMPS } from '../../src/public/kinds.ts';
 import { LPH } from '../support/units.ts';
 
 describe('curves at several volts', () => {

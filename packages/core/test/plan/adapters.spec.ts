@@ -1,14 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  adaptersBetween,
-  ELBOW_FITTINGS,
-  FITTINGS,
-  FACES,
-  mate,
-  type Chain,
-  type FaceId,
-} from '../support/core.ts';
+import { FACES } from '../../src/kinds/ports/faces.ts';
+import { adaptersBetween, type Chain, type FaceId } from '../../src/public/supply.ts';
+import { ELBOW_FITTINGS, FITTINGS } from '../../src/supply/joining/fittings.ts';
+import { mate } from '../../src/supply/joining/mating.ts';
 import { runs } from '../support/sweep.ts';
 
 const ids = Object.keys(FACES) as FaceId[];

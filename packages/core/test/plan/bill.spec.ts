@@ -1,21 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  billOfMaterials,
-  branchAt,
-  BRANCH_ENDS,
-  connectionsOf,
-  FACES,
-  fullReturnJob,
-  jointList,
-  makeVent,
-  PATTERNS,
-  sold,
-  wiringSheet,
-  type BillLine,
-  type JobDocument,
-} from '../support/core.ts';
 import { JOINT_RULES } from '../../src/supply/joining/joint-rules.ts';
+import { FACES } from '../../src/kinds/ports/faces.ts';
+import { fullReturnJob, type JobDocument, makeVent, PATTERNS } from '../../src/public/document.ts';
+import { BRANCH_ENDS, branchAt } from '../../src/public/edit.ts';
+import { wiringSheet } from '../../src/public/harness.ts';
+import { type BillLine, billOfMaterials, connectionsOf, jointList, sold } from '../../src/public/supply.ts';
 import { applied, example } from '../support/examples.ts';
 import { routed } from '../support/route-cases.ts';
 

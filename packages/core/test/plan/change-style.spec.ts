@@ -1,12 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  changeStyle,
-  evaluatePlan,
-  evaluateStates,
-  PATTERNS,
-  readJob,
-  type JobDocument,
-} from '../support/core.ts';
+import { evaluatePlan, evaluateStates } from '../../src/public/advise.ts';
+import { type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { changeStyle } from '../../src/public/edit.ts';
+import { readJob } from '../../src/public/formats.ts';
 import { applied } from '../support/examples.ts';
 
 const pattern = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.job('x');

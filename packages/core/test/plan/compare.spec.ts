@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { compareJobs, fullReturnJob } from '../support/core.ts';
+import { compareJobs } from '../../src/public/advise.ts';
+import { fullReturnJob } from '../../src/public/document.ts';
 import { applied, example } from '../support/examples.ts';
 
 describe('comparing two plans', () => {

@@ -1,12 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  confidenceSamples,
-  evaluatePlan,
-  fullReturnJob,
-  summarizeConfidence,
-  UNCERTAIN,
-} from '../support/core.ts';
 import { normalQuantile, quasiRandom } from '../../src/numerics/quasi-random.ts';
+import { UNCERTAIN } from '../../src/advise/confidence.ts';
+import { confidenceSamples, evaluatePlan, summarizeConfidence } from '../../src/public/advise.ts';
+import { fullReturnJob } from '../../src/public/document.ts';
 import { applied } from '../support/examples.ts';
 
 const doc = fullReturnJob('x');

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { cuttingPlan, kitLines, type Offcut, type Piece, type Sold } from '../support/core.ts';
+import { cuttingPlan, kitLines, type Offcut, type Piece } from '../../src/public/supply.ts';
+import type { Sold } from '../../src/supply/cutting.ts';
 import { FOOT } from '../support/units.ts';
 
 const BY_FOOT: Sold = { by: 'step', step: FOOT, longest: 15 };

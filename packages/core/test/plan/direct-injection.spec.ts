@@ -1,13 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  branchAt,
-  evaluatePlan,
-  evaluateStates,
-  highPressureCapacity,
-  jointList,
-  PATTERNS,
-  type JobDocument,
-} from '../support/core.ts';
+import { highPressureCapacity } from '../../src/kinds/junctions/high-pressure-pump/index.ts';
+import { evaluatePlan, evaluateStates } from '../../src/public/advise.ts';
+import { type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { branchAt } from '../../src/public/edit.ts';
+import { jointList } from '../../src/public/supply.ts';
 import { applied, found } from '../support/examples.ts';
 import { LPH, PSI } from '../support/units.ts';
 

@@ -1,16 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  evaluateStates,
-  findPulls,
-  fullReturnJob,
-  guessLogColumns,
-  judgeLog,
-  PATTERNS,
-  readDriveLog,
-  type JobDocument,
-  type LogSeries,
-} from '../support/core.ts';
+import { evaluateStates } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { guessLogColumns, readDriveLog } from '../../src/public/formats.ts';
+import { findPulls, judgeLog, type LogSeries } from '../../src/public/prove.ts';
 import { demoJobs } from '../support/examples.ts';
 import { PSI } from '../support/units.ts';
 

@@ -1,16 +1,10 @@
-import { sayEnding } from '../support/core.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  BRANCH_ENDS,
-  branchAt,
-  checkJob,
-  evaluateStates,
-  fullReturnJob,
-  PATTERNS,
-  removePath,
-  type JobDocument,
-} from '../support/core.ts';
+import { evaluateStates } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { BRANCH_ENDS, branchAt, removePath } from '../../src/public/edit.ts';
+import { checkJob } from '../../src/public/formats.ts';
+import { sayEnding } from '../../src/public/say.ts';
 import { imbalance } from '../support/balance.ts';
 import { applied } from '../support/examples.ts';
 

@@ -1,18 +1,10 @@
-import { sayEnding } from '../support/core.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  checkJob,
-  evaluateStates,
-  fullReturnJob,
-  insertPart,
-  movePart,
-  NEW_PARTS,
-  PATTERNS,
-  removePart,
-  splitRun,
-  type JobDocument,
-} from '../support/core.ts';
+import { evaluateStates } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { insertPart, movePart, NEW_PARTS, removePart, splitRun } from '../../src/public/edit.ts';
+import { checkJob } from '../../src/public/formats.ts';
+import { sayEnding } from '../../src/public/say.ts';
 import { applied } from '../support/examples.ts';
 import { imbalance } from '../support/balance.ts';
 

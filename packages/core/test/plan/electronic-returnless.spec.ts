@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { evaluatePlan, evaluateStates, PATTERNS, USUAL_DRIVER, type JobDocument } from '../support/core.ts';
+import { evaluatePlan, evaluateStates } from '../../src/public/advise.ts';
+import { type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { USUAL_DRIVER } from '../../src/public/kinds.ts';
 import { applied, found } from '../support/examples.ts';
 import { PSI } from '../support/units.ts';
 

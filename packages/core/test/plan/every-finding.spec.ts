@@ -1,22 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
+import type { FindingCode } from '../../src/judge/all.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
 import {
-  addLoad,
   boostRule,
-  evaluatePlan,
   fullReturnJob,
-  harnessOf,
+  type JobDocument,
   makeVent,
   PATTERNS,
   ruleOf,
   setRule,
-  setTap,
-  type JobDocument,
-  type PatchOperation,
   type TerminalRef,
-  valueAt,
-  USUAL_DRIVER,
-} from '../support/core.ts';
-import type { FindingCode } from '../../src/judge/all.ts';
+} from '../../src/public/document.ts';
+import { addLoad, setTap } from '../../src/public/edit.ts';
+import { valueAt } from '../../src/public/formats.ts';
+import { harnessOf } from '../../src/public/harness.ts';
+import { USUAL_DRIVER } from '../../src/public/kinds.ts';
+import type { PatchOperation } from '../../src/public/outcome.ts';
 import { applied, demoJobs, example } from '../support/examples.ts';
 import { JOINT_CASES } from '../support/joint-cases.ts';
 import { ROUTE_CASES } from '../support/route-cases.ts';

@@ -1,14 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  driveLanes,
-  driveMoments,
-  drivePressure,
-  PATTERNS,
-  railDips,
-  rulesOf,
-  standardDrive,
-  type JobDocument,
-} from '../support/core.ts';
+import { type JobDocument, PATTERNS, rulesOf } from '../../src/public/document.ts';
+import { driveLanes, driveMoments, drivePressure, railDips, standardDrive } from '../../src/public/replay.ts';
 import { applied } from '../support/examples.ts';
 
 const addOn = PATTERNS.find((p) => p.id === 'supplementary')!.job('x');

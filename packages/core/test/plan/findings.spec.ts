@@ -1,14 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  billOfMaterials,
-  evaluatePlan,
-  findingFingerprint,
-  fullReturnJob,
-  jointList,
-  operatingStates,
-  wayDrop,
-  type JobDocument,
-} from '../support/core.ts';
+import { operatingStates } from '../../src/engine/states.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument } from '../../src/public/document.ts';
+import { wayDrop } from '../../src/public/engine.ts';
+import { findingFingerprint } from '../../src/public/outcome.ts';
+import { billOfMaterials, jointList } from '../../src/public/supply.ts';
 import { applied, example, found } from '../support/examples.ts';
 import { LPH } from '../support/units.ts';
 

@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
-import { fullReturnJob, PATTERNS, waysToForce, type JobDocument } from '../support/core.ts';
+import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { waysToForce } from '../../src/public/prove.ts';
 import { applied, demoJobs } from '../support/examples.ts';
 
 const ruled = (any: unknown, overrideS = 0): JobDocument =>

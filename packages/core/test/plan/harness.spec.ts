@@ -1,19 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  allTerminals,
-  findRepairs,
-  fullReturnJob,
-  HarnessModel,
-  realiseRules,
-  rulesOf,
-  signalKey,
-  tableSignals,
-  terminalName,
-  truthTable,
-  type Harness,
-  type Rules,
-  type TerminalRef,
-} from '../support/core.ts';
+import type { Rules } from '../../src/document/triggers.ts';
+import { HarnessModel } from '../../src/harness/behave.ts';
+import { realiseRules } from '../../src/harness/realise.ts';
+import { findRepairs } from '../../src/harness/repair.ts';
+import { fullReturnJob, type Harness, rulesOf, type TerminalRef } from '../../src/public/document.ts';
+import { allTerminals, terminalName } from '../../src/public/edit.ts';
+import { tableSignals, truthTable } from '../../src/public/harness.ts';
+import { signalKey } from '../../src/public/trigger.ts';
 import { drawn, RULES } from '../support/control-circuits.ts';
 import { at, key } from '../support/terminals.ts';
 import { runs } from '../support/sweep.ts';

@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
-import { evaluatePlan, fullReturnJob } from '../support/core.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { fullReturnJob } from '../../src/public/document.ts';
 import { applied, found } from '../support/examples.ts';
 
 const ruled = (kind: 'rpm' | 'boost', above: number, below: number) =>

@@ -1,18 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  billOfMaterials,
-  checkJob,
-  compareJobs,
-  fullReturnJob,
-  layRoute,
-  pictureScale,
-  placeOf,
-  substitutesFor,
-  takeWireWays,
-  wireWays,
-  type JobDocument,
-} from '../support/core.ts';
+import { compareJobs } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument } from '../../src/public/document.ts';
+import { layRoute, pictureScale, placeOf, takeWireWays, wireWays } from '../../src/public/fit.ts';
+import { checkJob } from '../../src/public/formats.ts';
+import { billOfMaterials, substitutesFor } from '../../src/public/supply.ts';
 import { applied } from '../support/examples.ts';
 import { pipe, routed } from '../support/route-cases.ts';
 

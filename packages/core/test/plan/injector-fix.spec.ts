@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { evaluatePlan, fullReturnJob, type JobDocument } from '../support/core.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument } from '../../src/public/document.ts';
 import { applied } from '../support/examples.ts';
 
 const CC = 1e-6 / 60;

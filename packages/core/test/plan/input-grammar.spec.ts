@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { DIMENSIONS, parseQuantity, type Dimension } from '../support/core.ts';
+import { type Dimension, DIMENSIONS, parseQuantity } from '../../src/public/quantities.ts';
 
 /** The page for people is the table of the test: a row that no longer holds fails here. */
 const PAGE = readFileSync(resolve(__dirname, '../../../../docs/input.md'), 'utf8');

@@ -1,17 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  branchAt,
-  BRANCH_ENDS,
-  buildOutcome,
-  connectionsOf,
-  fullReturnJob,
-  jobSheet,
-  jointList,
-  PATTERNS,
-  wiringSheet,
-  type JobDocument,
-} from '../support/core.ts';
+import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { BRANCH_ENDS, branchAt } from '../../src/public/edit.ts';
+import { wiringSheet } from '../../src/public/harness.ts';
+import { buildOutcome, jobSheet } from '../../src/public/prove.ts';
+import { connectionsOf, jointList } from '../../src/public/supply.ts';
 import { applied, demoJobs } from '../support/examples.ts';
 
 const jobs: readonly (readonly [string, JobDocument])[] = [

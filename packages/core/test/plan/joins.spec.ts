@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { evaluateStates, fullReturnJob, PATTERNS, type JobDocument } from '../support/core.ts';
+import { evaluateStates } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import { applied } from '../support/examples.ts';
 import { LPH } from '../support/units.ts';
 

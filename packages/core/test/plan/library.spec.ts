@@ -1,20 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument } from '../../src/public/document.ts';
 import {
-  checkJob,
-  checkLibrary,
-  evaluatePlan,
   fitFromLibrary,
-  fullReturnJob,
   injectorsFromLibrary,
   insertPart,
-  offerFromLibrary,
-  outdatedIn,
-  readLibrary,
-  type JobDocument,
   type LibraryData,
   type LibraryEntry,
-} from '../support/core.ts';
+  offerFromLibrary,
+  outdatedIn,
+} from '../../src/public/edit.ts';
+import { checkJob, checkLibrary, readLibrary } from '../../src/public/formats.ts';
 import { applied, demoJobs } from '../support/examples.ts';
 
 const plain = fullReturnJob('x');

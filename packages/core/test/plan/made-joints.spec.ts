@@ -1,14 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  adaptersBetween,
-  billOfMaterials,
-  evaluatePlan,
-  fullReturnJob,
-  jointList,
-  sayMade,
-  JOINT_RULES,
-  type JobDocument,
-} from '../support/core.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument } from '../../src/public/document.ts';
+import { sayMade } from '../../src/public/edit.ts';
+import { adaptersBetween, billOfMaterials, JOINT_RULES, jointList } from '../../src/public/supply.ts';
 import { applied, demoJobs } from '../support/examples.ts';
 import { jointOf, withTaper } from '../support/joint-cases.ts';
 

@@ -1,17 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { evaluateStates } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import {
-  evaluateStates,
   fitSlope,
-  fullReturnJob,
-  measuredSteps,
   MEASURED_IDS,
   measuredOutcome,
-  PATTERNS,
+  measuredSteps,
   proofMark,
   stepVerdict,
-  type JobDocument,
-} from '../support/core.ts';
+} from '../../src/public/prove.ts';
 import { applied, demoJobs } from '../support/examples.ts';
 import { PSI } from '../support/units.ts';
 

@@ -1,16 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  evaluatePlan,
-  gauge,
-  factorySource,
-  PATTERNS,
-  pumpElement,
-  solveNetwork,
-  trappedVolumes,
-  type ElementOf,
-  type JobDocument,
-  type PatchOperation,
-} from '../support/core.ts';
+import { pumpElement } from '../../src/document/pieces.ts';
+import { solveNetwork } from '../../src/engine/network/network-solver.ts';
+import { trappedVolumes } from '../../src/engine/trapped.ts';
+import { factorySource } from '../../src/kinds/junctions/factory/law.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { type ElementOf, type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import type { PatchOperation } from '../../src/public/outcome.ts';
+import { gauge } from '../../src/public/quantities.ts';
 import { applied, found } from '../support/examples.ts';
 import { LPH, PSI } from '../support/units.ts';
 

@@ -1,27 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
+import { PLUMBING, plumbingKind } from '../../src/kinds/index.ts';
+import { trappedVolumes } from '../../src/engine/trapped.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument, PATTERNS, rulesOf } from '../../src/public/document.ts';
 import {
   addDevice,
   addLoad,
   allTerminals,
-  billOfMaterials,
-  checkJob,
-  evaluatePlan,
-  fullReturnJob,
-  harnessOf,
   insertPart,
   NEW_DEVICES,
-  PATTERNS,
-  readJob,
   removePart,
-  rulesOf,
-  trappedVolumes,
-  truthTable,
-  wireListCsv,
-  wiringSheet,
-  writeJob,
-  type JobDocument,
-} from '../support/core.ts';
-import { PLUMBING, plumbingKind } from '../../src/kinds/index.ts';
+} from '../../src/public/edit.ts';
+import { checkJob, readJob, wireListCsv, writeJob } from '../../src/public/formats.ts';
+import { harnessOf, truthTable, wiringSheet } from '../../src/public/harness.ts';
+import { billOfMaterials } from '../../src/public/supply.ts';
 import { applied } from '../support/examples.ts';
 import { at } from '../support/terminals.ts';
 

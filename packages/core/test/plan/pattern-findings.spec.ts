@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@jest/globals';
-import { evaluatePlan, PATTERNS } from '../support/core.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { PATTERNS } from '../../src/public/document.ts';
 
 /** Every pattern untouched says what docs/methods/patterns.md defends, and no more: code and severity, one row each. */
 const sheet = readFileSync(join(__dirname, '../../../../docs/methods/patterns.md'), 'utf8');

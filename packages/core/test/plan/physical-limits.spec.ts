@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { evaluatePlan, evaluateStates, fullReturnJob, PATTERNS, type JobDocument } from '../support/core.ts';
+import { evaluatePlan, evaluateStates } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import { applied, found } from '../support/examples.ts';
 import { randomFaultyJob } from '../support/random-faults.ts';
 import { LPH } from '../support/units.ts';

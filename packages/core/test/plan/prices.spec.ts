@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
+import { fullReturnJob } from '../../src/public/document.ts';
 import {
+  type BillLine,
   billOfMaterials,
-  fullReturnJob,
   piecedPrice,
   priceList,
   readPrices,
-  type BillLine,
-} from '../support/core.ts';
+} from '../../src/public/supply.ts';
 
 const line = (part: string, quantity: number, unit: 'each' | 'm' = 'each'): BillLine => ({
   group: 'ends',

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { evaluatePlan, proposals, readJob, THERE_NOW } from '../support/core.ts';
+import { evaluatePlan, proposals, THERE_NOW } from '../../src/public/advise.ts';
+import { readJob } from '../../src/public/formats.ts';
 import { HP } from '../support/units.ts';
 
 const start = { title: 'x', induction: 'mild-boost', cylinders: 4, powerW: 420 * HP, ethanol: 0.1 } as const;

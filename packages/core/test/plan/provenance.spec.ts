@@ -1,19 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  checkJob,
-  confidenceSamples,
-  evaluatePlan,
-  figuresOf,
-  fullReturnJob,
-  PATTERNS,
-  readJob,
-  setOrigin,
-  sourceOf,
-  summarizeConfidence,
-  typeFigure,
-  writeJob,
-  type JobDocument,
-} from '../support/core.ts';
+import { confidenceSamples, evaluatePlan, summarizeConfidence } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument, PATTERNS, sourceOf } from '../../src/public/document.ts';
+import { figuresOf, setOrigin, typeFigure } from '../../src/public/edit.ts';
+import { checkJob, readJob, writeJob } from '../../src/public/formats.ts';
 import { applied, found } from '../support/examples.ts';
 
 const doc = fullReturnJob('x');

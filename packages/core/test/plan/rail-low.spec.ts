@@ -1,13 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  evaluatePlan,
-  fullReturnJob,
-  PATTERNS,
-  sizingChoices,
-  SizingSearch,
-  type JobDocument,
-  type PatchOperation,
-} from '../support/core.ts';
+import { evaluatePlan, sizingChoices, SizingSearch } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import type { PatchOperation } from '../../src/public/outcome.ts';
 import { applied } from '../support/examples.ts';
 import { PSI } from '../support/units.ts';
 

@@ -1,13 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  csvCell,
-  fullReturnJob,
-  inertCell,
-  PATTERNS,
-  reminders,
-  recordSheet,
-  type JobDocument,
-} from '../support/core.ts';
+import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { csvCell, inertCell, recordSheet } from '../../src/public/formats.ts';
+import { reminders } from '../../src/public/prove.ts';
 import { applied, demoJobs } from '../support/examples.ts';
 
 const NOTHING = { runs: [], acceptances: [], revisions: [] };

@@ -1,25 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { inRoundFigures, PATTERNS } from '../../src/public/document.ts';
 import {
   addedInRoundFigures,
   addLoad,
   applyPatch,
   BRANCH_ENDS,
   branchAt,
-  checkJob,
-  diffDocuments,
-  editText,
-  evaluatePlan,
-  fieldAt,
-  inRoundFigures,
   insertPart,
   insertSegment,
   NEW_LOADS,
   NEW_PARTS,
   NEW_SEGMENTS,
-  PATTERNS,
-  valueAt,
-  type PatchOperation,
-} from '../support/core.ts';
+} from '../../src/public/edit.ts';
+import { checkJob, diffDocuments, fieldAt, valueAt } from '../../src/public/formats.ts';
+import type { PatchOperation } from '../../src/public/outcome.ts';
+import { editText } from '../../src/public/quantities.ts';
 import { demoJobs } from '../support/examples.ts';
 
 describe('a new plan begins with figures somebody would say', () => {

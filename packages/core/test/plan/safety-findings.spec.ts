@@ -1,17 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  absolute,
-  checkJob,
-  evaluatePlan,
-  fullReturnJob,
-  gasDecay,
-  gauge,
-  PATTERNS,
-  trappedVolumes,
-  wireAmpacity,
-  type JobDocument,
-  type SegmentOf,
-} from '../support/core.ts';
+import type { SegmentOf } from '../../src/document/job-document.ts';
+import { trappedVolumes } from '../../src/engine/trapped.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { wireAmpacity } from '../../src/public/engine.ts';
+import { checkJob } from '../../src/public/formats.ts';
+import { gasDecay } from '../../src/public/prove.ts';
+import { absolute, gauge } from '../../src/public/quantities.ts';
 import { applied, found } from '../support/examples.ts';
 import { PSI } from '../support/units.ts';
 

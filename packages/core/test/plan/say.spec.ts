@@ -1,15 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  evaluatePlan,
-  PATTERNS,
-  PUMPS,
-  pumpFaults,
-  sayAgain,
-  sayEnding,
-  sayFinding,
-  sayPumpFault,
-  sayState,
-} from '../support/core.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { PATTERNS } from '../../src/public/document.ts';
+import { pumpFaults, PUMPS } from '../../src/public/kinds.ts';
+import { sayAgain, sayEnding, sayPumpFault, sayState } from '../../src/public/say.ts';
+import { sayFinding } from '../../src/say/finding.ts';
 import { demoJobs } from '../support/examples.ts';
 
 const findings = [...PATTERNS.map((p) => p.job('x')), ...demoJobs().map(([, doc]) => doc)].flatMap(

@@ -1,16 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
+import { evaluatePlan } from '../../src/public/advise.ts';
 import {
-  evaluatePlan,
   fullReturnJob,
-  PATTERNS,
-  reminders,
-  SHOP_LIMITS,
-  stagingAdvice,
-  withShopLimits,
   type JobDocument,
+  PATTERNS,
+  SHOP_LIMITS,
   type ShopLimit,
   type ShopLimits,
-} from '../support/core.ts';
+  withShopLimits,
+} from '../../src/public/document.ts';
+import { reminders } from '../../src/public/prove.ts';
+import { stagingAdvice } from '../../src/public/replay.ts';
 
 const USUAL = Object.fromEntries(
   Object.entries(SHOP_LIMITS).map(([key, { usual }]) => [key, usual]),

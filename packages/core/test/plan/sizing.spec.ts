@@ -1,14 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  evaluatePlan,
-  fullReturnJob,
-  judgeChoice,
-  paretoFront,
-  PATTERNS,
-  sizingChoices,
-  type SizingChoice,
-  type SizingResult,
-} from '../support/core.ts';
+import { judgeChoice, type SizingChoice } from '../../src/advise/sizing.ts';
+import { evaluatePlan, paretoFront, sizingChoices, type SizingResult } from '../../src/public/advise.ts';
+import { fullReturnJob, PATTERNS } from '../../src/public/document.ts';
 import { applied, example } from '../support/examples.ts';
 
 describe('triggers, injectors and wiring are among what is tried', () => {

@@ -1,19 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
+import { evaluatePlan } from '../../src/public/advise.ts';
 import {
-  addLoad,
-  addCircuit,
   boostRule,
-  evaluatePlan,
   fullReturnJob,
-  harnessOf,
+  type JobDocument,
   PATTERNS,
+  type PumpTrigger,
   ruleOf,
   rulesOf,
   setRule,
-  truthTable,
-  type JobDocument,
-  type PumpTrigger,
-} from '../support/core.ts';
+} from '../../src/public/document.ts';
+import { addCircuit, addLoad } from '../../src/public/edit.ts';
+import { harnessOf, truthTable } from '../../src/public/harness.ts';
 import { applied, found } from '../support/examples.ts';
 
 const pattern = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.job('x');

@@ -1,20 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
+import { crankingVolts } from '../../src/engine/states.ts';
+import { evaluatePlan, evaluateStates } from '../../src/public/advise.ts';
+import { type JobDocument, PATTERNS, type PumpTrigger, ruleOf, rulesOf } from '../../src/public/document.ts';
 import {
-  crankingVolts,
   driveLanes,
   driveMoments,
   drivePressure,
-  evaluatePlan,
-  evaluateStates,
-  PATTERNS,
   railDips,
-  ruleOf,
-  rulesOf,
   stagingAdvice,
   standardDrive,
-  type JobDocument,
-  type PumpTrigger,
-} from '../support/core.ts';
+} from '../../src/public/replay.ts';
 import { applied, found } from '../support/examples.ts';
 import { rising, twinPump, twinPumpAt, withClauses } from '../support/twin-pump.ts';
 import { PSI } from '../support/units.ts';

@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { evaluatePlan, PATTERNS, type JobDocument, type PatchOperation } from '../support/core.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import type { PatchOperation } from '../../src/public/outcome.ts';
 import { applied } from '../support/examples.ts';
 
 const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');

@@ -1,14 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  checkJob,
-  evaluatePlan,
-  jointList,
-  PATTERNS,
-  trappedVolumes,
-  billOfMaterials,
-  type JobDocument,
-  type PlumbingElement,
-} from '../support/core.ts';
+import { trappedVolumes } from '../../src/engine/trapped.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { type JobDocument, PATTERNS, type PlumbingElement } from '../../src/public/document.ts';
+import { checkJob } from '../../src/public/formats.ts';
+import { billOfMaterials, jointList } from '../../src/public/supply.ts';
 import { applied, found } from '../support/examples.ts';
 import { imbalance } from '../support/balance.ts';
 import { LPH, PSI } from '../support/units.ts';

@@ -1,14 +1,14 @@
 import { expect, test } from '@jest/globals';
+import { fullReturnJob } from '../../src/public/document.ts';
+import { recordSheet } from '../../src/public/formats.ts';
 import {
   buildOutcome,
   FOUND,
   FOUND_KINDS,
-  fullReturnJob,
-  recordSheet,
+  type FoundItem,
   sayFound,
   surveyOpen,
-  type FoundItem,
-} from '../support/core.ts';
+} from '../../src/public/prove.ts';
 
 const item = (of: FoundItem['of'], closed: boolean): FoundItem => ({
   itemId: of,

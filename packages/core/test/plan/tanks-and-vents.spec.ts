@@ -1,16 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { keepAtLeast } from '../../src/judge/tanks/level.ts';
 import { trappedVolumes } from '../../src/engine/trapped.ts';
-import {
-  billOfMaterials,
-  evaluatePlan,
-  evaluateStates,
-  fullReturnJob,
-  makeVent,
-  PATTERNS,
-  type JobDocument,
-  type PatchOperation,
-} from '../support/core.ts';
+import { evaluatePlan, evaluateStates } from '../../src/public/advise.ts';
+import { fullReturnJob, type JobDocument, makeVent, PATTERNS } from '../../src/public/document.ts';
+import type { PatchOperation } from '../../src/public/outcome.ts';
+import { billOfMaterials } from '../../src/public/supply.ts';
 import { applied, found } from '../support/examples.ts';
 
 const pattern = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.job('x');

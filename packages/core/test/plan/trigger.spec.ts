@@ -1,25 +1,27 @@
 import { describe, expect, test } from '@jest/globals';
+import { evaluatePlan } from '../../src/public/advise.ts';
 import {
   boostRule,
-  checkJob,
-  driveLanes,
-  driveMoments,
-  drivePressure,
-  evaluatePlan,
   fullReturnJob,
-  harnessOf,
+  type JobDocument,
   moveThreshold,
-  railDips,
+  type PumpTrigger,
   ruleOf,
   rulesOf,
   setRule,
-  stagingAdvice,
   stagingThreshold,
-  standardDrive,
-  type JobDocument,
-  type PumpTrigger,
   type TerminalRef,
-} from '../support/core.ts';
+} from '../../src/public/document.ts';
+import { checkJob } from '../../src/public/formats.ts';
+import { harnessOf } from '../../src/public/harness.ts';
+import {
+  driveLanes,
+  driveMoments,
+  drivePressure,
+  railDips,
+  stagingAdvice,
+  standardDrive,
+} from '../../src/public/replay.ts';
 import { applied, found } from '../support/examples.ts';
 import { at } from '../support/terminals.ts';
 import { rising, twinPump, twinPumpAt, withClauses } from '../support/twin-pump.ts';

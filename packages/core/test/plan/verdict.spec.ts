@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { applyPatch, evaluatePlan, fullReturnJob, verdictOf } from '../support/core.ts';
+import { evaluatePlan, verdictOf } from '../../src/public/advise.ts';
+import { fullReturnJob } from '../../src/public/document.ts';
+import { applyPatch } from '../../src/public/edit.ts';
 
 const answer = (path = '', value: unknown = null) => {
   const doc = fullReturnJob('x');

@@ -1,20 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  addLoad,
-  deviceSymbol,
-  harnessOf,
-  inLines,
-  jointList,
-  layOutHarness,
-  nameLines,
-  NEW_DEVICES,
-  NEW_LOADS,
-  PATTERNS,
-  tracedWire,
-  wiringSheet,
-  wiringSvg,
-  type JobDocument,
-} from '../support/core.ts';
+import { type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { addLoad, NEW_DEVICES, NEW_LOADS } from '../../src/public/edit.ts';
+import { nameLines, wiringSvg } from '../../src/public/formats.ts';
+import { deviceSymbol, harnessOf, layOutHarness, tracedWire, wiringSheet } from '../../src/public/harness.ts';
+import { inLines } from '../../src/public/quantities.ts';
+import { jointList } from '../../src/public/supply.ts';
 import { applied } from '../support/examples.ts';
 import type { Harness } from '../../src/document/job-document.ts';
 

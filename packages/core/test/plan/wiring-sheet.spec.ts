@@ -1,31 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
+import { evaluatePlan, keepInJob, lineChoices, sizeCircuit, wireChoices } from '../../src/public/advise.ts';
+import { type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import {
   addCircuit,
   addLoad,
-  dryTest,
-  evaluatePlan,
-  hardest,
-  harnessOf,
   insertSegment,
-  keepInJob,
-  layOutHarness,
-  lineChoices,
   moveSegment,
-  PATTERNS,
   removeCircuit,
   removePart,
   removeSegment,
   setTap,
-  sizeCircuit,
   tapTargets,
-  wireAmpacity,
-  wireChoices,
-  wireListCsv,
-  wiringSheet,
-  wiringSvg,
-  type JobDocument,
-  terminalKey,
-} from '../support/core.ts';
+} from '../../src/public/edit.ts';
+import { hardest, wireAmpacity } from '../../src/public/engine.ts';
+import { wireListCsv, wiringSvg } from '../../src/public/formats.ts';
+import { dryTest, harnessOf, layOutHarness, wiringSheet } from '../../src/public/harness.ts';
+import { terminalKey } from '../../src/public/kinds.ts';
 import { applied, found } from '../support/examples.ts';
 
 const job = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.job('Sheet');

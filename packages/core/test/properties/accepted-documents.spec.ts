@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { checkJob, evaluateOne, evaluatePlan, type JobDocument } from '../support/core.ts';
 import { SparseLu } from '../../src/numerics/sparse-lu.ts';
+import { evaluateOne, evaluatePlan } from '../../src/public/advise.ts';
+import type { JobDocument } from '../../src/public/document.ts';
+import { checkJob } from '../../src/public/formats.ts';
 import { imbalance } from '../support/balance.ts';
 import { applied } from '../support/examples.ts';
 import { everythingOf } from '../support/everything.ts';

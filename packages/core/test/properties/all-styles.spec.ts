@@ -1,7 +1,7 @@
-import { sayEnding } from '../support/core.ts';
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { evaluateStates } from '../support/core.ts';
+import { evaluateStates } from '../../src/public/advise.ts';
+import { sayEnding } from '../../src/public/say.ts';
 import { circuitImbalance, imbalance, nodeImbalance } from '../support/balance.ts';
 import { randomStyledJob } from '../support/random-styles.ts';
 import { runs } from '../support/sweep.ts';

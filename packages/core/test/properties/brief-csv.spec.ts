@@ -1,13 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  checkJob,
-  fullReturnJob,
-  operatingEnvelope,
-  readInjectors,
-  readPull,
-  type ElementOf,
-} from '../support/core.ts';
+import { operatingEnvelope } from '../../src/public/advise.ts';
+import { type ElementOf, fullReturnJob } from '../../src/public/document.ts';
+import { checkJob, readInjectors, readPull } from '../../src/public/formats.ts';
 import { table } from '../support/tables.ts';
 import { HP, PSI } from '../support/units.ts';
 

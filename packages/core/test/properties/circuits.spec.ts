@@ -1,37 +1,27 @@
-import { sayEnding } from '../support/core.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { solveCircuit } from '../../src/engine/electric/power-network.ts';
+import { fuelOf } from '../../src/engine/states.ts';
+import { VESSEL_K } from '../../src/flow/minor-losses.ts';
+import { evaluateStates, lineChoices, wireChoices } from '../../src/public/advise.ts';
+import { type JobDocument, PATTERNS, rulesOf } from '../../src/public/document.ts';
 import {
   addDevice,
   addLoad,
-  checkJob,
-  harnessOf,
   insertSegment,
-  layOutHarness,
-  lineChoices,
   moveSegment,
   NEW_DEVICES,
   NEW_LOADS,
   NEW_SEGMENTS,
-  PATTERNS,
   removeCircuit,
   removeDevice,
   removeSegment,
   setTap,
-  solveCircuit,
   tapTargets,
-  evaluateStates,
-  fuelOf,
-  truthTable,
-  VESSEL_K,
-  rulesOf,
-  wireChoices,
-  wireListCsv,
-  wiringNetlist,
-  wiringSheet,
-  wiringSvg,
-  type JobDocument,
-} from '../support/core.ts';
+} from '../../src/public/edit.ts';
+import { checkJob, wireListCsv, wiringNetlist, wiringSvg } from '../../src/public/formats.ts';
+import { harnessOf, layOutHarness, truthTable, wiringSheet } from '../../src/public/harness.ts';
+import { sayEnding } from '../../src/public/say.ts';
 import { applied } from '../support/examples.ts';
 
 const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');

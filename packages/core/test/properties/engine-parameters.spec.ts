@@ -1,10 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { evaluateStates, operatingStates, type JobDocument } from '../support/core.ts';
 import { never } from '../../src/document/triggers.ts';
 import { Engine } from '../../src/engine/engine.ts';
 import { evaluateState } from '../../src/engine/observe/state-result.ts';
 import { otherwise, type Parameters } from '../../src/engine/parameters.ts';
+import { operatingStates } from '../../src/engine/states.ts';
+import { evaluateStates } from '../../src/public/advise.ts';
+import type { JobDocument } from '../../src/public/document.ts';
 import { randomStyledJob } from '../support/random-styles.ts';
 import { runs } from '../support/sweep.ts';
 

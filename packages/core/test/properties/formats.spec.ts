@@ -5,34 +5,37 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { applyPatch as otherApply } from 'rfc6902';
 import {
-  applyPatch,
   boostRule,
+  fullReturnJob,
+  PATTERNS,
+  rulesOf,
+  sourceOf,
+  upgradeJob,
+} from '../../src/public/document.ts';
+import { applyPatch } from '../../src/public/edit.ts';
+import {
   checkJob,
   checkReport,
   checkSchema,
   diffDocuments,
+  jobSchema,
+  overlappingPaths,
+  readJob,
+  valueAt,
+  writeJob,
+} from '../../src/public/formats.ts';
+import { harnessOf, truthTable } from '../../src/public/harness.ts';
+import type { PatchOperation } from '../../src/public/outcome.ts';
+import {
+  type Dimension,
   DIMENSIONS,
   editText,
   fieldText,
   formatDifference,
   formatQuantity,
-  fullReturnJob,
-  harnessOf,
-  jobSchema,
-  overlappingPaths,
   parseQuantity,
-  PATTERNS,
-  readJob,
-  rulesOf,
-  sourceOf,
-  truthTable,
   UNIT_SYSTEMS,
-  upgradeJob,
-  valueAt,
-  writeJob,
-  type Dimension,
-  type PatchOperation,
-} from '../support/core.ts';
+} from '../../src/public/quantities.ts';
 import { example } from '../support/examples.ts';
 import { randomJob } from '../support/random-systems.ts';
 import { key } from '../support/terminals.ts';

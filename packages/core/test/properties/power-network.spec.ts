@@ -1,16 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  evaluatePlan,
-  PATTERNS,
-  PowerNetwork,
-  solveDc,
-  wayOf,
-  type Branch,
-  type CircuitElement,
-  type DcElement,
-  type JobDocument,
-} from '../support/core.ts';
+import type { Branch, CircuitElement } from '../../src/engine/electric/circuit-elements.ts';
+import { type DcElement, solveDc } from '../../src/engine/electric/dc-network.ts';
+import { PowerNetwork } from '../../src/engine/electric/power-network.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { wayOf } from '../../src/public/engine.ts';
 import { applied, found } from '../support/examples.ts';
 
 const joint = (id: string, ohms: number): CircuitElement => ({ id, circuitId: 'c', kind: 'connector', ohms });

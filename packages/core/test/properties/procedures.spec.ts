@@ -1,17 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
+import type { JobDocument } from '../../src/public/document.ts';
+import { heldFuel, otherwise } from '../../src/public/engine.ts';
 import {
   fuelHoldMark,
-  heldFuel,
   jobSheet,
   judgeLog,
   liquidProvableAfter,
+  type LogSeries,
   MEASURED_IDS,
   measuredSteps,
-  otherwise,
   waysToForce,
-  type JobDocument,
-  type LogSeries,
-} from '../support/core.ts';
+} from '../../src/public/prove.ts';
 import { fieldsAtTheirEnds, randomDocument, startingJobs } from '../support/random-documents.ts';
 
 /** A sample of the accepted range: every field at its ends, one in so many, and random documents. */

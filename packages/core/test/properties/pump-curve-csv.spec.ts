@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { PUMPS, readPumpCurve } from '../support/core.ts';
+import { readPumpCurve } from '../../src/public/formats.ts';
+import { PUMPS } from '../../src/public/kinds.ts';
 import { table } from '../support/tables.ts';
 import { PSI } from '../support/units.ts';
 

@@ -1,19 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { evaluateStates } from '../../src/public/advise.ts';
 import {
   boostRule,
+  type JobDocument,
+  moveThreshold,
+  rulesOf,
+  stagingThreshold,
+} from '../../src/public/document.ts';
+import {
   driveLanes,
   driveMoments,
   drivePressure,
-  evaluateStates,
-  moveThreshold,
   railDips,
-  rulesOf,
   stagingAdvice,
-  stagingThreshold,
   standardDrive,
-  type JobDocument,
-} from '../support/core.ts';
+} from '../../src/public/replay.ts';
 import { applied } from '../support/examples.ts';
 import { twinPump, twinPumpAt } from '../support/twin-pump.ts';
 

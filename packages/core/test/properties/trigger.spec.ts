@@ -1,19 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  PATTERNS,
-  realiseRules,
-  replayTrigger,
-  ruleRuns,
-  ruleSignals,
-  tableSignals,
-  signalKey,
-  truthTable,
-  type Rules,
-  type Signals,
-  type Term,
-  type TriggerRule,
-} from '../support/core.ts';
+import type { Rules } from '../../src/document/triggers.ts';
+import { realiseRules } from '../../src/harness/realise.ts';
+import { PATTERNS } from '../../src/public/document.ts';
+import { tableSignals, truthTable } from '../../src/public/harness.ts';
+import { signalKey, type Term } from '../../src/public/trigger.ts';
+import { replayTrigger, type Signals } from '../../src/trigger/machine.ts';
+import { ruleRuns, ruleSignals, type TriggerRule } from '../../src/trigger/rule.ts';
 import { onByHistory } from '../support/trigger-by-history.ts';
 
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });

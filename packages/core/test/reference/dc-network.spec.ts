@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { solveDc, type DcElement } from '../support/core.ts';
+import { type DcElement, solveDc } from '../../src/engine/electric/dc-network.ts';
 import { CIRCUITS } from '../fixtures/dc/circuits.mjs';
 
 /** Against ngspice; fixtures/dc/generate.mjs wrote the answers, version and date stand in the file. */

@@ -1,20 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  ampacity,
-  awgDiameter,
-  chooseFuse,
-  conductorTemperature,
-  fuseSurvives,
-  meterResistance,
-  motorInrush,
-  parseWireSize,
-  pumpLaw,
-  PUMPS,
-  solveCircuit,
-  wireResistance,
-  wireSection,
-  wireSizeName,
-} from '../support/core.ts';
+import { solveCircuit } from '../../src/engine/electric/power-network.ts';
+import { meterResistance } from '../../src/kinds/plumbing/pump/meter-resistance.ts';
+import { pumpLaw } from '../../src/kinds/plumbing/pump/pump-model.ts';
+import { chooseFuse, fuseSurvives, motorInrush } from '../../src/kinds/wiring/fuse/fuse.ts';
+import { ampacity, conductorTemperature } from '../../src/kinds/wiring/wire/ampacity.ts';
+import { awgDiameter, parseWireSize, wireResistance, wireSection } from '../../src/kinds/wiring/wire/wire.ts';
+import { PUMPS, wireSizeName } from '../../src/public/kinds.ts';
 import { LPH } from '../support/units.ts';
 
 const C20 = 293.15;

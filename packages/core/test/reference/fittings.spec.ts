@@ -1,16 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  BOSS_RINGS,
-  FACES,
-  JOINT_RULES,
-  mate,
-  nptHole,
-  NPT_THREADS,
-  NUT_TORQUE,
-  STEEL_NUT_TORQUE,
-  type FaceId,
-} from '../support/core.ts';
 import { DASH_SIZES, DASH_THREADS, HOSE_KINDS } from '../../src/kinds/plumbing/run/hoses.ts';
+import { FACES } from '../../src/kinds/ports/faces.ts';
+import { type FaceId, JOINT_RULES, nptHole } from '../../src/public/supply.ts';
+import { BOSS_RINGS, NUT_TORQUE, STEEL_NUT_TORQUE } from '../../src/supply/joining/joint-rules.ts';
+import { mate } from '../../src/supply/joining/mating.ts';
+import { NPT_THREADS } from '../../src/supply/joining/npt.ts';
 
 /**
  * Tables against the named standards, value by value. SAE J514 and J1926 threads, boss rings and SAE 100R14 bend radii are quoted

@@ -1,14 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  BRANCH_K,
-  VESSEL_K,
-  darcyFriction,
-  hoseEndLoss,
-  boreChangeLoss,
-  bendLoss,
-  lossAt,
-  pipeRun,
-} from '../support/core.ts';
+import { darcyFriction } from '../../src/flow/friction.ts';
+import { bendLoss, boreChangeLoss, BRANCH_K, hoseEndLoss, VESSEL_K } from '../../src/flow/minor-losses.ts';
+import { lossAt, pipeRun } from '../../src/flow/pipe.ts';
 import { LPH } from '../support/units.ts';
 
 /** Colebrook by bare fixed-point iteration, independent of the Newton solution under test. */

@@ -1,20 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
+import { injectorDuty } from '../../src/demand/injectors.ts';
+import { fuelDemand, pullAt } from '../../src/demand/pull.ts';
+import { fuelProperties } from '../../src/fuel/fuel.ts';
+import { ruleOfThumbRatio, volumeRatio } from '../../src/public/demand.ts';
 import {
-  absolute,
-  fuelProperties,
-  fuelDemand,
-  gauge,
   gasDecay,
   HOLD_PATIENCE,
   holdProposal,
-  injectorDuty,
   provableAfter,
-  pullAt,
-  ruleOfThumbRatio,
   storedEnergy,
-  toAbsolute,
-  volumeRatio,
-} from '../support/core.ts';
+} from '../../src/public/prove.ts';
+import { absolute, gauge } from '../../src/public/quantities.ts';
+import { toAbsolute } from '../../src/quantities/pressure.ts';
 
 const blend = (ethanol: number) => ({ ethanol, gasolineDensity15: 745, rvpPa: 62e3 });
 const T15 = 288.15;

@@ -1,19 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
+import { spacePath } from '../../src/fit/space-path.ts';
 import {
   ELBOWS,
+  type EndFit,
+  type EndQuestion,
   fitHoseEnds,
-  HOSE_KINDS,
   missOf,
   outlineOf,
-  posesOf,
-  spacePath,
-  type EndFit,
-  type EndId,
-  type EndQuestion,
   type PortGap,
   type Pose,
+  posesOf,
   type Vec3,
-} from '../support/core.ts';
+} from '../../src/public/fit.ts';
+import { type EndId, HOSE_KINDS } from '../../src/public/kinds.ts';
 
 const RAD = Math.PI / 180;
 const FLAT: PortGap = { ahead: 0.4, left: 0, above: 0, fromLeft: 0, fromUp: 0, toLeft: 0, toUp: 0 };

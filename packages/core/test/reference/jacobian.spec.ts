@@ -1,18 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  bypassRegulator,
-  checkValve,
-  darcyFriction,
-  filterLoss,
-  fixedLoss,
-  gauge,
-  pipeRun,
-  powerLoss,
-  pumpLaw,
-  PUMPS,
-  runningPump,
-  type LossLaw,
-} from '../support/core.ts';
+import { darcyFriction } from '../../src/flow/friction.ts';
+import type { LossLaw } from '../../src/flow/link-law.ts';
+import { fixedLoss, pipeRun } from '../../src/flow/pipe.ts';
+import { filterLoss, powerLoss } from '../../src/flow/porous.ts';
+import { bypassRegulator } from '../../src/kinds/plumbing/bypass-regulator/law.ts';
+import { checkValve } from '../../src/kinds/plumbing/check-valve/law.ts';
+import { runningPump } from '../../src/kinds/plumbing/pump/law.ts';
+import { pumpLaw } from '../../src/kinds/plumbing/pump/pump-model.ts';
+import { PUMPS } from '../../src/public/kinds.ts';
+import { gauge } from '../../src/public/quantities.ts';
 import { LPH } from '../support/units.ts';
 
 const FUEL = { density: 760, kinematicViscosity: 0.9e-6, dynamicViscosity: 0.7e-3 };

@@ -1,22 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { fullReturnJob, PATTERNS } from '../../src/public/document.ts';
+import { heldFuel } from '../../src/public/engine.ts';
 import {
   DROP_M3,
   fuelHoldMark,
-  fullReturnJob,
-  gauge,
   giveWithGas,
-  heldFuel,
+  type Isolation,
   ISOLATIONS,
   leakWayName,
   leakWays,
   liquidHold,
   liquidOutcome,
   liquidProvableAfter,
-  PATTERNS,
   stiffnessOf,
-  type Isolation,
-} from '../support/core.ts';
+} from '../../src/public/prove.ts';
+import { gauge } from '../../src/public/quantities.ts';
 import { applied, demoJobs } from '../support/examples.ts';
 
 const at = (atS: number, kPa: number, kelvin = 293.15) => ({ atS, pressure: gauge(kPa * 1e3), kelvin });

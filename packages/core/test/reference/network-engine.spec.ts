@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { solveNetwork } from '../support/core.ts';
+import { solveNetwork } from '../../src/engine/network/network-solver.ts';
 import { ENGINE_G, solveWithEngine, toNetwork, type PipeCase } from '../support/pipe-engine.ts';
 
 /**

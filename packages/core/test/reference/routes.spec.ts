@@ -1,26 +1,23 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { nearest } from '../../src/fit/clearance.ts';
+import { roundedPath } from '../../src/fit/fillet.ts';
+import { keepAway } from '../../src/fit/keep-away.ts';
+import { routeShape } from '../../src/fit/route.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { fullReturnJob, sourceOf } from '../../src/public/document.ts';
+import { applyPatch, changeStyle, removePart } from '../../src/public/edit.ts';
 import {
-  applyPatch,
   bareRoute,
-  changeStyle,
-  checkJob,
-  evaluatePlan,
-  fullReturnJob,
-  keepAway,
-  layRoute,
-  nearest,
-  removePart,
-  roundedPath,
-  routeShape,
-  sourceOf,
-  takeEnds,
   type KeepOut,
+  layRoute,
   type LineRoute,
-  type PatchOperation,
   type RoutePoint,
+  takeEnds,
   type Vec3,
-} from '../support/core.ts';
+} from '../../src/public/fit.ts';
+import { checkJob } from '../../src/public/formats.ts';
+import type { PatchOperation } from '../../src/public/outcome.ts';
 import { applied } from '../support/examples.ts';
 import { pipe, routed } from '../support/route-cases.ts';
 

@@ -1,21 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
+import { pumpElement } from '../../src/document/pieces.ts';
+import type { StateValues } from '../../src/engine/results.ts';
+import { VESSEL_K } from '../../src/flow/minor-losses.ts';
+import { evaluatePlan, evaluateStates } from '../../src/public/advise.ts';
+import { fullSpeedAt, sensorVolts, speedCommand } from '../../src/public/demand.ts';
 import {
   boostRule,
-  BACK_PRESSURE_SHARE,
-  evaluatePlan,
-  evaluateStates,
-  fullReturnJob,
-  fullSpeedAt,
-  PATTERNS,
-  pumpElement,
-  REGULATORS,
-  sensorVolts,
-  speedCommand,
-  VESSEL_K,
   type ElementOf,
+  fullReturnJob,
   type JobDocument,
-  type StateValues,
-} from '../support/core.ts';
+  PATTERNS,
+} from '../../src/public/document.ts';
+import { BACK_PRESSURE_SHARE } from '../../src/public/judge.ts';
+import { REGULATORS } from '../../src/public/kinds.ts';
 import { HP, PSI } from '../support/units.ts';
 
 /** Facts of the trade, each common practice without a published source; assumptions and bands stand beside them. */

@@ -1,14 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  blockingRegulator,
-  bypassRegulator,
-  checkValve,
-  gauge,
-  pipeRun,
-  solveNetwork,
-  type LinkLaw,
-  type NetworkNode,
-} from '../support/core.ts';
+import { solveNetwork } from '../../src/engine/network/network-solver.ts';
+import type { NetworkNode } from '../../src/engine/network/network.ts';
+import type { LinkLaw } from '../../src/flow/link-law.ts';
+import { pipeRun } from '../../src/flow/pipe.ts';
+import { blockingRegulator } from '../../src/kinds/plumbing/blocking-regulator/law.ts';
+import { bypassRegulator } from '../../src/kinds/plumbing/bypass-regulator/law.ts';
+import { checkValve } from '../../src/kinds/plumbing/check-valve/law.ts';
+import { gauge } from '../../src/public/quantities.ts';
 import { ENGINE_G, solveWithEngine, toNetwork, type PipeCase } from '../support/pipe-engine.ts';
 import { LPH, PSI } from '../support/units.ts';
 

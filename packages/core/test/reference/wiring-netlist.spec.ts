@@ -2,7 +2,10 @@ import { at } from '../support/terminals.ts';
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { harnessOf, HarnessModel, PATTERNS, wiringNetlist, type Inputs } from '../support/core.ts';
+import { HarnessModel } from '../../src/harness/behave.ts';
+import { PATTERNS } from '../../src/public/document.ts';
+import { wiringNetlist } from '../../src/public/formats.ts';
+import { harnessOf, type Inputs } from '../../src/public/harness.ts';
 
 /** Solved once by ngspice from the netlists the program writes (test/fixtures/wiring/generate.mjs). */
 const fixture = JSON.parse(readFileSync(join(__dirname, '../fixtures/wiring/answers.json'), 'utf8')) as {

@@ -1,5 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { fuelDemand, fuelProperties, gauge, solveNetwork, stoichiometricFactor } from '../support/core.ts';
+import { fuelDemand } from '../../src/demand/pull.ts';
+import { solveNetwork } from '../../src/engine/network/network-solver.ts';
+import { fuelProperties, stoichiometricFactor } from '../../src/fuel/fuel.ts';
+import { gauge } from '../../src/public/quantities.ts';
 import { workedSystem } from '../support/worked-system.ts';
 import { HP, LPH } from '../support/units.ts';
 

@@ -1,6 +1,8 @@
-import { Engine, operatingStates, type JobDocument, type StateResult } from './core.ts';
-
 /** What the smallest pump of the catalogue moves, m³/s (300 L/h): at rest the residue of shut valves is held against it. */
+import { Engine } from '../../src/engine/engine.ts';
+import { operatingStates } from '../../src/engine/states.ts';
+import type { JobDocument } from '../../src/public/document.ts';
+import type { StateResult } from '../../src/public/engine.ts';
 const SOME_FLOW = 300e-3 / 3600;
 
 /** What leaves tanks, factory supplies and an emptying surge tank, less what the injectors pass (or what swells out of a hot rail), as a share of the flow. */

@@ -1,12 +1,7 @@
-import {
-  PATTERNS,
-  realiseRules,
-  type Harness,
-  type JobDocument,
-  type PumpTrigger,
-  type Rules,
-  type Term,
-} from './core.ts';
+import type { Rules } from '../../src/document/triggers.ts';
+import { realiseRules } from '../../src/harness/realise.ts';
+import { type Harness, type JobDocument, PATTERNS, type PumpTrigger } from '../../src/public/document.ts';
+import type { Term } from '../../src/public/trigger.ts';
 import { PSI } from './units.ts';
 
 const boost = (psi: number, not = false): Term => ({

@@ -1,5 +1,8 @@
 import { readFileSync } from 'node:fs';
-import { applyPatch, readJob, type Finding, type JobDocument, type PatchOperation } from './core.ts';
+import type { JobDocument } from '../../src/public/document.ts';
+import { applyPatch } from '../../src/public/edit.ts';
+import { readJob } from '../../src/public/formats.ts';
+import type { Finding, PatchOperation } from '../../src/public/outcome.ts';
 
 export const example = (name: string): JobDocument => {
   const read = readJob(

@@ -1,4 +1,6 @@
-import { evaluatePlan, type Finding, type JobDocument } from './core.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import type { JobDocument } from '../../src/public/document.ts';
+import type { Finding } from '../../src/public/outcome.ts';
 import { applied } from './examples.ts';
 
 /** What is wrong with the findings of a plan and with the changes they offer. */

@@ -1,4 +1,7 @@
-import { connectionsOf, fullReturnJob, sayMade, type JobDocument, type PatchOperation } from './core.ts';
+import { fullReturnJob, type JobDocument } from '../../src/public/document.ts';
+import { sayMade } from '../../src/public/edit.ts';
+import type { PatchOperation } from '../../src/public/outcome.ts';
+import { connectionsOf } from '../../src/public/supply.ts';
 import { applied } from './examples.ts';
 
 type Case = readonly [JobDocument, readonly PatchOperation[]];

@@ -1,5 +1,7 @@
 import { Project, Workspace } from 'epanet-js';
-import { pipeRun, type FlowLaw, type Network } from './core.ts';
+import type { Network } from '../../src/engine/network/network.ts';
+import type { FlowLaw } from '../../src/flow/link-law.ts';
+import { pipeRun } from '../../src/flow/pipe.ts';
 import { LPH } from './units.ts';
 
 /** A network of plain pipes described once and handed to both solvers. */

@@ -1,4 +1,7 @@
-import { allTerminals, checkJob, harnessOf, jobSchema, PATTERNS, type JobDocument } from './core.ts';
+import { type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { allTerminals } from '../../src/public/edit.ts';
+import { checkJob, jobSchema } from '../../src/public/formats.ts';
+import { harnessOf } from '../../src/public/harness.ts';
 import { demoJobs } from './examples.ts';
 
 type Schema = Readonly<Record<string, unknown>>;

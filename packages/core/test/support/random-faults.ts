@@ -1,23 +1,25 @@
 import fc from 'fast-check';
+import type { SegmentOf } from '../../src/document/job-document.ts';
+import { ALWAYS } from '../../src/document/triggers.ts';
 import {
-  ALWAYS,
   boostRule,
-  harnessOf,
+  type ElementOf,
+  type JobDocument,
+  PATTERNS,
+  type PlumbingElement,
+  type PumpTrigger,
+  setRule,
+} from '../../src/public/document.ts';
+import { harnessOf } from '../../src/public/harness.ts';
+import {
   HOSE_KIND_IDS,
   HOSE_KINDS,
-  PATTERNS,
   PUMPS,
   REGULATORS,
-  setRule,
   sizesOf,
   swapPump,
   WIRE_SIZES,
-  type ElementOf,
-  type JobDocument,
-  type PlumbingElement,
-  type PumpTrigger,
-  type SegmentOf,
-} from './core.ts';
+} from '../../src/public/kinds.ts';
 import { applied, demoJobs } from './examples.ts';
 import { PSI } from './units.ts';
 

@@ -1,14 +1,7 @@
 import fc from 'fast-check';
-import {
-  fullReturnJob,
-  HOSE_KIND_IDS,
-  HOSE_KINDS,
-  pumpElement,
-  PUMPS,
-  sizesOf,
-  type ElementOf,
-  type JobDocument,
-} from './core.ts';
+import { pumpElement } from '../../src/document/pieces.ts';
+import { type ElementOf, fullReturnJob, type JobDocument } from '../../src/public/document.ts';
+import { HOSE_KIND_IDS, HOSE_KINDS, PUMPS, sizesOf } from '../../src/public/kinds.ts';
 
 const hose = fc
   .constantFrom(...HOSE_KIND_IDS)

@@ -1,11 +1,6 @@
-import {
-  bareRoute,
-  fullReturnJob,
-  type JobDocument,
-  type LineRoute,
-  type PatchOperation,
-  type RoutePoint,
-} from './core.ts';
+import { fullReturnJob, type JobDocument } from '../../src/public/document.ts';
+import { bareRoute, type LineRoute, type RoutePoint } from '../../src/public/fit.ts';
+import type { PatchOperation } from '../../src/public/outcome.ts';
 import { applied } from './examples.ts';
 
 /** A feed drawn along the floor of a car, clipped every foot and a half, past nothing. */

@@ -1,9 +1,10 @@
-import type { Signals, Term, TriggerRule } from './core.ts';
-
 /**
  * The trigger told as a sentence about the whole past instead of a machine that remembers: written from the rules of
  * hysteresis and minimum times, sharing nothing with the core. Slow, for tests.
  */
+import type { Term } from '../../src/public/trigger.ts';
+import type { Signals } from '../../src/trigger/machine.ts';
+import type { TriggerRule } from '../../src/trigger/rule.ts';
 export function onByHistory(rule: TriggerRule, series: readonly Signals[]): boolean[] {
   const value = (term: Term, s: Signals): number => {
     if (term.kind === 'boost') return s.boost;

@@ -1,4 +1,10 @@
-import { boostRule, PATTERNS, setRule, type JobDocument, type PumpTrigger } from './core.ts';
+import {
+  boostRule,
+  type JobDocument,
+  PATTERNS,
+  type PumpTrigger,
+  setRule,
+} from '../../src/public/document.ts';
 import { applied } from './examples.ts';
 import { PSI } from './units.ts';
 

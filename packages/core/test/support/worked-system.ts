@@ -1,15 +1,12 @@
-import {
-  bypassRegulator,
-  checkValve,
-  gauge,
-  pipeRun,
-  powerLoss,
-  pumpLaw,
-  PUMPS,
-  runningPump,
-  type GaugePressure,
-  type Network,
-} from './core.ts';
+import type { Network } from '../../src/engine/network/network.ts';
+import { pipeRun } from '../../src/flow/pipe.ts';
+import { powerLoss } from '../../src/flow/porous.ts';
+import { bypassRegulator } from '../../src/kinds/plumbing/bypass-regulator/law.ts';
+import { checkValve } from '../../src/kinds/plumbing/check-valve/law.ts';
+import { runningPump } from '../../src/kinds/plumbing/pump/law.ts';
+import { pumpLaw } from '../../src/kinds/plumbing/pump/pump-model.ts';
+import { PUMPS } from '../../src/public/kinds.ts';
+import { gauge, type GaugePressure } from '../../src/public/quantities.ts';
 import { LPH } from './units.ts';
 
 const FUEL = { density: 779.0, kinematicViscosity: 1.138e-6 };

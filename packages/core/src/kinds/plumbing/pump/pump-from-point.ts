@@ -35,7 +35,7 @@ const TYPICAL: Readonly<Record<PumpType, keyof typeof PUMPS>> = {
  * Validity: near the point; ±15 % elsewhere (estimate).
  * @throws nothing
  * @source similarity: equal shape at equal pressure
- * @example pumpLaw(pumpFromPoint({ type: 'turbine', flow: 9.44e-5, pressure: 275790, volts: 13.5 }))(275790, 13.5).flow * 3.6e6 // => 339.8
+ * @example pumpFromPoint({ type: 'turbine', flow: 1e-4, pressure: 400000, volts: 13.5 }).curve.flows[3] * 3.6e6 // => 360
  */
 export function pumpFromPoint(point: KnownPoint): PumpModel | null {
   const { model } = PUMPS[TYPICAL[point.type]];
