@@ -362,7 +362,7 @@ export interface SettingsChange {
       injectionHoseYears: number;
     };
     gasLeadPa?: number;
-    secondLooks?: ('tank' | 'internals' | 'marks')[];
+    secondLooks?: ('tank' | 'internals' | 'marks' | 'brakes')[];
     labelAddress?: string;
   };
   was: {
@@ -377,7 +377,7 @@ export interface SettingsChange {
       injectionHoseYears: number;
     };
     gasLeadPa?: number;
-    secondLooks?: ('tank' | 'internals' | 'marks')[];
+    secondLooks?: ('tank' | 'internals' | 'marks' | 'brakes')[];
     labelAddress?: string;
   };
 }

@@ -29,7 +29,7 @@ export interface Step {
 }
 
 /** Which cautions stand at a procedure, and have to be acknowledged before it starts. */
-export type CautionKind = 'fuel' | 'wiring' | 'gas' | 'running';
+export type CautionKind = 'fuel' | 'wiring' | 'gas' | 'running' | 'brakes';
 
 /** A test that is a list of readings, each held against what this car should show. */
 export interface MeasuredProcedure {

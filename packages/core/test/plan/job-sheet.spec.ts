@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
-import { BRANCH_ENDS, branchAt } from '../../src/public/edit.ts';
+import { addLoad, BRANCH_ENDS, branchAt } from '../../src/public/edit.ts';
 import { wiringSheet } from '../../src/public/harness.ts';
 import { buildOutcome, jobSheet } from '../../src/public/prove.ts';
 import { connectionsOf, jointList } from '../../src/public/supply.ts';
@@ -51,6 +51,22 @@ describe('The job sheet', () => {
       ),
       { numRuns: 30 },
     );
+  });
+
+  test('a sensor in a brake line: it is bled before the car moves, and only then asked for', () => {
+    const doc = fullReturnJob('x');
+    const wired = applied(doc, addLoad(doc, 'sender').patch);
+    const [id] = Object.keys(wired.wiring.loads!);
+    const reading = (reads: string) =>
+      applied(wired, [{ op: 'replace', path: `/wiring/loads/${id}/reads`, value: reads }]);
+    expect(jobSheet(reading('fuel')).map((s) => s.id)).not.toContain('brakes');
+    const tapped = reading('brake');
+    complete(tapped);
+    expect(jobSheet(tapped).find((s) => s.id === 'brakes')).toMatchObject({
+      hold: 'brakes',
+      needs: ['refitted'],
+      how: expect.stringContaining('ABS'),
+    });
   });
 
   test('only what this job needs: no tank opened where nothing lies in it, no hose made that stays', () => {

@@ -24,6 +24,7 @@ const HOLDS: Readonly<Record<HoldPoint, string>> = {
   tank: 'Closing the tank: stack height, seal, hat to its mark',
   internals: 'Internals of a high-pressure pump',
   marks: 'Counting the paint marks on the joints',
+  brakes: 'Bleeding the brakes after a sensor went into a brake line',
 };
 
 /** What the shop decides once. */

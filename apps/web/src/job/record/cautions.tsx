@@ -1,3 +1,5 @@
+import type { CautionKind } from '@venula/core/prove';
+
 /** Always in sight where the work can hurt; acknowledged once a run, never clicked away. */
 export const CAUTIONS = {
   fuel: [
@@ -18,9 +20,13 @@ export const CAUTIONS = {
     'Dry new line only, never a line or tank that held fuel. Stay under the lowest-rated part. Regulated supply with its own relief.',
     'Isolate with caps and plugs, never by clamping PTFE or hard line. Stand aside while filling.',
   ],
-} as const;
+  brakes: [
+    'The car does not move before the brakes are bled and the pedal is firm. Brake fluid eats paint and eyes: goggles, rags, water at hand.',
+    'By the maker’s order; where brakes are licensed work, that trade does it.',
+  ],
+} as const satisfies Readonly<Record<CautionKind, readonly string[]>>;
 
-export function Cautions({ kinds }: { readonly kinds: readonly (keyof typeof CAUTIONS)[] }) {
+export function Cautions({ kinds }: { readonly kinds: readonly CautionKind[] }) {
   return (
     <section aria-label="Cautions" className="border-l-[6px] border-stop bg-paper px-4 py-2">
       <h3 className="font-bold text-stop">Before you start</h3>

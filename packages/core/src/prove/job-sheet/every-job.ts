@@ -1,3 +1,4 @@
+import type { JobDocument } from '../../document/job-document.ts';
 import type { Draft } from './step.ts';
 
 export const FIRST: readonly Draft[] = [
@@ -41,7 +42,7 @@ export const SAFE: readonly Draft[] = [
   },
 ];
 
-export const REFIT: readonly Draft[] = [
+const REFIT: readonly Draft[] = [
   {
     id: 'refit',
     does: 'Everything that came off is back on: against the photos',
@@ -60,3 +61,25 @@ export const REFIT: readonly Draft[] = [
     needs: ['refitted'],
   },
 ];
+
+/** A sensor screwed into a brake line: opened once, it is bled before anything moves. */
+function brakeSteps({ wiring }: JobDocument): Draft[] {
+  const taps = Object.values(wiring.loads ?? {}).flatMap((load) =>
+    load.kind === 'sender' && load.reads === 'brake' ? [load.name] : [],
+  );
+  if (taps.length === 0) return [];
+  return [
+    {
+      id: 'brakes',
+      does: `Brakes bled after ${taps.join(' and ')} went in: before the car moves`,
+      how: 'Fluid of the grade on the cap, from a sealed can, wheel by wheel in the maker’s order until no air comes. Some cars need the ABS unit bled with a scan tool. Pedal held hard for a minute: it does not sink, every joint stays dry. Where brakes are licensed work, that trade does it.',
+      caution: 'brakes',
+      hold: 'brakes',
+      timerS: 60,
+      needs: ['refitted'],
+      makes: ['brakes-bled'],
+    },
+  ];
+}
+
+export const refitSteps = (doc: JobDocument): readonly Draft[] => [...REFIT, ...brakeSteps(doc)];

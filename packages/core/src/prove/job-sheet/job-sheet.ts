@@ -1,6 +1,6 @@
 import type { JobDocument } from '../../document/job-document.ts';
 import { clearSteps } from './clear.ts';
-import { FIRST, REFIT, SAFE } from './every-job.ts';
+import { FIRST, refitSteps, SAFE } from './every-job.ts';
 import { hoseSteps, routeSteps, startSteps, tightenSteps } from './lines.ts';
 import { mountSteps } from './mounts.ts';
 import { railSteps } from './rails.ts';
@@ -34,6 +34,6 @@ export function jobSheet(doc: JobDocument): BuildStep[] {
     ...section('Tighten, in one pass', tightenSteps(doc)),
     ...section('Wiring', wiringSteps(doc)),
     ...section('Clear of everything', clearSteps(doc)),
-    ...section('Back together', REFIT),
+    ...section('Back together', refitSteps(doc)),
   ];
 }

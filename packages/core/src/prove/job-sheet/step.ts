@@ -9,7 +9,7 @@ export interface StepFigure {
 }
 
 /** Where the job sheet says to hold: a slip there is not seen again. */
-export const HOLD_POINTS = ['tank', 'internals', 'marks'] as const;
+export const HOLD_POINTS = ['tank', 'internals', 'marks', 'brakes'] as const;
 export type HoldPoint = (typeof HOLD_POINTS)[number];
 
 /** One step of the job sheet. */

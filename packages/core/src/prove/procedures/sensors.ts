@@ -52,9 +52,11 @@ function steps(car: Car): Step[] {
               id: `${id}:zero`,
               group,
               does: `Signal of ${s.name}, nothing on it`,
-              how: s.input
-                ? `Line open to air. The controller shows zero at “${s.input}”.`
-                : 'Line open to air. Write down in the plan which input it is on; the controller shows zero there.',
+              how: `${s.reads === 'brake' ? 'Pedal up.' : 'Line open to air.'} ${
+                s.input
+                  ? `The controller shows zero at “${s.input}”.`
+                  : 'Write down in the plan which input it is on; the controller shows zero there.'
+              }`,
               expects: signal(s, 0),
               ifLow: 'Signal wire open or grounded; supply low; another range than planned.',
               ifHigh: 'Pressure left in the line; ground of the sensor lifted; another range than planned.',

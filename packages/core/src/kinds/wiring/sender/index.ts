@@ -33,7 +33,15 @@ const USUAL = { fed: '5V', lowPa: 0, highPa: 1.034e6, lowV: 0.5, highV: 4.5 } as
 /** What it is for: what it must cover, and stand. */
 const task = {
   reads: optional(
-    labelled('Reads', choice({ fuel: 'fuel pressure', boost: 'manifold pressure', other: 'something else' })),
+    labelled(
+      'Reads',
+      choice({
+        fuel: 'fuel pressure',
+        boost: 'manifold pressure',
+        brake: 'brake pressure',
+        other: 'something else',
+      }),
+    ),
     'not said',
   ),
   /** Where its signal goes, by the controller’s own name: the channel map. */
