@@ -110,8 +110,9 @@ interface Known {
 }
 
 /**
- * Every row of just so many fittings that turns just so far; no face is left open twice but by an elbow, so none goes back on
+ * Every row of just so many fittings that turns just so far. Between two elbows no face is left open twice, so none goes back on
  * itself.
+ * @param behind faces left open since the last elbow
  */
 function rows(
   from: FaceId,
@@ -132,10 +133,12 @@ function rows(
         (known.left.get(s.leaves) ?? Infinity) <= length - 1,
     )
     .flatMap((s) =>
-      rows(s.leaves, to, length - 1, turn - s.fitting.turn, known, open).map((rest) => ({
-        fittings: [s.fitting, ...rest.fittings],
-        faces: [from, s.enters, ...rest.faces],
-        k: s.fitting.k + rest.k,
-      })),
+      rows(s.leaves, to, length - 1, turn - s.fitting.turn, known, s.fitting.turn > 0 ? [] : open).map(
+        (rest) => ({
+          fittings: [s.fitting, ...rest.fittings],
+          faces: [from, s.enters, ...rest.faces],
+          k: s.fitting.k + rest.k,
+        }),
+      ),
     );
 }
