@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import { crc32, deflateRawSync } from 'node:zlib';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync, Zip, zipSync, type ZipInputFile } from 'fflate';
 import sharp from 'sharp';
 import { newJob, openShop, replace, type Shop } from './support.ts';
 
@@ -143,8 +144,23 @@ test('what is no archive, is damaged, or leads out of its folder is refused, and
   expect((await shop.as.viewer.get('/api/v1/jobs').expect(200)).body).toMatchObject({ total: 0 });
 });
 
+/** A ZIP of one file of nothing, packed by zlib, which takes a tenth of the time. */
+function packedZeros(filename: string, size: number): Buffer {
+  const zeros = Buffer.alloc(size);
+  const parts: Uint8Array[] = [];
+  const zip = new Zip((error, part) => {
+    if (error) throw error;
+    parts.push(part);
+  });
+  const file: ZipInputFile = { filename, size, crc: crc32(zeros), compression: 8 };
+  zip.add(file);
+  file.ondata!(null, deflateRawSync(zeros, { level: 9 }), true);
+  zip.end();
+  return Buffer.concat(parts);
+}
+
 test('a small file that unpacks to very much is not unpacked', async () => {
-  const bomb = zipSync({ 'manifest.json': new Uint8Array(320_000_000) }, { level: 9 });
+  const bomb = packedZeros('manifest.json', 320_000_000);
   expect(bomb.length).toBeLessThan(2_000_000);
   expect((await send(bomb).expect(413)).body).toMatchObject({ error: { code: 'ARCHIVE_TOO_LARGE' } });
 });

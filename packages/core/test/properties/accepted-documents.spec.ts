@@ -76,7 +76,9 @@ describe('every document the format allows gets an answer in bounded work', () =
   });
 
   test('as large as the format takes', () => {
-    const { thrown, most } = sweep([1, 3].map((seed) => [`large ${seed}`, largeDocument(seed, 5)] as const));
+    const { thrown, most } = sweep(
+      newSeeds(1).map((seed) => [`large ${seed}`, largeDocument(seed, 5)] as const),
+    );
     expect(thrown).toEqual([]);
     expect(most).toBeLessThan(5 * MOST_ELIMINATIONS);
   });

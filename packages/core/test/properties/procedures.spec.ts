@@ -11,17 +11,17 @@ import {
   measuredSteps,
   waysToForce,
 } from '../../src/public/prove.ts';
+import { everyFew, newSeeds } from '../support/sweep.ts';
 import { fieldsAtTheirEnds, randomDocument, startingJobs } from '../support/random-documents.ts';
 
 /** A sample of the accepted range: every field at its ends, one in so many, and random documents. */
-const EVERY = 160;
-const DOCUMENTS = 40;
+const EVERY = 400;
+const DOCUMENTS = 15;
 
 function* sample(): Generator<readonly [string, JobDocument]> {
   yield* startingJobs();
-  let n = 0;
-  for (const at of fieldsAtTheirEnds()) if (n++ % EVERY === 0) yield at;
-  for (let seed = 1; seed <= DOCUMENTS; seed++) yield [`random ${seed}`, randomDocument(seed)];
+  yield* everyFew(fieldsAtTheirEnds(), EVERY);
+  for (const seed of newSeeds(DOCUMENTS)) yield [`random ${seed}`, randomDocument(seed)];
 }
 
 const PULL: LogSeries = {
