@@ -66,7 +66,7 @@ export function BackupView() {
 function Facts({ state }: { readonly state: ServiceState }) {
   const { version, core, databaseBytes, photoBytes, jobs, readings, photos, freeBytes } = state;
   const facts = [
-    ['Venula', `${version}, computation ${core}`],
+    ['Venula', `${version}, sums ${core.slice(0, 8)}`],
     ['Jobs', jobs.toLocaleString('en-US')],
     ['Readings', readings.toLocaleString('en-US')],
     ['Photos', photos === 0 ? 'none' : `${photos.toLocaleString('en-US')}, ${size(photoBytes)}`],
@@ -152,19 +152,10 @@ function OutAndIn() {
         CSV, SVG, JPEG). Another shop takes in what it does not have yet. People come without a password: they
         sign in once a lead enables them and gives them one.
       </p>
-      <label className="mt-2 flex min-h-[44px] items-center gap-2">
-        <input
-          type="checkbox"
-          className="size-5"
-          checked={settings}
-          onChange={(e) => setSettings(e.target.checked)}
-        />
-        Take its name, settings and logo too: the shop moves here
-      </label>
-      <div className="mt-2 flex flex-wrap gap-2">
-        <a className="btn" href={EXPORT_ADDRESS} download="shop.zip">
-          <Download size={18} aria-hidden /> Save everything
-        </a>
+      <a className="btn mt-2" href={EXPORT_ADDRESS} download="shop.zip">
+        <Download size={18} aria-hidden /> Save everything
+      </a>
+      <div className="mt-4 flex flex-wrap items-center gap-x-4 gap-y-2">
         <FileButton
           label={take.isPending ? 'Taking it in…' : 'Take a shop in'}
           accept=".zip,application/zip"
@@ -172,6 +163,15 @@ function OutAndIn() {
           disabled={take.isPending}
           onFile={(file) => take.mutate({ file, settings })}
         />
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-5 shrink-0"
+            checked={settings}
+            onChange={(e) => setSettings(e.target.checked)}
+          />
+          with its name, settings and logo: the shop moves here
+        </label>
       </div>
       <Trouble of={take.error} />
       {take.data && (

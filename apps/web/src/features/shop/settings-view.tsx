@@ -76,14 +76,14 @@ function Settings({ face }: { readonly face: ShopFace }) {
       <Block title="On every record and label">
         <div className="grid grid-cols-2 gap-4 max-md:grid-cols-1">
           <TextField
-            label="Name of the shop"
+            label={LABELS.name}
             value={now.name}
             min={2}
             max={80}
             onCommit={(name) => set({ name })}
           />
           <TextField
-            label="Address, for the head of the record"
+            label={LABELS.address}
             value={now.address}
             max={300}
             rows={3}
@@ -91,7 +91,7 @@ function Settings({ face }: { readonly face: ShopFace }) {
           />
           <div>
             <TextField
-              label="Address of Venula, for QR codes"
+              label={LABELS.labelAddress}
               value={now.labelAddress}
               max={200}
               onCommit={(labelAddress) => set({ labelAddress })}
@@ -110,7 +110,7 @@ function Settings({ face }: { readonly face: ShopFace }) {
         </div>
       </Block>
       <Block
-        title="What new jobs are held against"
+        title={LABELS.limits}
         how="A job keeps what it was started with, so that its record says what it was judged by; each can be changed in its brief."
       >
         <div className="grid grid-cols-3 gap-4 max-lg:grid-cols-2 max-md:grid-cols-1">
@@ -120,13 +120,13 @@ function Settings({ face }: { readonly face: ShopFace }) {
       <Block title="Working">
         <div className="grid grid-cols-2 gap-4 max-md:grid-cols-1">
           <Choice<UnitSystem>
-            label="Units, until somebody chooses others on a device"
+            label={LABELS.units}
             value={now.units}
             options={UNIT_SYSTEMS.map((value) => ({ value, label: UNIT_WORDS[value].said }))}
             onChoose={(units) => set({ units })}
           />
           <QuantityField
-            label="Most gas pressure on a line, by a lead"
+            label={LABELS.gasLeadPa}
             dimension="pressure"
             value={now.gasLeadPa}
             range={{ min: GAS_LIMITS.technician, max: GAS_LIMITS.lead }}
@@ -135,9 +135,7 @@ function Settings({ face }: { readonly face: ShopFace }) {
           />
         </div>
         <fieldset className="mt-3">
-          <legend className="label text-sm text-soft">
-            A job sheet cannot be finished until a second person has looked at
-          </legend>
+          <legend className="label text-sm text-soft">{LABELS.secondLooks}</legend>
           {HOLD_POINTS.map((point) => (
             <label key={point} className="mt-2 flex min-h-[44px] items-center gap-2">
               <input
@@ -163,7 +161,8 @@ function Settings({ face }: { readonly face: ShopFace }) {
         <Trouble of={save.error} />
         {isConflict(save.error) && (
           <p className="mb-2">
-            What you changed still stands here. “Leave them as they were” shows what they saved.
+            Both of you changed: {bothChanged(save.error).join(', ')}. Yours still stands here; “Leave them as
+            they were” shows theirs.
           </p>
         )}
         <button type="submit" className="btn btn-main" disabled={!changed || save.isPending}>
@@ -195,11 +194,25 @@ const settingsOf = ({ name, address, units, limits, gasLeadPa, secondLooks, labe
   labelAddress,
 });
 
+/** What the server names in a conflict, as it is headed here. */
+const bothChanged = ({ body }: ApiError): string[] =>
+  body.details.map((d) => `“${LABELS[(d as { readonly path: keyof ShopSettings }).path]}”`);
+
 /** Of these settings those that are among others. */
 const only = (of: ShopSettings, among: object): Partial<ShopSettings> =>
   Object.fromEntries(Object.entries(of).filter(([key]) => key in among));
 
-const isConflict = (error: unknown): boolean =>
+const LABELS: Readonly<Record<keyof ShopSettings, string>> = {
+  name: 'Name of the shop',
+  address: 'Address, for the head of the record',
+  labelAddress: 'Address of Venula, for QR codes',
+  units: 'Units, until somebody chooses others on a device',
+  limits: 'What new jobs are held against',
+  gasLeadPa: 'Most gas pressure on a line, by a lead',
+  secondLooks: 'A job sheet cannot be finished until a second person has looked at',
+};
+
+const isConflict = (error: unknown): error is ApiError =>
   error instanceof ApiError && error.body.code === 'SETTINGS_CHANGED';
 
 function Block({

@@ -6,6 +6,7 @@ export class Trouble {
     readonly code: string,
     readonly message = 'Not possible.',
     readonly remedy = 'Correct it.',
+    readonly details: readonly unknown[] = [],
   ) {}
 }
 
@@ -24,7 +25,7 @@ export function shopSays(ways: Readonly<Record<string, Say>>): { readonly asked:
     if (!way) return Promise.reject(new TypeError('no connection'));
     const said = ways[way]!(typeof init.body === 'string' ? JSON.parse(init.body) : undefined, what);
     const bad = said instanceof Trouble;
-    const text = JSON.stringify(bad ? { error: { ...said, details: [] } } : (said ?? null));
+    const text = JSON.stringify(bad ? { error: said } : (said ?? null));
     return Promise.resolve({
       ok: !bad,
       status: bad ? said.status : 200,
