@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createServer, connect, type Server, type Socket } from 'node:net';
 import { newJob, openShop, replace, type Shop } from './support.ts';
 
@@ -48,8 +48,6 @@ class Freezer {
 }
 
 // Machines here are noisy, and these make hundreds of requests.
-jest.setTimeout(120_000);
-
 let shop: Shop;
 let freezer: Freezer;
 beforeAll(async () => {

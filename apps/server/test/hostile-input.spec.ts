@@ -1,12 +1,10 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { fullReturnJob } from '@venula/core/document';
 import fc from 'fast-check';
 import { newJob, openShop, replace, type Shop } from './support.ts';
 
 // Machines here are noisy, and these make hundreds of requests.
-jest.setTimeout(120_000);
-
 let shop: Shop;
 beforeAll(async () => {
   shop = await openShop();

@@ -1,11 +1,9 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { PATTERNS, type JobDocument } from '@venula/core/document';
 import { judged, lines, newJob, openShop, replace, type Shop } from './support.ts';
 
 // Machines here are noisy, and these make hundreds of requests.
-jest.setTimeout(120_000);
-
 let shop: Shop;
 beforeAll(async () => {
   shop = await openShop();

@@ -4,9 +4,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { afterAll, describe, expect, jest, test } from '@jest/globals';
-
-jest.setTimeout(180_000);
+import { afterAll, describe, expect, test } from '@jest/globals';
 
 /** The shop as a service: started by its script, on a cluster of its own, and whatever can happen to it. */
 const ROOT = fileURLToPath(new URL('../../..', import.meta.url));

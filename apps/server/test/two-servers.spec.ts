@@ -19,7 +19,7 @@ class Served {
       env: { ...process.env, VENULA_PORT: String(this.port), VENULA_LOG_LEVEL: 'silent' },
       stdio: 'ignore',
     });
-    for (let tries = 0; tries < 300; tries++) {
+    for (let tries = 0; tries < 1200; tries++) {
       const up = await fetch(`http://127.0.0.1:${this.port}/api/ready`).catch(() => null);
       if (up?.status === 200) return;
       await pause(100);
@@ -94,8 +94,8 @@ describe('two servers on one database', () => {
         call(servers[i % 2 === 0 ? 0 : 1], 'POST', '/session', { login: 'lead', password: 'x' }),
       ),
     );
-    expect(tries.filter((t) => t.status === 401).length).toBeLessThanOrEqual(8);
-    expect(tries.filter((t) => t.status === 429).length).toBeGreaterThanOrEqual(52);
+    expect(tries.filter((t) => t.status === 401)).toHaveLength(8);
+    expect(tries.filter((t) => t.status === 429)).toHaveLength(52);
     await shop.db.query('delete from door_try');
     const own = await signIn(servers[0], 'viewer');
     for (let i = 0; i < 10; i++) await fetch(`${servers[i % 2]!.url}/jobs`, { headers: { cookie: own } });
@@ -183,9 +183,13 @@ describe('two servers on one database', () => {
   });
 });
 
+/** Longer than any machine takes to start a server again, ms. */
+const ACKNOWLEDGED_WITHIN = 120_000;
+
 /** Sends until it is acknowledged, to the other server where one does not answer: as a device behind a proxy does. */
 async function send(at: number, method: string, path: string, body: object): Promise<void> {
-  for (let tries = 0; tries < 600; tries++) {
+  const until = Date.now() + ACKNOWLEDGED_WITHIN;
+  for (let tries = 0; Date.now() < until; tries++) {
     const res = await call(servers[(at + tries) % 2]!, method, path, body).catch(() => null);
     if (res?.ok) return;
     if (res && res.status !== 503) throw new Error(`${res.status} ${await res.text()}`);
@@ -213,7 +217,7 @@ function look(server: Served, id: string, dimension: string) {
   return {
     seen,
     async until(enough: (seen: readonly Heard[]) => boolean): Promise<void> {
-      for (let tries = 0; tries < 400 && !enough(seen); tries++) await pause(50);
+      for (let tries = 0; tries < 2000 && !enough(seen); tries++) await pause(50);
       if (!enough(seen)) throw new Error(`not heard: ${JSON.stringify(seen)}`);
     },
     leave(): void {

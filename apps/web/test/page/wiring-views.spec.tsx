@@ -1,4 +1,4 @@
-import { describe, expect, jest, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
@@ -132,5 +132,3 @@ describe('the drive replayed', () => {
     await waitFor(() => expect(screen.getByTestId('replay').dataset['fresh']).toBe('true'));
   });
 });
-
-jest.setTimeout(30_000);
