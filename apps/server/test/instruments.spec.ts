@@ -12,7 +12,7 @@ let shop: Shop;
 let stand: Stand;
 let address: string;
 const gauge = randomUUID();
-const pump = { dimension: 'pressure', query: 'MEAS:PRES?', low: 0, high: 1e6, resolution: 690 };
+const pump = { dimension: 'pressure', query: 'MEAS:PRES?', low: 0, high: 1e6, resolution: 690 } as const;
 
 beforeAll(async () => {
   shop = await openShop();

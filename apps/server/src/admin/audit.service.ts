@@ -9,6 +9,12 @@ export interface AuditQuery {
   readonly before: number;
 }
 
+/** A line of the list: who did what, when, to which job. */
+export interface AuditEntry extends Pick<AuditRow, 'id' | 'at' | 'actor' | 'action' | 'jobId' | 'detail'> {
+  readonly jobNumber: number | null;
+  readonly jobTitle: string | null;
+}
+
 const PAGE = 50;
 
 /** Who did what in the whole shop, the newest first. */
@@ -47,7 +53,7 @@ export class AuditService {
         ),
       );
     }
-    const rows = await query.getRawMany<Record<string, unknown>>();
+    const rows = await query.getRawMany<AuditEntry>();
     return { items: rows.slice(0, PAGE), more: rows.length > PAGE };
   }
 

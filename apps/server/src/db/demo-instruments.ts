@@ -1,5 +1,5 @@
 import type { InstrumentReads } from '../instruments/instrument.entity.ts';
-import { PSI } from '@venula/core/quantities';
+import { PSI, type Dimension } from '@venula/core/quantities';
 
 interface DemoInstrument {
   readonly name: string;
@@ -18,7 +18,7 @@ const simulated = (
 ): DemoInstrument => ({ name, host: '127.0.0.1', port, reads, calibratedOn, simulated: true });
 
 const reads = (
-  dimension: string,
+  dimension: Dimension,
   query: string,
   low: number,
   high: number,

@@ -1,9 +1,10 @@
+import type { Dimension } from '@venula/core/quantities';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 import { Signed } from '../common/signed.ts';
 
 /** What an instrument of the shop reads, SI. */
 export interface InstrumentReads {
-  readonly dimension: string;
+  readonly dimension: Dimension;
   /** What it is asked on the line: `MEAS:PRES?`. */
   readonly query: string;
   readonly low: number;

@@ -16,6 +16,7 @@ import type {
   ReadingRow,
   RevisionRow,
   RunRow,
+  StartedRun,
 } from './types.ts';
 
 export const keys = {
@@ -197,7 +198,7 @@ export const useReading = (jobId: string, of: { readonly runId: string; readonly
 export const useStartRun = (id: string) => {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: NewRun) => api<RunRow>('POST', `/jobs/${id}/runs`, body),
+    mutationFn: (body: NewRun) => api<StartedRun>('POST', `/jobs/${id}/runs`, body),
     retry: retryLater,
     onSuccess: () => client.invalidateQueries({ queryKey: keys.runs(id) }),
   });

@@ -93,12 +93,17 @@ export interface ConflictDetail {
 
 /** Something the shop has, and what of it is put aside. Pieces, or m. */
 export interface ShelfRow {
-  id: string;
-  part: string;
-  unit: 'each' | 'm';
-  quantity: number;
-  note: string;
-  reserved: { jobId: string; number: number; title: string; quantity: number }[];
+  readonly id: string;
+  readonly part: string;
+  readonly unit: 'each' | 'm';
+  readonly quantity: number;
+  readonly note: string;
+  readonly reserved: readonly {
+    readonly jobId: string;
+    readonly number: number;
+    readonly title: string;
+    readonly quantity: number;
+  }[];
 }
 export type PutOnShelf = requests.PutOnShelf;
 export type PutPrices = requests.PutPrices;
@@ -132,12 +137,14 @@ export interface ReadingRow {
   readonly takenAt: string;
 }
 
-export interface RunRow {
+export interface StartedRun {
   readonly id: string;
   readonly kind: RunKind;
   readonly setup: Readonly<Record<string, unknown>>;
   readonly jobVersion: number;
   readonly author: string;
   readonly at: string;
+}
+export interface RunRow extends StartedRun {
   readonly readings: readonly ReadingRow[];
 }
