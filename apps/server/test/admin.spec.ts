@@ -2,6 +2,7 @@ import { mkdtempSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { emptied, newJob, openShop, PASSWORD, replace, signedIn, visitor, type Shop } from './support.ts';
 
@@ -170,6 +171,33 @@ describe('everything out and in', () => {
       quantity: 7.5,
       reserved: [{ jobId, quantity: 2.5 }],
     });
+  });
+
+  test('whoever could not be added by a lead does not come in by a file either, and nothing else is left out for it', async () => {
+    const out = await shop.as.lead.get('/api/v1/admin/export').buffer().parse(asBytes).expect(200);
+    const files = unzipSync(out.body as Buffer);
+    const held = JSON.parse(strFromU8(files['shop.json']!)) as { people: object[] };
+    held.people = [
+      { login: '../odd name', name: 'Odd Name', role: 'lead', formerNames: [] },
+      { login: 'tovah', name: 'Tovah Lind', role: 'technician', formerNames: [] },
+    ];
+    const body = zipSync({ 'shop.json': strToU8(JSON.stringify(held)) });
+    const taken = await shop.as.lead
+      .post('/api/v1/admin/import')
+      .set('Content-Type', 'application/zip')
+      .send(Buffer.from(body))
+      .expect(201);
+    expect(taken.body).toMatchObject({ people: 1, jobs: 0 });
+    expect((taken.body as { left: object[] }).left).toContainEqual({
+      what: 'Odd Name',
+      why: expect.stringContaining('takes letters, figures'),
+    });
+    held.people = [{ login: 'x1', name: 'Somebody', role: 'owner' }];
+    await shop.as.lead
+      .post('/api/v1/admin/import')
+      .set('Content-Type', 'application/zip')
+      .send(Buffer.from(zipSync({ 'shop.json': strToU8(JSON.stringify(held)) })))
+      .expect(400);
   });
 
   test('what is no export is refused', async () => {

@@ -2,6 +2,7 @@ import { Readable } from 'node:stream';
 import { ConflictException, HttpException, Injectable } from '@nestjs/common';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { DataSource } from 'typeorm';
+import { newPerson } from '../accounts/account-schemas.ts';
 import { PeopleService } from '../accounts/people.service.ts';
 import type { Actor } from '../accounts/sessions.service.ts';
 import { User } from '../accounts/user.entity.ts';
@@ -118,7 +119,9 @@ export class WholeShopService {
     const shop = readShopFile(files['shop.json']);
     const tally = new Tally();
     for (const { login, name, role, formerNames } of shop.people)
-      await tally.each('people', name, () => this.people.remember({ login, name, role, formerNames }, actor));
+      await tally.each('people', name, () =>
+        this.people.remember({ ...valid(newPerson, { login, name, role }), formerNames }, actor),
+      );
     for (const name of Object.keys(files)
       .filter((n) => n.startsWith('jobs/'))
       .sort())
