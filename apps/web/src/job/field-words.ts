@@ -1,5 +1,5 @@
 import { fieldAt, labelAt, valueAt, valueCalled } from '@venula/core/formats';
-import { shortened, type Dimension } from '@venula/core/quantities';
+import { shortened, type Dimension, withinSentence } from '@venula/core/quantities';
 
 /** Names of what has no description of its own. */
 const OTHERWISE: Readonly<Record<string, string>> = {
@@ -16,9 +16,7 @@ export function placeName(doc: object, pointer: string): string {
   // A whole part added or taken out goes by its own name.
   if (typeof here === 'object' && here !== null && typeof here.name === 'string') return here.name;
   const word = labelAt(doc, pointer) ?? OTHERWISE[last] ?? last;
-  return typeof owner?.name === 'string'
-    ? `${owner.name}: ${word.charAt(0).toLowerCase()}${word.slice(1)}`
-    : word;
+  return typeof owner?.name === 'string' ? `${owner.name}: ${withinSentence(word)}` : word;
 }
 
 /** A value of that place in words. */

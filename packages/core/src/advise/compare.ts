@@ -6,6 +6,7 @@ import { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
 import { billOfMaterials, type BillGroup, type BillLine } from '../supply/bill.ts';
 import { evaluatePlan } from './evaluate-plan.ts';
 import type { PlanResult } from './plan-result.ts';
+import { withinSentence } from '../quantities/text.ts';
 
 /** A line of the parts list that is not the same in two plans. */
 export interface BillChange {
@@ -75,14 +76,16 @@ function carFigures(doc: JobDocument): Map<string, number> {
         const near = route && passings(doc, e, route)[0];
         return [
           [`${e.name}, hose to cut`, cutLength(e)],
-          ...(near ? [[`${e.name}, off ${near.name.toLowerCase()}`, near.distance] as [string, number]] : []),
+          ...(near
+            ? [[`${e.name}, off ${withinSentence(near.name)}`, near.distance] as [string, number]]
+            : []),
         ];
       }
       if (e.kind !== 'component' || e.what !== 'ethanol-sensor') return [];
       const at = placeOf(doc, id);
       const off = at
         ? hot.map((k): [string, number] => [
-            `${e.name}, off ${k.name.toLowerCase()}`,
+            `${e.name}, off ${withinSentence(k.name)}`,
             nearest(at, k).distance,
           ])
         : [];

@@ -20,6 +20,7 @@ import type { UnitSystem } from '../quantities/units.ts';
 import { stagingAdvice } from '../replay/staging.ts';
 import { dutyAt, judgeSizes, type Judged } from './judge-sizes.ts';
 import { operatingStates, type OperatingState } from '../engine/states.ts';
+import { withinSentence } from '../quantities/text.ts';
 
 /** One combination to try: what would stand in the plan in place of what is there. */
 export interface SizingChoice {
@@ -210,7 +211,7 @@ function judgedChoice(
           extraK: 0,
         }
       : {};
-    put(id, { ...run, ...renewed, dash }, `${run.name.toLowerCase()} -${dash}`);
+    put(id, { ...run, ...renewed, dash }, `${withinSentence(run.name)} -${dash}`);
   };
   resize('feed', choice.feed);
   resize('return', choice.back);
@@ -222,7 +223,7 @@ function judgedChoice(
       patch.push({ op: 'replace', path: `/plumbing/elements/${id}`, value: elements[id] });
     }
     if (pumps.length > 0)
-      words.push(pumps.length > 1 ? `${pumps.length} × ${name.toLowerCase()}` : name.toLowerCase());
+      words.push(pumps.length > 1 ? `${pumps.length} × ${withinSentence(name)}` : withinSentence(name));
   }
   const regulator = only(doc, 'bypass-regulator');
   if (regulator && choice.regulator) {
@@ -283,7 +284,7 @@ function earlier(doc: JobDocument, units: UnitSystem, words: string[], patch: Pa
     drawn = next.value;
     patch.push(...moved);
     words.push(
-      `${doc.plumbing.elements[id]!.name.toLowerCase()} on from ${formatQuantity('manifold', set.above, units).text}`,
+      `${withinSentence(doc.plumbing.elements[id]!.name)} on from ${formatQuantity('manifold', set.above, units).text}`,
     );
   }
   return drawn;

@@ -4,6 +4,7 @@ import type { Stage } from '../outcome/finding.ts';
 import { percentShort } from '../say/words.ts';
 import { sayAgain, type SaidFinding } from '../say/finding.ts';
 import type { PlanResult } from './plan-result.ts';
+import { withinSentence } from '../quantities/text.ts';
 
 /** The one answer to "is it enough?": every stage shows the same. */
 export interface Verdict {
@@ -39,7 +40,7 @@ export function verdictOf(plan: PlanResult, units: UnitSystem): Verdict {
   const margin = tightest?.values?.margin ?? null;
   const weakest = plan.weakest[0];
   const first = weakest
-    ? `Gives out first: ${weakest.name.toLowerCase()}; ${weakest.change} gains ${(weakest.gain * 100).toFixed(0)}%.`
+    ? `Gives out first: ${withinSentence(weakest.name)}; ${weakest.change} gains ${(weakest.gain * 100).toFixed(0)}%.`
     : '';
   const supply =
     margin === null

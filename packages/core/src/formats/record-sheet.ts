@@ -20,6 +20,7 @@ import { sayRule } from '../say/rule.ts';
 import { sayState } from '../say/state.ts';
 import { billOfMaterials } from '../supply/bill.ts';
 import { sold } from '../supply/sold.ts';
+import { withinSentence } from '../quantities/text.ts';
 
 /** A heading with what stands under it: sentences, and a table. */
 export interface SheetSection {
@@ -342,7 +343,7 @@ function tunerLimits({ brief }: JobDocument, plan: PlanResult, q: Write): SheetS
     title: 'What it holds',
     lines: v
       ? [
-          `Tightest at ${sayState(tight.state).toLowerCase()}: delivers ${q('flow', v.available)} against ${q('flow', v.injectorFlow)}, ${q('fraction', v.margin)} to spare (${q('fraction', brief.designMargin)} wanted).`,
+          `Tightest at ${withinSentence(sayState(tight.state))}: delivers ${q('flow', v.available)} against ${q('flow', v.injectorFlow)}, ${q('fraction', v.margin)} to spare (${q('fraction', brief.designMargin)} wanted).`,
           `Rail there ${q('pressure', v.railGauge)} on the gauge, injector duty ${q('fraction', v.injectorDuty)}.`,
           'Lift when fuel pressure less boost falls below base, or lambda goes lean.',
         ]

@@ -4,6 +4,7 @@ import { isLevel, signalOf, type Term } from '../trigger/rule.ts';
 import { Drawing, on } from './drawing.ts';
 import { drawPowerSide, loadName, type Switched } from './power-side.ts';
 import { withFigures } from './figures.ts';
+import { withinSentence } from '../quantities/text.ts';
 
 /** Which device a term is made with: a pressure or panel switch, or a driver of the engine's controller. */
 const isSwitch = (term: Term): boolean =>
@@ -75,7 +76,7 @@ function feedSwitched(d: Drawing, doc: JobDocument, rule: PumpTrigger, at: Switc
         : coilFeed(d, { needsIgnition: rule.needsIgnition, needsInertia: false });
     all.filter(isSwitch).forEach((term, i) => {
       const id = switchFor(d, term, `${key}-${i + 1}`, name);
-      d.control(from, on(id, 'com'), `Feed to ${switchName(term).toLowerCase()}`, 'blue');
+      d.control(from, on(id, 'com'), `Feed to ${withinSentence(switchName(term))}`, 'blue');
       from = on(id, term.not ? 'nc' : 'no');
     });
     d.control(from, end, `${at.byGround ? 'Coil' : 'Enable'} feed, ${name}`, 'pink');
@@ -122,7 +123,7 @@ function clauseChain(d: Drawing, terms: readonly Term[], key: string, coil: Term
   let at = coil;
   switches.forEach((term, i) => {
     const id = switchFor(d, term, `${key}-${i + 1}`, name);
-    const what = switchName(term).toLowerCase();
+    const what = withinSentence(switchName(term));
     d.control(at, on(id, 'com'), i === 0 ? `Coil to ${what}` : `On to ${what}`, 'blue');
     at = on(id, term.not ? 'nc' : 'no');
   });

@@ -3,7 +3,7 @@ export { clockText } from '../quantities/clock.ts';
 export { editText, fieldText, formatDifference, formatQuantity } from '../quantities/format.ts';
 export { type Range, parseQuantity } from '../quantities/parse.ts';
 export { absolute, gauge, type GaugePressure } from '../quantities/pressure.ts';
-export { capital, inLines, shortened, storable } from '../quantities/text.ts';
+export { capital, inLines, shortened, storable, withinSentence } from '../quantities/text.ts';
 export {
   DIMENSIONS,
   type Dimension,

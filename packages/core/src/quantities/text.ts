@@ -73,3 +73,16 @@ export function inLines(text: string, room: number, most: number): string[] {
  * @example capital('ring') // => 'Ring'
  */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/**
+ * A name in the middle of a sentence: its first letter small, but for what is written in capitals ("PTFE line", "Y behind
+ * the pump") and whatever stands behind ("SAE J30 R9").
+ * @param name name of a part, a state, a field
+ * @returns the same as a sentence has it
+ * Validity: any text.
+ * @throws nothing
+ * @source own convention
+ * @example withinSentence('Injection hose SAE J30 R9') // => 'injection hose SAE J30 R9'
+ */
+export const withinSentence = (name: string): string =>
+  /^(?!A )\p{Lu}(?:[\p{Lu}\d\s.-]|$)/u.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1);

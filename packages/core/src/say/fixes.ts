@@ -2,6 +2,7 @@ import { formatQuantity } from '../quantities/format.ts';
 import type { FixAction } from '../outcome/fix.ts';
 import type { Dimension } from '../quantities/units.ts';
 import type { Writer } from './words.ts';
+import { withinSentence } from '../quantities/text.ts';
 
 /** Injectors are sold by both figures, whatever somebody reads everything else in: “90 lb/hr (950 cc/min)”. */
 const soldBy = (flow: number): string =>
@@ -52,13 +53,13 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'set-higher':
       return `Set it to ${q('pressure', does.pressure)}`;
     case 'make-run':
-      return `Make ${does.name.toLowerCase()} -${does.dash}`;
+      return `Make ${withinSentence(does.name)} -${does.dash}`;
     case 'fit-pump':
       return does.count > 1 ? `Fit ${does.count} × ${does.name}` : `Fit ${does.name}`;
     case 'second-pump':
       return `Add a second pump (${does.name})${does.from === null ? '' : `, on from ${q('pressure', does.from)}`}`;
     case 'return-to-tank':
-      return `Take ${does.name.toLowerCase()} back to the tank`;
+      return `Take ${withinSentence(does.name)} back to the tank`;
     case 'add-check':
       return 'Add a check valve after the pump';
     case 'make-return':
@@ -96,9 +97,9 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'sleeve':
       return does.what === null
         ? 'Sleeve it where it passes them'
-        : `Sleeve it past ${does.what.toLowerCase()}`;
+        : `Sleeve it past ${withinSentence(does.what)}`;
     case 'move-line':
-      return `Move it ${q('tape', does.by)} away from ${does.what.toLowerCase()}`;
+      return `Move it ${q('tape', does.by)} away from ${withinSentence(does.what)}`;
     case 'clips':
       return `Hold it with ${does.count} clips`;
     case 'new-hose':
@@ -112,13 +113,13 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'take-check-out':
       return 'Remove the check valve';
     case 'clean':
-      return `Clean or replace ${does.name.toLowerCase()}`;
+      return `Clean or replace ${withinSentence(does.name)}`;
     case 'several':
       return does.steps.map((step) => sayFix(step, q)).join(', ');
     case 'full-speed-at':
       return `Ask for full speed at ${does.volts.toFixed(2)} V`;
     case 'run-with-key':
-      return `Run ${does.name.toLowerCase()} with the key`;
+      return `Run ${withinSentence(does.name)} with the key`;
     case 'stop-with-key':
       return 'Stop it with the key';
     case 'add-crash-switch':

@@ -1,5 +1,6 @@
 import type { KnownFigure } from '../edit/figures.ts';
 import type { Writer } from './words.ts';
+import { withinSentence } from '../quantities/text.ts';
 
 const DAY = new Intl.DateTimeFormat('en-US', {
   month: 'short',
@@ -48,7 +49,7 @@ export function sayGrounds(figures: readonly KnownFigure[], q: Writer): string {
   const byOrigin = new Map<string, string[]>();
   for (const { field, value, source } of figures) {
     const words = sayOrigin(source);
-    const said = `${field.label.charAt(0).toLowerCase()}${field.label.slice(1)} ${q(field.dimension, value)}`;
+    const said = `${withinSentence(field.label)} ${q(field.dimension, value)}`;
     byOrigin.set(words, [...(byOrigin.get(words) ?? []), said]);
   }
   if (byOrigin.size === 0) return '';

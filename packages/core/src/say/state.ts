@@ -1,4 +1,5 @@
 import type { StateName } from '../engine/states.ts';
+import { withinSentence } from '../quantities/text.ts';
 
 /**
  * What an operating state is called.
@@ -31,4 +32,4 @@ export function sayState({ kind, rpm }: StateName): string {
 }
 
 /** The same in the middle of a sentence. */
-export const inState = (state: StateName): string => sayState(state).toLowerCase();
+export const inState = (state: StateName): string => withinSentence(sayState(state));

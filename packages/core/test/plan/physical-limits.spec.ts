@@ -123,3 +123,21 @@ test('a rail that gets nothing is given nothing, not a little less', () => {
   expect(told.some((share) => share === 0)).toBe(true);
   expect(Math.min(...told)).toBe(0);
 });
+
+test('where nothing goes past the regulator at idle, nothing presses back: no share of a pressure that is not there', () => {
+  // An engine that drinks more at idle than the pump gives: the rail stands below the air outside.
+  const { brief } = fullReturnJob('x');
+  const doc = applied(fullReturnJob('x'), [
+    { op: 'replace', path: '/brief/idle/drawM3s', value: 600 * LPH },
+    {
+      op: 'replace',
+      path: '/brief/injectors/staticFlowM3s',
+      value: 4 * brief.injectors.staticFlowM3s,
+    },
+  ]);
+  const { states, findings } = evaluatePlan(doc, 'none');
+  const { regulator, railGauge } = states.find((s) => s.state.kind === 'idle')!.values!;
+  expect([regulator!.valve, railGauge < 0]).toEqual(['closed', true]);
+  expect(found(findings, 'RAIL_SAG')).toBeDefined();
+  expect(found(findings, 'RETURN_BACK_PRESSURE')).toBeUndefined();
+});

@@ -33,12 +33,13 @@ export type ReturnBackPressure = Found<'RETURN_BACK_PRESSURE', { readonly rail: 
 export const isOverrun = ({ regulator }: Pick<RailStanding, 'regulator'>): boolean =>
   regulator?.valve === 'overrun' && regulator.raisedBy === null;
 
-/** A return that only just stops the overrun is no cure: it must come under the back-pressure limit too. */
+/** A return that only just stops the overrun is no cure: it must come under the back-pressure limit too. Nothing presses where nothing flows. */
 export const lowBackPressure = ({
   regulator,
   railGauge,
 }: Pick<RailStanding, 'regulator' | 'railGauge'>): boolean =>
-  regulator !== null && regulator.returnPressure <= BACK_PRESSURE_SHARE * railGauge;
+  regulator !== null &&
+  (regulator.valve === 'closed' || regulator.returnPressure <= BACK_PRESSURE_SHARE * railGauge);
 
 /** Can regulator and return line carry what the engine leaves? */
 export const regulationRule: FindingRule<ReturnOverrun | RailHigh | ReturnBackPressure> = (context) => {

@@ -2,6 +2,7 @@ import type { JobDocument } from '../../document/job-document.ts';
 import { plumbingKind } from '../../kinds/index.ts';
 import { partsOf } from './plan-parts.ts';
 import type { Draft } from './step.ts';
+import { withinSentence } from '../../quantities/text.ts';
 
 export function mountSteps(doc: JobDocument): Draft[] {
   return partsOf(doc)
@@ -10,7 +11,7 @@ export function mountSteps(doc: JobDocument): Draft[] {
       const bracket = plumbingKind(e).mount(e);
       return {
         id: `mount:${id}`,
-        does: `${e.name}${bracket === null ? ' at hand, flow arrow looked at' : ` on its ${bracket.toLowerCase()}`}`,
+        does: `${e.name}${bracket === null ? ' at hand, flow arrow looked at' : ` on its ${withinSentence(bracket)}`}`,
         ...(bracket === null
           ? {}
           : {

@@ -3,6 +3,7 @@ import { within } from '../bands.ts';
 import type { Step } from '../contract.ts';
 import { HIGH_PRESSURE, LOW_PRESSURE } from './gauge-words.ts';
 import { solvedAt, type Car } from '../predict.ts';
+import { withinSentence } from '../../quantities/text.ts';
 
 /** Rail and pump volts at a state the engine itself brings about. */
 export function readAt(kind: StateKind, group: string, how: string) {
@@ -25,7 +26,7 @@ export function readAt(kind: StateKind, group: string, how: string) {
             {
               id: `${kind}:volts`,
               group,
-              does: `Volts at ${pump.name.toLowerCase()}`,
+              does: `Volts at ${withinSentence(pump.name)}`,
               how: 'Probed from behind at the pump.',
               expects: within('volts', pump.volts),
               ifLow: 'Battery, charging, or a joint on the way: read the drops.',

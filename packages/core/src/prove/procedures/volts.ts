@@ -1,6 +1,7 @@
 import { atMost, within } from '../bands.ts';
 import type { MeasuredProcedure, Step } from '../contract.ts';
 import { solvedAt, type Car } from '../predict.ts';
+import { withinSentence } from '../../quantities/text.ts';
 
 /** Share of the way’s own drop that may come on top before it is a bad joint. */
 const DROP_MORE = 1.35;
@@ -26,7 +27,7 @@ function steps(car: Car): Step[] {
       {
         id: `${p.id}:volts`,
         group: p.name,
-        does: `Volts at ${p.name.toLowerCase()}, running`,
+        does: `Volts at ${withinSentence(p.name)}, running`,
         how: 'Probe both pump terminals from behind, pump forced, engine off.',
         expects: within('volts', p.volts),
         ifLow:
@@ -52,7 +53,7 @@ function steps(car: Car): Step[] {
       {
         id: `${p.id}:amps`,
         group: p.name,
-        does: `Amps of ${p.name.toLowerCase()}`,
+        does: `Amps of ${withinSentence(p.name)}`,
         how: 'Clamp meter round the feed, running.',
         expects: within('amps', p.current),
         ifLow: 'Running dry or against little pressure; worn pump; volts low.',

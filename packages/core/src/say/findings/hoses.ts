@@ -2,11 +2,12 @@ import type { FilterMedia, HoseFound, PartInCabin } from '../../judge/hoses/hose
 import type { PortFound } from '../../judge/hoses/ports.ts';
 import type { FilterPlace } from '../../judge/hoses/filters.ts';
 import { capital, percent, percentBeside, type Words } from '../words.ts';
+import { withinSentence } from '../../quantities/text.ts';
 
 const source = 'SAE 100R14, SAE J30, SAE J2260 as commonly quoted; the hose maker decides';
 
 export const hoseWords: Words<HoseFound> = ({ code, value, limit, place, figures: f }, q) => {
-  const hose = f.hose.toLowerCase();
+  const hose = withinSentence(f.hose);
   switch (code) {
     case 'HOSE_FUEL':
       return {
@@ -79,7 +80,7 @@ export const filterPlace: Words<FilterPlace> = ({ code, value, limit, place }) =
   switch (code) {
     case 'FILTER_MISSING':
       return {
-        title: `No filter after ${place.name.toLowerCase()}.`,
+        title: `No filter after ${withinSentence(place.name)}.`,
         text: 'A strainer keeps gravel out of the pump, not dust out of the injectors and the regulator’s seat.',
         formula: 'filters between pump and rail: none',
         source,

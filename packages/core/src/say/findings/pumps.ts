@@ -4,6 +4,7 @@ import type { SpeedLags } from '../../judge/supply/speed.ts';
 import type { StagingLate } from '../../judge/supply/staging.ts';
 import { inState } from '../state.ts';
 import { percent, type Words } from '../words.ts';
+import { withinSentence } from '../../quantities/text.ts';
 
 export const speedLags: Words<SpeedLags> = ({ value: margin, place, figures: f }, q) => ({
   title: `${place.name} is asked for only ${percent(f.command)} speed at ${f.rpm.toFixed(0)} rpm; ${percent(margin)} to spare there.`,
@@ -73,7 +74,7 @@ export const driverFought: Words<DriverFought> = ({ place }) => ({
 });
 
 export const onePumpDead: Words<OnePumpDead> = ({ value: power, limit, place, figures: f }, q) => {
-  const pump = place.name.split(',')[0]!.toLowerCase();
+  const pump = withinSentence(place.name.split(',')[0]!);
   if (!f.starts)
     return {
       title: `With ${pump} dead the engine does not start: the others wait for their trigger.`,

@@ -1,6 +1,7 @@
 import type { LyingFound } from '../../judge/route/lying.ts';
 import type { PassingFound } from '../../judge/route/passing.ts';
 import type { Words } from '../words.ts';
+import { withinSentence } from '../../quantities/text.ts';
 
 const EXHAUST =
   'common practice: 70 mm from an exhaust is uncomfortable, 120 mm is good, 8 in is comfortable';
@@ -13,7 +14,7 @@ export const passingWords: Words<PassingFound> = (found, q, labels, fixes) => {
 
 const bareWords: Words<PassingFound> = ({ code, value, limit, place, figures: f }, q) => {
   const away = value <= 0 ? 'touches' : `is ${q('tape', value)} from`;
-  const title = `${place.name} ${away} ${lower(f.what)}`;
+  const title = `${place.name} ${away} ${withinSentence(f.what)}`;
   const formula = `${q('tape', Math.max(0, value))} between them against ${q('tape', limit)}`;
   switch (code) {
     case 'ROUTE_HOT':
@@ -91,5 +92,3 @@ export const lyingWords: Words<LyingFound> = ({ code, value, limit, place, figur
       };
   }
 };
-
-const lower = (name: string): string => name.charAt(0).toLowerCase() + name.slice(1);

@@ -8,6 +8,7 @@ import type { RailSag } from '../../judge/supply/sag.ts';
 import type { SuctionVapor } from '../../judge/supply/suction.ts';
 import { inState } from '../state.ts';
 import { percent, percentBeside, percentShort, type Words } from '../words.ts';
+import { withinSentence } from '../../quantities/text.ts';
 
 /** More than this share of its fuel reads as all of it. */
 const ALL = 0.995;
@@ -29,7 +30,7 @@ export const supplyShort: Words<SupplyShort> = ({ value: m, figures: f }, q) => 
 };
 
 export const railDry: Words<RailDry> = ({ place, figures: f }) => ({
-  title: `No fuel reaches ${place.name.toLowerCase()} at ${f.states.map(inState).join(', ')}.`,
+  title: `No fuel reaches ${withinSentence(place.name)} at ${f.states.map(inState).join(', ')}.`,
   text: f.waiting
     ? 'Every pump that feeds it waits for its trigger there: the engine does not start, or stops.'
     : 'Everything on the way to it is shut or leads nowhere.',

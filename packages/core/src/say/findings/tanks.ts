@@ -2,6 +2,7 @@ import type { PickupBare } from '../../judge/tanks/level.ts';
 import type { JetNowhere, JetShort, LiftShort, TankFills } from '../../judge/tanks/tanks.ts';
 import { inState } from '../state.ts';
 import { percent, type Words } from '../words.ts';
+import { withinSentence } from '../../quantities/text.ts';
 
 const minutes = (seconds: number): string =>
   seconds < 90 ? `${seconds.toFixed(0)} s` : `${(seconds / 60).toFixed(0)} min`;
@@ -54,8 +55,8 @@ export const pickupBare: Words<PickupBare> = ({ value: level, place, figures: f 
   return {
     title:
       f.keep > 1
-        ? `The pick-up of ${place.name.toLowerCase()} is bare in a pull, however full it is.`
-        : `In a pull the pick-up of ${place.name.toLowerCase()} is bare at ${percent(level)}: keep at least ${percent(Math.ceil(keep * 20) / 20)}.`,
+        ? `The pick-up of ${withinSentence(place.name)} is bare in a pull, however full it is.`
+        : `In a pull the pick-up of ${withinSentence(place.name)} is bare at ${percent(level)}: keep at least ${percent(Math.ceil(keep * 20) / 20)}.`,
     text:
       'Acceleration heaps the fuel up at the rear of the tank. A pick-up low and rearmost is fed by it; baffles, a swirl pot or a surge tank hold fuel at one that is not.' +
       (f.left === null ? '' : ` ${(f.left * 1000).toFixed(0)} L stay in the tank below that.`),

@@ -1,5 +1,6 @@
 import type { VentFound } from '../../judge/tanks/vents.ts';
 import type { Words } from '../words.ts';
+import { withinSentence } from '../../quantities/text.ts';
 
 const WORDS: Readonly<Record<VentFound['code'], readonly [(name: string) => string, string, string]>> = {
   VENT_MISSING: [
@@ -28,7 +29,7 @@ const WORDS: Readonly<Record<VentFound['code'], readonly [(name: string) => stri
     'one vent line, one tank',
   ],
   CELL_OPEN: [
-    (name) => `No sealed bulkhead between ${name.toLowerCase()} and the people.`,
+    (name) => `No sealed bulkhead between ${withinSentence(name)} and the people.`,
     'A cell in the car sits behind a liquid-tight and vapor-tight bulkhead, its frame and straps bolted through the floor into structure, its filler box drained to the outside.',
     'sealed bulkhead: none',
   ],

@@ -6,6 +6,7 @@ import type { JointDrop } from '../../judge/wiring/joints.ts';
 import type { CopperClad, WireDrop, WireOverloaded } from '../../judge/wiring/wires.ts';
 import { inState } from '../state.ts';
 import type { Words } from '../words.ts';
+import { withinSentence } from '../../quantities/text.ts';
 
 export const chargingShort: Words<ChargingShort> = ({ value, limit, figures: f }, q) => ({
   title: `Everything together takes ${q('amps', value)} at idle; the alternator gives ${q('amps', limit)}.`,
@@ -72,7 +73,7 @@ export const contactLoaded: Words<ContactLoaded> = ({ code, value, limit, place,
 };
 
 export const terminalSmall: Words<TerminalSmall> = ({ place, figures: f }) => ({
-  title: `${f.size} does not go into the socket of ${place.name.toLowerCase()}.`,
+  title: `${f.size} does not go into the socket of ${withinSentence(place.name)}.`,
   text: `The terminals of a plug-in relay take ${f.heaviest} at most. Strands cut off to make it fit are copper that is missing where the joint heats first: a relay with studs, or a lighter wire.`,
   formula: `${f.wire}, ${f.size}, against ${f.heaviest}`,
   source: 'common practice; the maker of the socket decides',
