@@ -71,7 +71,7 @@ function brakeSteps({ wiring }: JobDocument): Draft[] {
   return [
     {
       id: 'brakes',
-      does: `Brakes bled after ${taps.join(' and ')} went in: before the car moves`,
+      does: `Bleed the brakes before the car moves: ${taps.join(' and ')} ${taps.length > 1 ? 'sit' : 'sits'} in a brake line`,
       how: 'Fluid of the grade on the cap, from a sealed can, wheel by wheel in the maker’s order until no air comes. Some cars need the ABS unit bled with a scan tool. Pedal held hard for a minute: it does not sink, every joint stays dry. Where brakes are licensed work, that trade does it.',
       caution: 'brakes',
       hold: 'brakes',
