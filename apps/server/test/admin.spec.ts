@@ -1,7 +1,9 @@
+import { randomUUID } from 'node:crypto';
 import { mkdtempSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { PATTERNS } from '@venula/core/document';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { emptied, newJob, openShop, PASSWORD, replace, signedIn, visitor, type Shop } from './support.ts';
@@ -116,6 +118,11 @@ describe('everything out and in', () => {
       .put('/api/v1/prices')
       .send({ prices: [{ part: 'Clip', unit: 'each', cents: 120 }] })
       .expect(200);
+    const pump = PATTERNS[0]!.job('x').plumbing.elements['pump'];
+    await tech
+      .put(`/api/v1/library/${randomUUID()}`)
+      .send({ name: 'Own pump', data: { kind: 'part', part: pump }, baseRevision: 0 })
+      .expect(200);
     const [{ id: jobId }] = await shop.db.query('select id from job limit 1');
     await tech.put(`/api/v1/shelf/${shelf}/jobs/${jobId}`).send({ quantity: 2.5 }).expect(200);
     await shop.as.lead
@@ -156,14 +163,37 @@ describe('everything out and in', () => {
         .send(zip)
         .expect(201);
     const first = (await take(true)).body as { left: { what: string }[] };
-    expect(first).toMatchObject({ jobs: before, people: 1, shelf: 1, aside: 1, prices: 1, settings: 1 });
+    expect(first).toMatchObject({
+      jobs: before,
+      people: 1,
+      library: 1,
+      shelf: 1,
+      aside: 1,
+      prices: 1,
+      settings: 1,
+    });
     // Those who are here already.
     expect(first.left.map((l) => l.what).sort()).toEqual(people.map((p) => p.name).sort());
     const face = (await shop.as.lead.get('/api/v1/shop').expect(200)).body as object;
     expect(face).toMatchObject({ name: 'Test shop', address: 'Dock 4', logoSum: expect.any(String) });
     await hers(shop);
-    const again = (await take()).body as { jobs: number; shelf: number; left: unknown[] };
-    expect([again.jobs, again.shelf, again.left.length]).toEqual([0, 0, before + people.length + 2]);
+    await shop.as.lead
+      .put('/api/v1/prices')
+      .send({ prices: [{ part: 'Clip', unit: 'each', cents: 150 }] })
+      .expect(200);
+    const again = (await take()).body as { left: unknown[] };
+    expect(again).toMatchObject({
+      jobs: 0,
+      people: 0,
+      library: 0,
+      shelf: 0,
+      aside: 0,
+      prices: 0,
+      settings: 0,
+    });
+    expect(again.left).toHaveLength(before + people.length + 4);
+    const prices = (await shop.as.lead.get('/api/v1/prices').expect(200)).body as object[];
+    expect(prices).toMatchObject([{ part: 'Clip', cents: 150 }]);
     const [item] = (await shop.as.lead.get('/api/v1/shelf').expect(200)).body as object[];
     expect(item).toMatchObject({
       id: shelf,

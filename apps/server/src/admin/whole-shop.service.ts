@@ -126,16 +126,9 @@ export class WholeShopService {
       .filter((n) => n.startsWith('jobs/'))
       .sort())
       await tally.each('jobs', name, () => this.archive.read(files[name]!, actor));
-    for (const { id: entry, name, data, retired } of shop.library)
-      await tally.each('library', name, () =>
-        this.library.put(entry, valid(entryBody, { name, data, retired, baseRevision: 0 }), actor),
-      );
+    await this.takeLibrary(shop, tally, actor);
     await this.takeShelf(shop, tally, actor);
-    const prices = shop.prices.map(({ part, unit, cents }) => ({ part, unit, cents }));
-    for (let i = 0; i < prices.length; i += MOST_PRICES)
-      await tally.each('prices', 'prices', () =>
-        this.prices.put(valid(pricesBody, { prices: prices.slice(i, i + MOST_PRICES) }), actor),
-      );
+    await this.takePrices(shop, tally, actor);
     if (withSettings)
       await tally.each('settings', 'settings', () =>
         this.takeSettings(shop.settings, files['logo.png'], actor),
@@ -143,6 +136,15 @@ export class WholeShopService {
     const { taken, left } = tally;
     await audit(this.db.manager, actor.name, 'shop-imported', null, { ...taken, left: left.length });
     return { ...taken, left };
+  }
+
+  private async takeLibrary({ library }: ShopFile, tally: Tally, actor: Actor): Promise<void> {
+    const here = new Set((await this.library.list()).map((entry) => entry.id));
+    for (const { id, name, data, retired } of library)
+      await tally.each('library', name, () => {
+        if (here.has(id)) throw new ConflictException('It is in the library already.');
+        return this.library.put(id, valid(entryBody, { name, data, retired, baseRevision: 0 }), actor);
+      });
   }
 
   /** What is on the shelf here already is not touched, nor what of it is put aside. */
@@ -157,6 +159,24 @@ export class WholeShopService {
     for (const { itemId, jobId, quantity } of aside)
       if (!before.has(itemId))
         await tally.each('aside', 'put aside', () => this.shelf.reserve(itemId, jobId, quantity, actor));
+  }
+
+  /** Parts that have a price here keep it. */
+  private async takePrices({ prices }: ShopFile, tally: Tally, actor: Actor): Promise<void> {
+    const key = ({ part, unit }: { readonly part?: unknown; readonly unit?: unknown }) =>
+      JSON.stringify([part, unit]);
+    const here = new Set((await this.prices.list()).map(key));
+    const fresh = prices.filter((p) => !here.has(key(p)));
+    if (fresh.length < prices.length)
+      tally.left.push({
+        what: `${prices.length - fresh.length} prices`,
+        why: 'The shop has prices for these parts already.',
+      });
+    for (let i = 0; i < fresh.length; i += MOST_PRICES)
+      await tally.each('prices', 'prices', () => {
+        const some = fresh.slice(i, i + MOST_PRICES).map(({ part, unit, cents }) => ({ part, unit, cents }));
+        return this.prices.put(valid(pricesBody, { prices: some }), actor);
+      });
   }
 
   private async takeSettings(settings: unknown, logo: Uint8Array | undefined, actor: Actor): Promise<void> {
