@@ -43,13 +43,13 @@ export class ShopService {
       const stored = { ...DEFAULT_SETTINGS, ...shop.settings };
       const changed = SETTINGS.filter((key) => key in now && !isDeepStrictEqual(now[key], stored[key]));
       const overlap = changed.filter((key) => !isDeepStrictEqual(was[key], stored[key]));
-      if (overlap.length > 0) throw meanwhile(shop.author, overlap);
+      if (overlap.length > 0) throw meanwhile(overlap);
+      if (changed.length === 0) return this.face(tx);
       const picked = (from: Partial<ShopSettings>) =>
         Object.fromEntries(changed.map((key) => [key, from[key]]));
       const settings: ShopSettings = { ...stored, ...picked(now) };
       await tx.update(ShopRow, { id: THE_SHOP }, { settings, author: actor.name, at: new Date() });
-      if (changed.length > 0)
-        await audit(tx, actor.name, 'settings-changed', null, { was: picked(stored), now: picked(now) });
+      await audit(tx, actor.name, 'settings-changed', null, { was: picked(stored), now: picked(now) });
       return this.face(tx);
     });
   }
@@ -81,10 +81,11 @@ export class ShopService {
   }
 }
 
-const meanwhile = (author: string, fields: readonly string[]) =>
+/** Who did stands in the audit: the row itself knows only who touched it last, be it for the logo. */
+const meanwhile = (fields: readonly string[]) =>
   new ConflictException({
     code: 'SETTINGS_CHANGED',
-    message: `${author} has changed the same meanwhile.`,
+    message: 'Somebody has changed the same meanwhile.',
     remedy: 'Look at what they saved, then save again or leave it.',
     details: fields.map((path) => ({ path, message: 'was changed meanwhile' })),
   });

@@ -172,7 +172,7 @@ describe('what leads look after', () => {
         const change = body as { now: { name: string }; was: { name: string } };
         saved.push(change);
         if (change.was.name !== theirs)
-          return new Trouble(409, 'SETTINGS_CHANGED', 'Lou Marsh has changed the same meanwhile.', 'Look.', [
+          return new Trouble(409, 'SETTINGS_CHANGED', 'Somebody has changed the same meanwhile.', 'Look.', [
             { path: 'name', message: 'was changed meanwhile' },
           ]);
         theirs = change.now.name;
@@ -188,7 +188,7 @@ describe('what leads look after', () => {
     theirs = 'Harrow Lane';
     const save = screen.getByRole('button', { name: 'Save the settings' });
     await user.click(save);
-    await screen.findByText(/Lou Marsh has changed the same/);
+    await screen.findByText(/Somebody has changed the same/);
     expect(screen.getByText(/Both of you changed: “Name of the shop”/)).toBeTruthy();
     expect(name.value).toBe('Harrow Lane Fuel');
     await user.click(screen.getByRole('button', { name: 'Leave them as they were' }));

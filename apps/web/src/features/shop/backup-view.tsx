@@ -209,7 +209,7 @@ function sayTaken({ jobs, people, library, shelf, prices, settings }: TakenIn): 
     ...(prices > 0 ? ['the prices'] : []),
     ...(settings > 0 ? ['the settings'] : []),
   ];
-  return said.length > 0 ? `Taken in: ${said.join(', ')}.` : 'Nothing new in it: all of it is here already.';
+  return said.length > 0 ? `Taken in: ${said.join(', ')}.` : 'Nothing was taken in.';
 }
 
 /** From the made-up shop to one’s own. */
