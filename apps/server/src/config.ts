@@ -14,6 +14,24 @@ export interface Config {
   readonly proxy: number | string | false;
   /** Where backups made from the page are kept. */
   readonly backupDir: string;
+  readonly waits: Waits;
+}
+
+/** How long a request may wait, ms: for its answer, and within that for what the answer needs. */
+export interface Waits {
+  readonly answerMs: number;
+  readonly queryMs: number;
+  readonly connectMs: number;
+  readonly solveMs: number;
+}
+
+/** What is left, once database or solver gave up, to say so. */
+const TO_SAY_SO_MS = 1_000;
+
+function waits(answerSeconds: number): Waits {
+  const answerMs = answerSeconds * 1000;
+  const part = answerMs - TO_SAY_SO_MS;
+  return { answerMs, queryMs: part, connectMs: 0.7 * part, solveMs: part };
 }
 
 const schema = Joi.object({
@@ -45,6 +63,8 @@ const schema = Joi.object({
       '"VENULA_PROXY" must be how many proxies stand in front (1), or their addresses (loopback, 10.0.0.0/8)',
   }),
   VENULA_BACKUP_DIR: Joi.string().default(fileURLToPath(new URL('../../../.data/backups', import.meta.url))),
+  // The page gives up after twenty seconds.
+  VENULA_ANSWER_SECONDS: Joi.number().min(2).max(60).default(4.5),
   VENULA_LOG_LEVEL: Joi.string().valid('silent', 'error', 'warn', 'info', 'debug').default('warn'),
 }).unknown(true);
 
@@ -65,5 +85,6 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     addresses: [String(value['VENULA_HOST']), ...(value['VENULA_ADDRESSES'] as string[])],
     proxy: (value['VENULA_PROXY'] as number | string | undefined) ?? false,
     backupDir: String(value['VENULA_BACKUP_DIR']),
+    waits: waits(Number(value['VENULA_ANSWER_SECONDS'])),
   };
 }

@@ -47,13 +47,13 @@ class Freezer {
   }
 }
 
-// Machines here are noisy, and these make hundreds of requests.
 let shop: Shop;
 let freezer: Freezer;
 beforeAll(async () => {
   const through = await Freezer.before(new URL(process.env['VENULA_DATABASE_URL']!));
   freezer = through.freezer;
   process.env['VENULA_DATABASE_URL'] = through.url;
+  process.env['VENULA_ANSWER_SECONDS'] = '3';
   shop = await openShop();
 });
 afterAll(async () => {

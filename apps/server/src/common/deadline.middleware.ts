@@ -1,24 +1,23 @@
 import type { NextFunction, Request, Response } from 'express';
 import { BUSY, RETRY_AFTER_S } from './busy.ts';
 
-/** No request is left hanging longer, whatever it waits for: database, pool or a lock. */
-const DEADLINE_MS = 4_500;
-
 /** A stream of readings ends when nobody looks any more; files take as long as the shop’s wireless does, and a whole job or its PDF is worth a moment’s wait. */
 const UNHURRIED =
   /^\/api\/v1\/(?:archives|admin\/(?:export|import|backups(?:\/[^/]+(?:\/restore)?)?)|instruments\/[^/]+\/live|jobs\/[^/]+\/(?:archive|record\.pdf|photos\/[^/]+))$/;
 
 /**
- * Answers 503 when the deadline is over. The work may still be done after that: whoever asks again with the same id gets
- * the answer to the first.
+ * No request is left hanging longer, whatever it waits for: database, pool or a lock. It is answered 503 then. The work may
+ * still be done after that: whoever asks again with the same id gets the answer to the first.
  */
-export function deadline(req: Request, res: Response, next: NextFunction): void {
-  if (!req.path.startsWith('/api/') || UNHURRIED.test(req.path)) return next();
-  const timer = setTimeout(() => {
-    if (res.headersSent) return;
-    res.setHeader('Retry-After', String(RETRY_AFTER_S));
-    res.status(503).json({ error: { status: 503, ...BUSY, details: [], path: req.originalUrl } });
-  }, DEADLINE_MS);
-  res.once('close', () => clearTimeout(timer));
-  next();
-}
+export const deadline =
+  (answerMs: number) =>
+  (req: Request, res: Response, next: NextFunction): void => {
+    if (!req.path.startsWith('/api/') || UNHURRIED.test(req.path)) return next();
+    const timer = setTimeout(() => {
+      if (res.headersSent) return;
+      res.setHeader('Retry-After', String(RETRY_AFTER_S));
+      res.status(503).json({ error: { status: 503, ...BUSY, details: [], path: req.originalUrl } });
+    }, answerMs);
+    res.once('close', () => clearTimeout(timer));
+    next();
+  };

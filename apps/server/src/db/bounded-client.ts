@@ -1,8 +1,5 @@
 import pg from 'pg';
 
-/** The longest a query may take, ms. */
-export const QUERY_MS = 3_500;
-
 interface WithStream {
   readonly connection: { readonly stream: { destroy(error: Error): void } };
 }

@@ -8,12 +8,11 @@ import {
 } from '@nestjs/common';
 import { Piscina } from 'piscina';
 import { BUSY } from '../common/busy.ts';
+import { readConfig } from '../config.ts';
 import type { JudgeAnswers, JudgeTask } from './judge-worker.ts';
 
 /** The built worker, whether this file runs built or, in a test, as source. */
 const WORKER = fileURLToPath(new URL('../../dist/judging/judge-worker.js', import.meta.url));
-/** Somebody waits for the answer: it must come before the request's own deadline. */
-const WAITED_FOR_MS = 3_500;
 /** Nobody waits: a very large plan may take longer, but not for ever; first all that take less have their turn. */
 export const BACKGROUND_MS = { first: 2_000, last: 20_000 } as const;
 /** So many tasks nobody waits for are solved at once; more than that is not asked of the pool. */
@@ -36,6 +35,8 @@ export class Closing extends Error {}
 export class JudgePool implements OnModuleDestroy {
   private readonly waitedFor = pool(1, 0);
   private readonly background = pool(BACKGROUND_THREADS, BACKGROUND_NICE);
+  /** Somebody waits for the answer: it must come before the request's own deadline. */
+  private readonly waitedForMs = readConfig().waits.solveMs;
   private closing = false;
   /** Tasks somebody waits for, running or queued. */
   private waiting = 0;
@@ -48,14 +49,15 @@ export class JudgePool implements OnModuleDestroy {
     const behindOthers = this.waiting > 0;
     this.waiting++;
     try {
-      return await run<A>(this.waitedFor, task, WAITED_FOR_MS);
+      return await run<A>(this.waitedFor, task, this.waitedForMs);
     } catch (error) {
       if (!(error instanceof TooLong)) throw error;
       if (behindOthers) throw new ServiceUnavailableException(BUSY);
       throw new UnprocessableEntityException({
         code: 'PLAN_TOO_LARGE',
         message: 'This plan takes longer to solve than the server may keep you waiting.',
-        remedy: 'Take out parts it does not need, or split it into two jobs.',
+        remedy:
+          'Try once more: other work may have slowed it down. If it stays so, take out parts it does not need, or split it into two jobs.',
       });
     } finally {
       this.waiting--;

@@ -22,7 +22,7 @@ export class OfflineError extends Error {
   }
 }
 
-/** The server answers within five seconds or says that it is busy; a connection that is half dead says nothing. */
+/** The server answers within seconds (VENULA_ANSWER_SECONDS) or says that it is busy; a connection that is half dead says nothing. */
 const GIVE_UP_MS = 20_000;
 const MOST_WAIT_S = 600;
 
