@@ -4,6 +4,8 @@ import { domainOf } from '../src/ui/chart/domain.ts';
 
 const any = fc.array(fc.double({ noNaN: false, min: -1e12, max: 1e12 }), { maxLength: 30 });
 
+fc.configureGlobal({ seed: Number(process.env['VENULA_SEED']) });
+
 describe('the ends of a value axis', () => {
   test('hold every value, and are never the same place', () => {
     fc.assert(

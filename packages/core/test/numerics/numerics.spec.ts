@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { Arena } from '../../src/numerics/arena.ts';
 import { interpolateLinear } from '../../src/numerics/interpolate.ts';
 import { monotoneCubic } from '../../src/numerics/monotone-cubic.ts';
 import { findRoot } from '../../src/numerics/root.ts';
 import { SparseLu } from '../../src/numerics/sparse-lu.ts';
+import { fc } from '../support/sweep.ts';
 
 describe('monotone cubic', () => {
   const points = fc

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { pumpLaw, type PumpModel } from '../../src/kinds/plumbing/pump/pump-model.ts';
 import { threeNumberPull } from '../../src/public/demand.ts';
 import { pumpFromPoint, PUMPS } from '../../src/public/kinds.ts';
 import { LPH } from '../support/units.ts';
+import { fc } from '../support/sweep.ts';
 
 describe('curves at several volts', () => {
   const base = PUMPS.T340.model;

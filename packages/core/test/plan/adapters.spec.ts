@@ -1,10 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { FACES } from '../../src/kinds/ports/faces.ts';
 import { adaptersBetween, type Chain, type FaceId } from '../../src/public/supply.ts';
 import { ELBOW_FITTINGS, FITTINGS } from '../../src/supply/joining/fittings.ts';
 import { mate } from '../../src/supply/joining/mating.ts';
-import { runs } from '../support/sweep.ts';
+import { fc, runs } from '../support/sweep.ts';
 
 const ids = Object.keys(FACES) as FaceId[];
 

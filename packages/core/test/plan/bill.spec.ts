@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { JOINT_RULES } from '../../src/supply/joining/joint-rules.ts';
 import { FACES } from '../../src/kinds/ports/faces.ts';
 import { fullReturnJob, type JobDocument, makeVent, PATTERNS } from '../../src/public/document.ts';
@@ -8,6 +7,7 @@ import { wiringSheet } from '../../src/public/harness.ts';
 import { type BillLine, billOfMaterials, connectionsOf, jointList, sold } from '../../src/public/supply.ts';
 import { applied, example } from '../support/examples.ts';
 import { routed } from '../support/route-cases.ts';
+import { fc } from '../support/sweep.ts';
 
 const jobs: [string, JobDocument][] = [
   ...PATTERNS.map((p): [string, JobDocument] => [p.id, p.job(p.name)]),

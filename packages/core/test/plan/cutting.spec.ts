@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { cuttingPlan, kitLines, type Offcut, type Piece } from '../../src/public/supply.ts';
 import type { Sold } from '../../src/supply/cutting.ts';
 import { FOOT } from '../support/units.ts';
+import { fc } from '../support/sweep.ts';
 
 const BY_FOOT: Sold = { by: 'step', step: FOOT, longest: 15 };
 const piece = (length: number, i: number): Piece => ({ id: `p${i}`, name: `Hose ${i}`, length });

@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { evaluateStates } from '../../src/public/advise.ts';
 import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import { guessLogColumns, readDriveLog } from '../../src/public/formats.ts';
 import { findPulls, judgeLog, type LogSeries } from '../../src/public/prove.ts';
 import { demoJobs } from '../support/examples.ts';
 import { PSI } from '../support/units.ts';
+import { fc } from '../support/sweep.ts';
 
 const plain = fullReturnJob('x');
 const HEAD = [

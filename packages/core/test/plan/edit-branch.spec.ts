@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { evaluateStates } from '../../src/public/advise.ts';
 import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import { BRANCH_ENDS, branchAt, removePath } from '../../src/public/edit.ts';
@@ -7,6 +6,7 @@ import { checkJob } from '../../src/public/formats.ts';
 import { sayEnding } from '../../src/public/say.ts';
 import { imbalance } from '../support/balance.ts';
 import { applied } from '../support/examples.ts';
+import { fc } from '../support/sweep.ts';
 
 describe('branches', () => {
   const doc = fullReturnJob('x');

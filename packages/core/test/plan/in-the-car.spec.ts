@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { compareJobs } from '../../src/public/advise.ts';
 import { fullReturnJob, type JobDocument } from '../../src/public/document.ts';
 import { layRoute, pictureScale, placeOf, takeWireWays, wireWays } from '../../src/public/fit.ts';
@@ -7,6 +6,7 @@ import { checkJob } from '../../src/public/formats.ts';
 import { billOfMaterials, substitutesFor } from '../../src/public/supply.ts';
 import { applied } from '../support/examples.ts';
 import { pipe, routed } from '../support/route-cases.ts';
+import { fc } from '../support/sweep.ts';
 
 const withBattery = applied(routed, [
   { op: 'add', path: '/routing/vehicle/battery', value: { x: 0.3, y: -0.5, z: 0.6 } },

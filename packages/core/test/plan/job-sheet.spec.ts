@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import { addLoad, BRANCH_ENDS, branchAt } from '../../src/public/edit.ts';
 import { wiringSheet } from '../../src/public/harness.ts';
 import { buildOutcome, jobSheet } from '../../src/public/prove.ts';
 import { connectionsOf, jointList } from '../../src/public/supply.ts';
 import { applied, demoJobs } from '../support/examples.ts';
+import { fc } from '../support/sweep.ts';
 
 const jobs: readonly (readonly [string, JobDocument])[] = [
   ...PATTERNS.map((p) => [p.id, p.job(p.name)] as const),

@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { evaluatePlan } from '../../src/public/advise.ts';
 import { fullReturnJob, type JobDocument } from '../../src/public/document.ts';
 import {
@@ -13,6 +12,7 @@ import {
 } from '../../src/public/edit.ts';
 import { checkJob, checkLibrary, readLibrary } from '../../src/public/formats.ts';
 import { applied, demoJobs } from '../support/examples.ts';
+import { fc } from '../support/sweep.ts';
 
 const plain = fullReturnJob('x');
 const entry = (data: LibraryData, revision = 1, name = 'Bench filter'): LibraryEntry => ({

@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { evaluateStates } from '../../src/public/advise.ts';
 import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import {
@@ -12,6 +11,7 @@ import {
 } from '../../src/public/prove.ts';
 import { applied, demoJobs } from '../support/examples.ts';
 import { PSI } from '../support/units.ts';
+import { fc } from '../support/sweep.ts';
 
 const jobs: readonly (readonly [string, JobDocument])[] = [
   ...PATTERNS.map((p) => [p.id, p.job(p.name)] as const),

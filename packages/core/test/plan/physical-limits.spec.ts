@@ -1,11 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { evaluatePlan, evaluateStates } from '../../src/public/advise.ts';
 import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import { applied, found } from '../support/examples.ts';
 import { randomFaultyJob } from '../support/random-faults.ts';
 import { LPH } from '../support/units.ts';
-import { runs } from '../support/sweep.ts';
+import { fc, runs } from '../support/sweep.ts';
 
 /** No pressure no liquid stands at, no flow no injector passes, no share above one. */
 const pull = (doc: JobDocument, id = 'pull-3') => evaluateStates(doc).find((s) => s.state.id === id)!;

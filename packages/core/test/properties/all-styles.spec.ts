@@ -1,10 +1,9 @@
 import { expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { evaluateStates } from '../../src/public/advise.ts';
 import { sayEnding } from '../../src/public/say.ts';
 import { circuitImbalance, imbalance, nodeImbalance } from '../support/balance.ts';
 import { randomStyledJob } from '../support/random-styles.ts';
-import { runs } from '../support/sweep.ts';
+import { fc, runs } from '../support/sweep.ts';
 
 test('systems of every style with every part drawn at random settle, with mass in balance to 1e-9, or say why not', () => {
   fc.assert(

@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { operatingEnvelope } from '../../src/public/advise.ts';
 import { type ElementOf, fullReturnJob } from '../../src/public/document.ts';
 import { checkJob, readInjectors, readPull } from '../../src/public/formats.ts';
 import { table } from '../support/tables.ts';
 import { HP, PSI } from '../support/units.ts';
+import { fc } from '../support/sweep.ts';
 
 const PULL = { rpm: 'rpm', power: 'hp', boost: 'psi' };
 const INJ = { pressure: 'psi', flow: 'cc/min' };

@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { solveCircuit } from '../../src/engine/electric/power-network.ts';
 import { fuelOf } from '../../src/engine/states.ts';
 import { VESSEL_K } from '../../src/flow/minor-losses.ts';
@@ -23,6 +22,7 @@ import { checkJob, wireListCsv, wiringNetlist, wiringSvg } from '../../src/publi
 import { harnessOf, layOutHarness, truthTable, wiringSheet } from '../../src/public/harness.ts';
 import { sayEnding } from '../../src/public/say.ts';
 import { applied } from '../support/examples.ts';
+import { fc } from '../support/sweep.ts';
 
 const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
 

@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { never } from '../../src/document/triggers.ts';
 import { Engine } from '../../src/engine/engine.ts';
 import { evaluateState } from '../../src/engine/observe/state-result.ts';
@@ -8,7 +7,7 @@ import { operatingStates } from '../../src/engine/states.ts';
 import { evaluateStates } from '../../src/public/advise.ts';
 import type { JobDocument } from '../../src/public/document.ts';
 import { randomStyledJob } from '../support/random-styles.ts';
-import { runs } from '../support/sweep.ts';
+import { fc, runs } from '../support/sweep.ts';
 
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 

@@ -1,8 +1,7 @@
 import { expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { auditFixes } from '../support/fix-audit.ts';
 import { randomFaultyJob } from '../support/random-faults.ts';
-import { runs } from '../support/sweep.ts';
+import { fc, runs } from '../support/sweep.ts';
 
 /**
  * The full sweep is packages/core/bench/fix-sweep.mjs, 2,000 plans; here as many as the suite has time for. A failure prints the

@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
 import Ajv from 'ajv/dist/2020';
-import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
@@ -24,6 +23,7 @@ import { harnessOf, truthTable } from '../../src/public/harness.ts';
 import { example } from '../support/examples.ts';
 import { randomJob } from '../support/random-systems.ts';
 import { key } from '../support/terminals.ts';
+import { fc } from '../support/sweep.ts';
 
 const ajv = new Ajv({ strict: false, allErrors: true });
 const validJob = ajv.compile(jobSchema());

@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { applyPatch as otherApply } from 'rfc6902';
 import { fullReturnJob } from '../../src/public/document.ts';
 import { applyPatch } from '../../src/public/edit.ts';
 import { diffDocuments, overlappingPaths, valueAt, writeJob } from '../../src/public/formats.ts';
 import type { PatchOperation } from '../../src/public/outcome.ts';
 import { randomJob } from '../support/random-systems.ts';
+import { fc } from '../support/sweep.ts';
 
 const plain = <T>(v: T): T => JSON.parse(JSON.stringify(v)) as T;
 

@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { pumpElement } from '../../src/document/pieces.ts';
 import type { StateValues } from '../../src/engine/results.ts';
 import { evaluateStates } from '../../src/public/advise.ts';
 import { type ElementOf, fullReturnJob, type JobDocument } from '../../src/public/document.ts';
 import { boreOf } from '../../src/public/kinds.ts';
 import { randomJob } from '../support/random-systems.ts';
+import { fc } from '../support/sweep.ts';
 
 const runs = { numRuns: 100 };
 

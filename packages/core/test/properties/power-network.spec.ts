@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import type { Branch, CircuitElement } from '../../src/engine/electric/circuit-elements.ts';
 import { type DcElement, solveDc } from '../../src/engine/electric/dc-network.ts';
 import { PowerNetwork } from '../../src/engine/electric/power-network.ts';
@@ -7,6 +6,7 @@ import { evaluatePlan } from '../../src/public/advise.ts';
 import { type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import { wayOf } from '../../src/public/engine.ts';
 import { applied, found } from '../support/examples.ts';
+import { fc } from '../support/sweep.ts';
 
 const joint = (id: string, ohms: number): CircuitElement => ({ id, circuitId: 'c', kind: 'connector', ohms });
 /** A pump-like load: some friction current and a part that rises with the volts. */

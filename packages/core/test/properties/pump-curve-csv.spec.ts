@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { readPumpCurve } from '../../src/public/formats.ts';
 import { PUMPS } from '../../src/public/kinds.ts';
 import { table } from '../support/tables.ts';
 import { PSI } from '../support/units.ts';
+import { fc } from '../support/sweep.ts';
 
 const SI = { pressure: 'kPa', flow: 'L/h', current: 'A' } as const;
 const read = (text: string) => readPumpCurve(table(text), 13.5, SI);

@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import {
   type Dimension,
   DIMENSIONS,
@@ -10,6 +9,7 @@ import {
   parseQuantity,
   UNIT_SYSTEMS,
 } from '../../src/public/quantities.ts';
+import { fc } from '../support/sweep.ts';
 
 describe('units', () => {
   const dimensions = Object.keys(DIMENSIONS) as Dimension[];

@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { evaluateStates } from '../../src/public/advise.ts';
 import {
   boostRule,
@@ -18,6 +17,7 @@ import {
 } from '../../src/public/replay.ts';
 import { applied } from '../support/examples.ts';
 import { twinPump, twinPumpAt } from '../support/twin-pump.ts';
+import { fc } from '../support/sweep.ts';
 
 const twin = twinPump;
 const job = (power: number, topPsi: number): JobDocument =>

@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import type { Rules } from '../../src/document/triggers.ts';
 import { realiseRules } from '../../src/harness/realise.ts';
 import { PATTERNS } from '../../src/public/document.ts';
@@ -8,6 +7,7 @@ import { signalKey, type Term } from '../../src/public/trigger.ts';
 import { replayTrigger, type Signals } from '../../src/trigger/machine.ts';
 import { ruleRuns, ruleSignals, type TriggerRule } from '../../src/trigger/rule.ts';
 import { onByHistory } from '../support/trigger-by-history.ts';
+import { fc } from '../support/sweep.ts';
 
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const band = (lo: number, hi: number) =>

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { type Dimension, DIMENSIONS, parseQuantity } from '../../src/public/quantities.ts';
+import { fc } from '../support/sweep.ts';
 
 const FT = 0.3048;
 const IN = 0.0254;

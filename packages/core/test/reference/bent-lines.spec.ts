@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { endOfPath, planePaths } from '../support/plane-path.ts';
 import { roundedPath } from '../../src/fit/fillet.ts';
 import { spacePath } from '../../src/fit/space-path.ts';
 import type { Pose, Vec3 } from '../../src/public/fit.ts';
+import { fc } from '../support/sweep.ts';
 
 /** By their own names: the search over all directions asks for them millions of times. */
 const { PI, SQRT2, abs, acos, cos, hypot, max, min, sin, sqrt, tan } = Math;

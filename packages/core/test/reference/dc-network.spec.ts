@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type DcElement, solveDc } from '../../src/engine/electric/dc-network.ts';
 import { CIRCUITS } from '../fixtures/dc/circuits.mjs';
+import { fc } from '../support/sweep.ts';
 
 /** Against ngspice; fixtures/dc/generate.mjs wrote the answers, version and date stand in the file. */
 const { answers } = JSON.parse(readFileSync(join(__dirname, '../fixtures/dc/answers.json'), 'utf8')) as {

@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { fullReturnJob, PATTERNS } from '../../src/public/document.ts';
 import { heldFuel } from '../../src/public/engine.ts';
 import {
@@ -17,6 +16,7 @@ import {
 } from '../../src/public/prove.ts';
 import { gauge } from '../../src/public/quantities.ts';
 import { applied, demoJobs } from '../support/examples.ts';
+import { fc } from '../support/sweep.ts';
 
 const at = (atS: number, kPa: number, kelvin = 293.15) => ({ atS, pressure: gauge(kPa * 1e3), kelvin });
 const line = { stiffness: { give: 2e-11, u: 0 }, swells: 1e-6, resolution: 690, limit: 2e-9 };

@@ -1,5 +1,4 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
 import { nearest } from '../../src/fit/clearance.ts';
 import { roundedPath } from '../../src/fit/fillet.ts';
 import { keepAway } from '../../src/fit/keep-away.ts';
@@ -20,6 +19,7 @@ import { checkJob } from '../../src/public/formats.ts';
 import type { PatchOperation } from '../../src/public/outcome.ts';
 import { applied } from '../support/examples.ts';
 import { pipe, routed } from '../support/route-cases.ts';
+import { fc } from '../support/sweep.ts';
 
 const spot = (x: number, y: number, z: number) => ({ x, y, z });
 const point = (x: number, y: number, z: number, clip = true): RoutePoint => ({

@@ -1,4 +1,3 @@
-import fc from 'fast-check';
 import type { SegmentOf } from '../../src/document/job-document.ts';
 import { ALWAYS } from '../../src/document/triggers.ts';
 import {
@@ -22,6 +21,7 @@ import {
 } from '../../src/public/kinds.ts';
 import { applied, demoJobs } from './examples.ts';
 import { PSI } from './units.ts';
+import { fc } from './sweep.ts';
 
 /** A plan as a shop may draw it: a pattern or a demo job with some things done badly. */
 type Mistake = (doc: JobDocument, pick: (n: number) => number) => JobDocument;

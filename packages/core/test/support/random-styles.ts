@@ -1,6 +1,6 @@
-import fc from 'fast-check';
 import { type Circuit, type JobDocument, PATTERNS, type PlumbingElement } from '../../src/public/document.ts';
 import { HOSE_KIND_IDS, HOSE_KINDS, PUMPS, sizesOf, swapPump, WIRE_SIZES } from '../../src/public/kinds.ts';
+import { fc } from './sweep.ts';
 
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 

@@ -1,7 +1,7 @@
-import fc from 'fast-check';
 import { pumpElement } from '../../src/document/pieces.ts';
 import { type ElementOf, fullReturnJob, type JobDocument } from '../../src/public/document.ts';
 import { HOSE_KIND_IDS, HOSE_KINDS, PUMPS, sizesOf } from '../../src/public/kinds.ts';
+import { fc } from './sweep.ts';
 
 const hose = fc
   .constantFrom(...HOSE_KIND_IDS)
