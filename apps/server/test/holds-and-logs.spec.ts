@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { evaluateStates } from '@venula/core/advise';
 import { fullReturnJob } from '@venula/core/document';
-import { fuelHoldMark, MOST_LOG_ROWS } from '@venula/core/prove';
+import { MOST_LOG_ROWS, proofOf } from '@venula/core/prove';
 import { newJob, openShop, replace, type Shop } from './support.ts';
 
 let shop: Shop;
@@ -56,7 +56,7 @@ describe('A hold with fuel', () => {
     expect(payload).toMatchObject({
       verdict: 'fail',
       leaking: ['Regulator: seat or diaphragm, to the return'],
-      proves: fuelHoldMark(plan),
+      proves: proofOf(plan, 'liquid-hold'),
       planVersion: 1,
     });
   });

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { READING_KINDS } from '../records/test-reading.entity.ts';
-import { RUN_KINDS } from '../records/test-run.entity.ts';
+import { RUN_KINDS } from '@venula/core/prove';
 
 /** Rows of a record as an archive holds them: what the tables take, no more. */
 const at = Joi.date().iso().required();

@@ -9,10 +9,13 @@ import {
   judgeLog,
   MEASURED_IDS,
   measuredSteps,
+  proofOf,
   type LogSeries,
   type MeasuredId,
+  type RunKind,
   type Step,
 } from '@venula/core/prove';
+import { PSI } from '@venula/core/quantities';
 import { jointList } from '@venula/core/supply';
 import {
   dryOutcome,
@@ -23,8 +26,7 @@ import {
   walkOutcome,
 } from '../records/outcome.ts';
 import type { ReadingKind, TestReading } from '../records/test-reading.entity.ts';
-import type { RunKind, TestRun } from '../records/test-run.entity.ts';
-import { PSI } from '@venula/core/quantities';
+import type { TestRun } from '../records/test-run.entity.ts';
 
 /** A reading of the demo: what, and how long after the run began. */
 interface Taken {
@@ -97,6 +99,7 @@ class Writer {
           payload: {
             note: '',
             ...outcome(run as unknown as TestRun, readings as unknown as TestReading[]),
+            proves: proofOf(this.doc, kind),
             planVersion: 1,
           },
           corrects: null,
@@ -204,8 +207,8 @@ class Writer {
     const series = pullAsPlanned(this.doc);
     const taken: Taken[] = [{ kind: 'log', payload: { file: 'road-pull.csv', series }, afterS: 60 }];
     return this.rows('drive-log', {}, daysAgo, taken, () => {
-      const { verdict, pulls, misses, usually, proves } = judgeLog(this.doc, series);
-      return { verdict, pulls, misses, usually, proves };
+      const { verdict, pulls, misses, usually } = judgeLog(this.doc, series);
+      return { verdict, pulls, misses, usually };
     });
   }
 

@@ -62,8 +62,8 @@ function refuseArchived(job: Job): void {
     });
 }
 
-/** A run as the list of jobs shows it; `verdict` null: not signed off. */
-export interface LastRun {
+/** The run a job waits for, as the list shows it; `verdict` null: not signed off. */
+export interface TestWord {
   /** What it is called. */
   readonly what: string;
   readonly at: Date;
@@ -102,23 +102,26 @@ export class JobsService {
       );
     }
     const [jobs, total] = await query.getManyAndCount();
-    const last = await this.lastRuns(jobs.map((j) => j.id));
+    const tests = await this.testWords(jobs.map((j) => j.id));
     const items = jobs.map(({ summaryVersion: _v, summaryCore: _c, ...job }, i) => {
       const summary = this.judgements.of(jobs[i]!);
-      return { ...job, summary, judging: summary === null, last: last.get(job.id) ?? null };
+      return { ...job, summary, judging: summary === null, test: tests.get(job.id) ?? null };
     });
     return { items, total, page, size };
   }
 
-  /** What was last begun on each job, and what it came to once it was signed. */
-  private async lastRuns(ids: readonly string[]): Promise<ReadonlyMap<string, LastRun>> {
-    const rows: (Omit<LastRun, 'what'> & { jobId: string; kind: string })[] = await this.db.query(
-      `SELECT DISTINCT ON (run.job_id) run.job_id AS "jobId", run.kind, run.at, signed.payload->>'verdict' AS verdict
-       FROM test_run run LEFT JOIN test_reading signed ON signed.run_id = run.id AND signed.kind = 'sign-off'
-       WHERE run.job_id = ANY($1) ORDER BY run.job_id, run.at DESC`,
+  /** Of the newest run of each kind, the one that matters most: what failed, what is under way, what did not pass; else the last. */
+  private async testWords(ids: readonly string[]): Promise<ReadonlyMap<string, TestWord>> {
+    const rows: (Omit<TestWord, 'what'> & { jobId: string; kind: string })[] = await this.db.query(
+      `SELECT DISTINCT ON ("jobId") * FROM (
+         SELECT DISTINCT ON (run.job_id, run.kind)
+           run.job_id AS "jobId", run.kind, run.at, signed.payload->>'verdict' AS verdict
+         FROM test_run run LEFT JOIN test_reading signed ON signed.run_id = run.id AND signed.kind = 'sign-off'
+         WHERE run.job_id = ANY($1) ORDER BY run.job_id, run.kind, run.at DESC) newest
+       ORDER BY "jobId", verdict IS DISTINCT FROM 'fail', verdict IS NOT NULL, verdict = 'pass', at DESC`,
       [ids],
     );
-    return new Map(rows.map(({ jobId, kind, ...last }) => [jobId, { ...last, what: runName(kind) }]));
+    return new Map(rows.map(({ jobId, kind, ...run }) => [jobId, { ...run, what: runName(kind) }]));
   }
 
   async find(id: string, tx: EntityManager = this.db.manager): Promise<Job> {

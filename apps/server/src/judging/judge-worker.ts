@@ -7,10 +7,12 @@ import {
   jobSheet,
   judgeLog,
   measuredSteps,
+  proofOf,
   type BuildStep,
   type LogOutcome,
   type LogSeries,
   type MeasuredId,
+  type RunKind,
   type Step,
 } from '@venula/core/prove';
 import { sayInputs } from '@venula/core/say';
@@ -24,6 +26,7 @@ export type JudgeTask =
   | { readonly ask: 'finding'; readonly document: JobDocument; readonly key: string }
   | { readonly ask: 'wiring-drawing'; readonly document: JobDocument }
   | { readonly ask: 'log'; readonly document: JobDocument; readonly series: LogSeries }
+  | { readonly ask: 'proof'; readonly document: unknown; readonly of: RunKind }
   | {
       readonly ask: 'steps';
       readonly document: JobDocument;
@@ -51,6 +54,8 @@ export interface JudgeAnswers {
   readonly summary: JobSummary;
   readonly finding: JudgedFinding | null;
   readonly steps: readonly PlannedStep[];
+  /** Null: this version cannot read the plan. */
+  readonly proof: string | null;
   readonly 'record-sheet': RecordSheet;
   readonly log: LogOutcome;
   /** SVG. */
@@ -69,6 +74,10 @@ export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
     }
     case 'steps':
       return stepsOf(task.document, task.of);
+    case 'proof': {
+      const read = checkJob(upgradeJob(task.document));
+      return read.ok ? proofOf(read.value, task.of) : null;
+    }
     case 'wiring-drawing':
       return wiringSvg(task.document);
     case 'log':

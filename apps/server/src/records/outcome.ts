@@ -1,12 +1,10 @@
 import type { JobDocument } from '@venula/core/document';
 import {
   buildOutcome,
-  fuelHoldMark,
   gasDecay,
   leakWayName,
   liquidOutcome,
   measuredOutcome,
-  proofMark,
   surveyOpen,
   type DecayResult,
   type FoundItem,
@@ -99,7 +97,6 @@ export function liquidHoldOutcome(
       verdict: h.verdict.kind,
     })),
     leaking: found.ways.flatMap((w) => (w.verdict === 'leaks' ? [leakWayName(document, w.way)] : [])),
-    proves: fuelHoldMark(document),
   };
 }
 
@@ -132,7 +129,6 @@ export function dryOutcome(
     differs,
     differing,
     open,
-    proves: proofMark(rows),
   };
 }
 
@@ -157,7 +153,6 @@ export function walkOutcome(
     // What leaked and was found dry after it, with what was done: in the next years it is looked at first.
     mended: mendedOf(joints, readings),
     open,
-    proves: proofMark(joints),
   };
 }
 
@@ -180,7 +175,7 @@ export function readingsOutcome(
   const read = standing(readings)
     .filter((r) => r.kind === 'measured')
     .map((r) => r.payload as unknown as MeasuredReading);
-  return { ...measuredOutcome(asSteps(steps), read), proves: proofMark(steps) };
+  return { ...measuredOutcome(asSteps(steps), read) };
 }
 
 /** What was found on the car: the newest word on each thing. */
@@ -217,7 +212,7 @@ export function sheetOutcome(
       ? [s.does]
       : [],
   );
-  return { ...buildOutcome(steps, results, off, unclosed, unseen), proves: proofMark(steps) };
+  return { ...buildOutcome(steps, results, off, unclosed, unseen) };
 }
 
 const asSteps = (steps: readonly PlannedStep[]) => steps.map((s) => ({ group: '', ...s }));

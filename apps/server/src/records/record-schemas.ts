@@ -1,9 +1,8 @@
-import { FOUND_KINDS, MOST_LOG_ROWS, NEEDED_CHANNELS } from '@venula/core/prove';
+import { FOUND_KINDS, MOST_LOG_ROWS, NEEDED_CHANNELS, RUN_KINDS, type RunKind } from '@venula/core/prove';
 import Joi from 'joi';
 import { day } from '../common/day.ts';
 import { FUEL_GAUGE_MOST_PA, isolation, setUpOfKind } from './run-kinds.ts';
 import { READING_KINDS, type ReadingKind } from './test-reading.entity.ts';
-import { RUN_KINDS, type RunKind } from './test-run.entity.ts';
 
 export interface NewRun {
   runId: string;

@@ -1,7 +1,6 @@
-import { GAS_LIMITS, GAUGE_MOST_PA, ISOLATIONS } from '@venula/core/prove';
+import { GAS_LIMITS, GAUGE_MOST_PA, ISOLATIONS, type RunKind } from '@venula/core/prove';
 import Joi from 'joi';
 import type { ReadingKind } from './test-reading.entity.ts';
-import type { RunKind } from './test-run.entity.ts';
 
 /** What a kind of run takes besides its sign-off, and what it is started with. */
 export interface RunSpec {

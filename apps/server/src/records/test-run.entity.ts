@@ -1,18 +1,7 @@
-import { MEASURED_IDS } from '@venula/core/prove';
+import type { RunKind } from '@venula/core/prove';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
 import { Signed } from '../common/signed.ts';
 import { Job } from '../jobs/job.entity.ts';
-
-export const RUN_KINDS = [
-  'dry-test',
-  'joint-walk',
-  'gas-hold',
-  'liquid-hold',
-  'drive-log',
-  'build',
-  ...MEASURED_IDS,
-] as const;
-export type RunKind = (typeof RUN_KINDS)[number];
 
 /** One go at a test. What it found is in its readings. */
 @Entity('test_run')

@@ -116,6 +116,7 @@ export class TestRunsService {
     if (first) return first;
     await this.jobs.findOpen(jobId);
     const plan = await this.planOf(found);
+    const proves = body.kind === 'sign-off' ? await this.provesNow(found, plan) : {};
     return this.db.transaction(async (tx) => {
       const run = await tx.findOne(TestRun, {
         where: { id: runId, jobId },
@@ -136,7 +137,7 @@ export class TestRunsService {
       if (body.kind === 'second-look') await refuseOwnLook(tx, runId, body, actor);
       const payload =
         body.kind === 'sign-off'
-          ? { ...body.payload, ...(await this.outcome(run, await readingsOf(tx, runId), plan)) }
+          ? { ...body.payload, ...(await this.outcome(run, await readingsOf(tx, runId), plan)), ...proves }
           : body.payload;
       await tx.insert(TestReading, {
         id: body.readingId,
@@ -195,35 +196,39 @@ export class TestRunsService {
     return { document, version, steps };
   }
 
+  /** The plan a run is signed on, and what it proves of it: another by some later day, and the run is of an older plan. */
+  private async provesNow({ kind }: TestRun, { document, version }: Plan) {
+    return {
+      proves: await this.pool.now({ ask: 'proof', document, of: kind }),
+      planVersion: version,
+    };
+  }
+
   /** The verdict is the core's, from the rows as they stand, whatever the page showed. */
   private async outcome(
     run: TestRun,
     readings: readonly TestReading[],
-    { document, steps, version: planVersion }: Plan,
+    { document, steps }: Plan,
   ): Promise<Record<string, unknown>> {
     switch (run.kind) {
       case 'gas-hold':
         return holdOutcome(run, readings);
       case 'liquid-hold':
-        return { ...liquidHoldOutcome(run, readings, document), planVersion };
+        return liquidHoldOutcome(run, readings, document);
       case 'drive-log': {
         const series = logOf(readings);
-        if (!series) return { verdict: 'incomplete', planVersion };
-        const { verdict, pulls, misses, usually, proves } = await this.pool.now({
-          ask: 'log',
-          document,
-          series,
-        });
-        return { verdict, pulls, misses, usually, proves, planVersion };
+        if (!series) return { verdict: 'incomplete' };
+        const { verdict, pulls, misses, usually } = await this.pool.now({ ask: 'log', document, series });
+        return { verdict, pulls, misses, usually };
       }
       case 'dry-test':
-        return { ...dryOutcome(steps, readings), planVersion };
+        return dryOutcome(steps, readings);
       case 'joint-walk':
-        return { ...walkOutcome(jointList(document), readings), planVersion };
+        return walkOutcome(jointList(document), readings);
       case 'build':
-        return { ...sheetOutcome(steps, readings, (await this.shop.face()).secondLooks), planVersion };
+        return sheetOutcome(steps, readings, (await this.shop.face()).secondLooks);
       default:
-        return { ...readingsOutcome(steps, readings), planVersion };
+        return readingsOutcome(steps, readings);
     }
   }
 }

@@ -52,8 +52,8 @@ export interface JobHead {
   readonly summary: JobSummary | { readonly unjudged: string } | null;
   /** The server is at it: ask again in a moment. */
   readonly judging: boolean;
-  /** The run last begun; `verdict` null: not signed off. */
-  readonly last: { readonly what: string; readonly at: string; readonly verdict: string | null } | null;
+  /** The test to be seen to, else the last; `verdict` null: not signed off. */
+  readonly test: { readonly what: string; readonly at: string; readonly verdict: string | null } | null;
 }
 
 export interface JobSummary {

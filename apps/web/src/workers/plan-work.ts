@@ -39,7 +39,10 @@ import {
   type LogSeries,
   MEASURED_IDS,
   measuredSteps,
+  proofOf,
+  RUN_KINDS,
   type MeasuredId,
+  type RunKind,
   type Step,
 } from '@venula/core/prove';
 import type { UnitSystem } from '@venula/core/quantities';
@@ -145,6 +148,8 @@ const solving = {
   /** A drive or dyno log against the plan. */
   judgeLog: (doc: JobDocument, series: LogSeries) => judgeLog(doc, series),
   /** Steps of every list of readings. */
+  proofs: (doc: JobDocument) =>
+    Object.fromEntries(RUN_KINDS.map((kind) => [kind, proofOf(doc, kind)])) as Record<RunKind, string>,
   measuredSteps: (doc: JobDocument) =>
     Object.fromEntries(MEASURED_IDS.map((id) => [id, measuredSteps(id, doc)])) as Record<MeasuredId, Step[]>,
   /** Wire, fuse and relay for a circuit by the state in which it carries most. */

@@ -20,7 +20,7 @@ const job = (number: number, more: Partial<JobHead> = {}): JobHead => ({
   updatedBy: 'Tess Varga',
   summary: { stops: 0, fixes: 0, notes: 2, margin: 0.31 },
   judging: false,
-  last: null,
+  test: null,
   ...more,
 });
 const list = (items: readonly JobHead[], total = items.length): JobList => ({

@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { fullReturnJob } from '@venula/core/document';
+import { proofOf, type RunKind } from '@venula/core/prove';
 import { jointList } from '@venula/core/supply';
 import type { NewReading, NewRun, Role, RunRow } from '../../src/api/types.ts';
 import { useSendReadings } from '../../src/api/use-reading-queue.ts';
@@ -181,6 +182,42 @@ describe('the Test stage', () => {
         .every((b) => b.hasAttribute('disabled')),
     ).toBe(true);
     expect(screen.queryByRole('button', { name: /Start/ })).toBeNull();
+  });
+
+  test('a test the plan has outgrown says so, and is the next thing to do', async () => {
+    const signed = (kind: RunKind, verdict: string, at: number): RunRow => ({
+      id: `run-${at}`,
+      kind,
+      setup: {},
+      jobVersion: 1,
+      author: 'Tess Varga',
+      at: `2026-11-27T1${at}:00:00.000Z`,
+      readings: [
+        {
+          id: `sign-${at}`,
+          kind: 'sign-off',
+          payload: { verdict, note: '', proves: proofOf(fullReturnJob('Wagon'), kind) },
+          corrects: null,
+          author: 'Tess Varga',
+          takenAt: `2026-11-27T1${at}:30:00.000Z`,
+        },
+      ],
+    });
+    const answer = () => screen.getByTestId('answer').textContent;
+    runs = [signed('winding', 'pass', 0), signed('dry-test', 'pass', 1), signed('joint-walk', 'pass', 2)];
+    const { job } = await open();
+    await waitFor(() => expect(answer()).toMatch(/^Next: volts/));
+    expect(walk().textContent).toContain('Passed');
+    expect(walk().textContent).not.toContain('The plan has changed');
+    // Another size: other joints, the same wires.
+    act(() => job.edit({ op: 'replace', path: '/plumbing/elements/feed/dash', value: 10 }));
+    await waitFor(() => expect(answer()).toBe('Joint by joint: passed on an older plan. Test it again.'));
+    expect(walk().textContent).toContain('The plan has changed what this proved: do it again.');
+    expect(screen.getByRole('region', { name: 'Wiring, dry' }).textContent).not.toContain('has changed');
+    act(() => job.undo());
+    await waitFor(() => expect(answer()).toMatch(/^Next: /));
+    expect(walk().textContent).not.toContain('The plan has changed');
+    await settled();
   });
 
   test('a stop against the plan is the first thing said, before any fuel moves', async () => {

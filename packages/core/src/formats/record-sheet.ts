@@ -10,6 +10,7 @@ import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
 import { findingKey } from '../outcome/finding.ts';
 import { MEASURED_IDS, type MeasuredId } from '../prove/contract.ts';
 import type { Miss } from '../prove/measured.ts';
+import { isOutdated, RUN_KINDS, type RunKind } from '../prove/proofs.ts';
 import { FOUND, FOUND_KINDS, sayFound, type FoundItem } from '../prove/survey.ts';
 import { MEASURED, measuredSteps } from '../prove/procedures/index.ts';
 import { formatQuantity } from '../quantities/format.ts';
@@ -105,9 +106,9 @@ export function recordSheet(doc: JobDocument, held: HeldRecord, system: UnitSyst
       partsFitted(doc, system),
       wiringFitted(doc, q),
       readings(plan, q),
-      tests(held, q),
+      tests(doc, held, q),
       ...readingTables(doc, held, q),
-      openFindings(plan, held, system),
+      stillOpen(doc, plan, held, system),
       frozen(held),
       CAUTIONS,
     ],
@@ -211,14 +212,23 @@ const VERDICTS: Readonly<Record<string, string>> = {
   'no-data': 'no readings',
 };
 
-function tests({ runs }: HeldRecord, q: Write): SheetSection {
+/** Said of a run the plan has outgrown. */
+const OUTDATED = 'made on an older plan: the plan has changed what it proved since';
+
+const isRunKind = (kind: string): kind is RunKind => (RUN_KINDS as readonly string[]).includes(kind);
+
+function tests(doc: JobDocument, { runs }: HeldRecord, q: Write): SheetSection {
   return {
     title: 'What was tested',
-    lines: runs.length === 0 ? ['Nothing has been tested yet.'] : runs.flatMap((r) => runLines(r, q)),
+    lines: runs.length === 0 ? ['Nothing has been tested yet.'] : runs.flatMap((r) => runLines(doc, r, q)),
   };
 }
 
-function runLines({ kind, author, at, outcome, readings: many }: RecordedRun, q: Write): string[] {
+function runLines(
+  doc: JobDocument,
+  { kind, author, at, outcome, readings: many }: RecordedRun,
+  q: Write,
+): string[] {
   const day = at.slice(0, 10);
   const read = `${many} ${many === 1 ? 'reading' : 'readings'}`;
   if (!outcome) return [`${runName(kind)}: not signed off, ${read} (${author}, ${day}).`];
@@ -227,6 +237,7 @@ function runLines({ kind, author, at, outcome, readings: many }: RecordedRun, q:
   const note = typeof outcome['note'] === 'string' && outcome['note'] !== '' ? ` “${outcome['note']}”` : '';
   return [
     `${runName(kind)}: ${VERDICTS[String(outcome['verdict'])] ?? 'signed'}, ${read}, ${author}, ${day}.${note}`,
+    ...(isRunKind(kind) && isOutdated(doc, kind, outcome) ? [`   ${OUTDATED}`] : []),
     ...names('leaking').map((joint) => `   leaked: ${joint}`),
     ...names('differing').map((row) => `   not OK: ${row}`),
     ...names('mended').map((joint) => `   leaked, then dry: ${joint}`),
@@ -272,13 +283,32 @@ function readingTables(doc: JobDocument, { runs }: HeldRecord, q: Write): SheetS
 
 const SEVERITIES = { stop: 'Stop', fix: 'Fix', note: 'Note' } as const;
 
-function openFindings(plan: PlanResult, { acceptances }: HeldRecord, system: UnitSystem): SheetSection {
-  const lines = plan.findings.map((f) => {
+function stillOpen(doc: JobDocument, plan: PlanResult, held: HeldRecord, system: UnitSystem): SheetSection {
+  const lines = [...testsOpen(doc, held), ...findingLines(plan, held, system)];
+  return { title: 'What is still open', lines: lines.length > 0 ? lines : ['Nothing.'] };
+}
+
+/** Tests whose newest run failed, was not finished, or was made on a plan that is not this one. */
+function testsOpen(doc: JobDocument, { runs }: HeldRecord): string[] {
+  const newest = new Map(runs.map((r) => [r.kind, r]));
+  return [...newest.values()].flatMap(({ kind, outcome }) => {
+    const why = !outcome
+      ? 'not signed off'
+      : outcome['verdict'] !== 'pass'
+        ? (VERDICTS[String(outcome['verdict'])] ?? 'not passed')
+        : isRunKind(kind) && isOutdated(doc, kind, outcome)
+          ? OUTDATED
+          : null;
+    return why === null ? [] : [`Test: ${runName(kind)}, ${why}.`];
+  });
+}
+
+function findingLines(plan: PlanResult, { acceptances }: HeldRecord, system: UnitSystem): string[] {
+  return plan.findings.map((f) => {
     const accepted = acceptances.findLast((a) => a.findingKey === findingKey(f));
     const { title } = sayAgain(f, system);
     return `${SEVERITIES[f.severity]}: ${title} ${accepted ? `Accepted by ${accepted.author}, ${accepted.role}: “${accepted.reason}”.` : 'Open.'}`;
   });
-  return { title: 'What is still open', lines: lines.length > 0 ? lines : ['Nothing.'] };
 }
 
 const frozen = ({ revisions }: HeldRecord): SheetSection => ({

@@ -85,22 +85,3 @@ export function measuredOutcome(
   const verdict = misses.length > 0 ? 'fail' : open > 0 || steps.length === 0 ? 'incomplete' : 'pass';
   return { verdict, misses, open, steps: steps.length };
 }
-
-/**
- * What a run proves, as a short mark: the steps with their bands. Where the mark of the plan is another by now, the plan has
- * changed what the run proved.
- * @param steps of the procedure; for tick lists those without a band
- * @returns text of eight characters
- * Validity: any steps; the bands to three figures, so that noise does not make a record stale.
- * @throws nothing
- * @source FNV-1a, 32 bits
- * @example proofMark([]) // => '811c9dc5'
- */
-export function proofMark(steps: readonly Pick<Step, 'id' | 'expects'>[]): string {
-  let hash = 0x811c9dc5;
-  for (const { id, expects } of steps) {
-    const said = `${id}|${expects ? [expects.low, expects.high].map((v) => v.toPrecision(3)).join('|') : ''};`;
-    for (let i = 0; i < said.length; i++) hash = Math.imul(hash ^ said.charCodeAt(i), 0x01000193) >>> 0;
-  }
-  return hash.toString(16).padStart(8, '0');
-}

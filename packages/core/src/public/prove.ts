@@ -14,9 +14,9 @@ export {
   type MeasuredOutcome,
   type Miss,
   newestOf,
-  proofMark,
   stepVerdict,
 } from '../prove/measured.ts';
+export { isOutdated, proofOf, RUN_KINDS, type RunKind } from '../prove/proofs.ts';
 export { jobSheet } from '../prove/job-sheet/job-sheet.ts';
 export { buildOutcome } from '../prove/job-sheet/outcome.ts';
 export { HOLD_POINTS, type BuildStep, type HoldPoint } from '../prove/job-sheet/step.ts';
@@ -57,7 +57,6 @@ export {
   type WayLeak,
 } from '../prove/procedures/liquid-hold/isolate.ts';
 export {
-  fuelHoldMark,
   leakWayName,
   liquidOutcome,
   type LiquidOutcome,

@@ -116,12 +116,6 @@ describe('A log against the plan', () => {
     expect(other.misses.map((m) => m.does)).toContain('Ethanol in the fuel');
   });
 
-  test('it is of an older plan once the plan holds another pressure along its pull', () => {
-    const mark = (doc: JobDocument) => judgeLog(doc, planned(plain)).proves;
-    expect(mark({ ...plain, title: 'Renamed' })).toBe(mark(plain));
-    expect(mark({ ...plain, brief: { ...plain.brief, basePressurePa: 350e3 } })).not.toBe(mark(plain));
-  });
-
   test('without a pull nothing is proved, whatever is in it', () => {
     const n = 200;
     const idle: LogSeries = {

@@ -6,7 +6,6 @@ import {
   MEASURED_IDS,
   measuredOutcome,
   measuredSteps,
-  proofMark,
   stepVerdict,
 } from '../../src/public/prove.ts';
 import { applied, demoJobs } from '../support/examples.ts';
@@ -140,16 +139,6 @@ describe('Tests that are readings', () => {
     expect(measuredOutcome(steps, read(high * 3, low))).toMatchObject({ verdict: 'pass', misses: [] });
     expect(measuredOutcome(steps, read(low, high * 3)).verdict).toBe('fail');
     expect(measuredOutcome(steps, [{ stepId: 'gone', value: 1 }]).verdict).toBe('incomplete');
-  });
-
-  test('what a run proves has a mark: noise leaves it, a changed plan does not', () => {
-    const steps = measuredSteps('base-pressure', plain);
-    const noisy = steps.map((s) =>
-      s.expects ? { ...s, expects: { ...s.expects, high: s.expects.high * (1 + 1e-9) } } : s,
-    );
-    expect(proofMark(noisy)).toBe(proofMark(steps));
-    const higher = applied(plain, [{ op: 'replace', path: '/brief/basePressurePa', value: 400e3 }]);
-    expect(proofMark(measuredSteps('base-pressure', higher))).not.toBe(proofMark(steps));
   });
 
   // Least squares against readings made by a known line.

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import { csvCell, inertCell, recordSheet } from '../../src/public/formats.ts';
-import { reminders } from '../../src/public/prove.ts';
+import { proofOf, reminders, type RunKind } from '../../src/public/prove.ts';
 import { applied, demoJobs } from '../support/examples.ts';
 
 const NOTHING = { runs: [], acceptances: [], revisions: [] };
@@ -30,6 +30,41 @@ describe('The record in sections', () => {
     }
     for (const s of recordSheet(doc, NOTHING, 'us').record)
       for (const row of s.table?.rows ?? []) expect(row).toHaveLength(s.table!.head.length);
+  });
+
+  test('tests that prove nothing of this plan stand under what is still open: by the newest of each kind', () => {
+    const before = fullReturnJob('x');
+    const doc = applied(before, [{ op: 'replace', path: '/plumbing/elements/feed/dash', value: 10 }]);
+    const run = (kind: RunKind, verdict: string | null, of: JobDocument) => ({
+      kind,
+      author: 'Tess',
+      at: '2026-11-27T10:00:00.000Z',
+      outcome: verdict === null ? null : { verdict, proves: proofOf(of, kind) },
+      readings: 3,
+    });
+    const sheet = recordSheet(
+      doc,
+      {
+        ...NOTHING,
+        runs: [
+          run('dry-test', 'fail', before),
+          run('dry-test', 'pass', before),
+          run('joint-walk', 'pass', before),
+          run('liquid-hold', 'cannot-tell', doc),
+          run('prime', null, doc),
+          run('winding', 'fail', doc),
+        ],
+      },
+      'us',
+    );
+    const lines = (title: string) => sheet.record.find((s) => s.title === title)!.lines!;
+    expect(lines('What is still open').filter((l) => l.startsWith('Test:'))).toEqual([
+      'Test: Joint by joint, made on an older plan: the plan has changed what it proved since.',
+      'Test: Hold with fuel, pump stopped, could not tell.',
+      expect.stringMatching(/^Test: Prime.*, not signed off\.$/),
+      expect.stringMatching(/^Test: .*, FAILED\.$/),
+    ]);
+    expect(lines('What was tested').filter((l) => l.includes('older plan'))).toHaveLength(1);
   });
 
   test('injector flow at base goes with the root of the pressure: by hand', () => {

@@ -2,13 +2,14 @@ import { describe, expect, test } from '@jest/globals';
 import type { JobDocument } from '../../src/public/document.ts';
 import { heldFuel, otherwise } from '../../src/public/engine.ts';
 import {
-  fuelHoldMark,
   jobSheet,
   judgeLog,
   liquidProvableAfter,
   type LogSeries,
   MEASURED_IDS,
   measuredSteps,
+  proofOf,
+  RUN_KINDS,
   waysToForce,
 } from '../../src/public/prove.ts';
 import { everyFew, newSeeds } from '../support/sweep.ts';
@@ -70,7 +71,7 @@ describe('Every accepted plan can be tested', () => {
             limit: 2e-9,
           }) >= 0,
         );
-      say('mark', fuelHoldMark(doc).length === 8);
+      for (const kind of RUN_KINDS) say(`mark of ${kind}`, proofOf(doc, kind).length === 8);
       say(
         'ways to force',
         waysToForce(doc).every((w) => w.how.length > 5),

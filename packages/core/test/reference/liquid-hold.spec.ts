@@ -3,7 +3,6 @@ import { fullReturnJob, PATTERNS } from '../../src/public/document.ts';
 import { heldFuel } from '../../src/public/engine.ts';
 import {
   DROP_M3,
-  fuelHoldMark,
   giveWithGas,
   type Isolation,
   ISOLATIONS,
@@ -15,7 +14,7 @@ import {
   stiffnessOf,
 } from '../../src/public/prove.ts';
 import { gauge } from '../../src/public/quantities.ts';
-import { applied, demoJobs } from '../support/examples.ts';
+import { demoJobs } from '../support/examples.ts';
 import { fc } from '../support/sweep.ts';
 
 const at = (atS: number, kPa: number, kelvin = 293.15) => ({ atS, pressure: gauge(kPa * 1e3), kelvin });
@@ -153,15 +152,6 @@ describe('Which way it leaks', () => {
 });
 
 describe('Fuel that stands under pressure', () => {
-  test('a hold is of an older plan once the line it held is another', () => {
-    const plain = fullReturnJob('x');
-    const as = (path: string, value: unknown) =>
-      fuelHoldMark(applied(plain, [{ op: 'replace', path, value }]));
-    expect(as('/title', 'Renamed')).toBe(fuelHoldMark(plain));
-    expect(as('/plumbing/elements/return/lengthM', 9)).toBe(fuelHoldMark(plain));
-    expect(as('/plumbing/elements/feed/lengthM', 9)).not.toBe(fuelHoldMark(plain));
-  });
-
   test.each([...PATTERNS.map((p) => [p.id, p.job(p.name)] as const), ...demoJobs()])(
     '%s: what is held is part of what a hold with gas fills, and gives and swells',
     (_, doc) => {

@@ -1,4 +1,4 @@
-import { jobSheet, proofMark, type BuildStep } from '@venula/core/prove';
+import { jobSheet, type BuildStep } from '@venula/core/prove';
 import { useMemo, useState } from 'react';
 import { tell } from '../../api/client.ts';
 import { useRuns } from '../../api/queries.ts';
@@ -16,6 +16,7 @@ import {
 } from '../../job/record/readings.ts';
 import { PlainStart } from '../../job/record/plain-start.tsx';
 import { useNote, useRun } from '../../job/record/use-run.ts';
+import { ProofsOfPlan } from '../../job/record/stale.tsx';
 import { SignOff } from '../../job/record/sign-off.tsx';
 import { Verdict } from '../../job/record/verdict.tsx';
 import { WaitingNotes } from '../../job/record/waiting-notes.tsx';
@@ -27,6 +28,14 @@ import { TakenOff } from './taken-off.tsx';
 
 /** The job sheet: what is next, as large as it can be, and under it everything else in the order of the work. */
 export function BuildPage() {
+  return (
+    <ProofsOfPlan>
+      <JobSheet />
+    </ProofsOfPlan>
+  );
+}
+
+function JobSheet() {
   const doc = useDoc();
   const { id } = useOpenJob();
   const runs = useRuns(id);
@@ -58,10 +67,7 @@ export function BuildPage() {
       )}
       {done && (
         <>
-          <Verdict payload={done.payload} author={done.author} at={done.takenAt} />
-          {done.payload['proves'] !== proofMark(steps) && (
-            <p className="font-semibold text-fix">The plan has changed since: some steps are new or gone.</p>
-          )}
+          <Verdict kind="build" signed={done} />
         </>
       )}
       {begun && run ? (

@@ -7,6 +7,8 @@ import { billOfMaterials } from '@venula/core/supply';
 import { sayFound } from '@venula/core/prove';
 import { foundOf, readingsOf } from '../../job/record/readings.ts';
 import { OffNames } from '../../job/record/off-names.tsx';
+import { newestOfKind, standingOf, type RunStanding } from '../../job/record/run-standing.ts';
+import { ProofsOfPlan, useStale } from '../../job/record/stale.tsx';
 import { Download, FileText, Printer, QrCode as QrCodeIcon } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useAcceptances, useRevisions, useRuns } from '../../api/queries.ts';
@@ -28,6 +30,14 @@ const PLENTY = 5;
 
 /** The record on one page: what was fitted, what it should read, what it read, what was accepted, who signed. */
 export function HandoverPage() {
+  return (
+    <ProofsOfPlan>
+      <Handover />
+    </ProofsOfPlan>
+  );
+}
+
+function Handover() {
   const doc = useDoc();
   const states = useStates();
   const plan = useJudgement();
@@ -186,8 +196,9 @@ export function HandoverPage() {
           </Section>
         )}
         <Section title="Open issues">
-          {findings.length === 0 && <p>Nothing found.</p>}
+          {findings.length === 0 && <p>Nothing found in the plan.</p>}
           <ul>
+            <OpenTests runs={runs} />
             {findings.map((f) => {
               const row = standingFor(f, rows);
               return (
@@ -284,9 +295,30 @@ function Actions({ onLabels }: { readonly onLabels: () => void }) {
   );
 }
 
+const OPEN: Readonly<Partial<Record<RunStanding, string>>> = {
+  'under way': 'not signed off',
+  'not passed': 'signed off without a pass',
+  failed: 'failed',
+  outgrown: 'passed on an older plan',
+};
+
+/** Kinds of test whose newest run proves nothing of the plan as it stands. */
+function OpenTests({ runs }: { readonly runs: readonly RunRow[] }) {
+  const stale = useStale();
+  return [...new Set(runs.map((r) => r.kind))].map((kind) => {
+    const why = OPEN[standingOf(newestOfKind(runs, kind), stale)];
+    return why ? (
+      <li key={kind} className="border-b border-rule py-0.5">
+        <strong>Test.</strong> {runName(kind)}: <em>{why}.</em>
+      </li>
+    ) : null;
+  });
+}
+
 function RunLine({ run }: { readonly run: RunRow }) {
   const format = useFormat();
   const end = run.readings.find((r) => r.kind === 'sign-off');
+  const stale = useStale()(run.kind, end);
   const applied =
     run.kind === 'gas-hold'
       ? ` at ${format('pressure', Number(run.setup['pressurePa']))}, ${run.readings.filter((r) => r.kind === 'pressure').length} readings`
@@ -296,6 +328,11 @@ function RunLine({ run }: { readonly run: RunRow }) {
       {runName(run.kind)}
       {applied}: <strong>{end ? String(end.payload['verdict']).replace('-', ' ') : 'not signed off'}</strong>
       {end && `, ${end.author}, ${when(end.takenAt)}`} (plan version {run.jobVersion})
+      {stale && (
+        <strong className="block font-semibold text-fix">
+          made on an older plan: the plan has changed what it proved since
+        </strong>
+      )}
       {end && <OffNames payload={end.payload} />}
     </>
   );

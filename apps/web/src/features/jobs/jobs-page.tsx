@@ -177,7 +177,7 @@ function JobRow({
         </span>
         <span className="label text-sm max-md:col-span-full">
           <NextStep job={job} />
-          {job.last && <LastRun last={job.last} />}
+          {job.test && <TestWord test={job.test} />}
           <span className="block text-soft">
             {new Date(job.updatedAt).toLocaleDateString('en-US', { dateStyle: 'medium' })}, {job.updatedBy}
           </span>
@@ -207,8 +207,8 @@ function JobRow({
   );
 }
 
-/** What was last done to the car: under way, or what it came to. */
-function LastRun({ last: { what, verdict } }: { readonly last: NonNullable<JobHead['last']> }) {
+/** What is to be seen to on the car: a test that failed or is under way; else what was last done. */
+function TestWord({ test: { what, verdict } }: { readonly test: NonNullable<JobHead['test']> }) {
   return (
     <span className={`block leading-tight ${verdict === 'fail' ? 'font-semibold text-stop' : ''}`}>
       {what}: {verdict === null ? 'under way' : sayVerdict(verdict)}

@@ -63,7 +63,7 @@ export function Checklist<R extends string>(props: ChecklistProps<R>) {
       <section className="mt-4" aria-label={title}>
         <h3 className="headline text-xl">{title}</h3>
         <p className="text-soft">{props.intro}</p>
-        {done && <Verdict payload={done.payload} author={done.author} at={done.takenAt} />}
+        {done && <Verdict kind={kind} signed={done} />}
         <PlainStart kind={kind} label={props.start[done ? 1 : 0]} />
       </section>
     );

@@ -7,7 +7,6 @@ import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { PlainStart } from '../../job/record/plain-start.tsx';
 import { standing, type Reading } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
-import { isStale } from '../../job/record/stale.tsx';
 import { useNote, useRun } from '../../job/record/use-run.ts';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { BENCH, RANK } from '../../workers/plan-client.ts';
@@ -41,7 +40,6 @@ export function DriveLog({ run }: { readonly run: RunRow | undefined }) {
       said={begun ? 'log wanted' : 'the pull as driven, against the plan'}
       intro="Battery supported, warm, tank half full or more. Log engine speed, fuel pressure, manifold pressure, and volts and lambda if the car has them, at 10 rows a second or more. Lift when lambda goes lean."
       run={open}
-      stale={judged.answer !== null && isStale(done, judged.answer.proves)}
       onFold={setUnfolded}
     >
       {begun && !readOnly && (

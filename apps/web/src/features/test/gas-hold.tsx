@@ -37,7 +37,7 @@ export function GasHold({ run }: { readonly run: RunRow | undefined }) {
       <h3 className="headline text-xl">Static hold with gas, dry new line</h3>
       {done && run && (
         <>
-          <Verdict payload={done.payload} author={done.author} at={done.takenAt} />
+          <Verdict kind="gas-hold" signed={done} />
           <DecayChart points={holdPoints(readings)} barometricPa={setupOf(run).barometric} />
         </>
       )}

@@ -1,6 +1,5 @@
 import {
   DROP_M3,
-  fuelHoldMark,
   ISOLATIONS,
   leakWayName,
   liquidOutcome,
@@ -19,7 +18,6 @@ import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { CautionedStart } from '../../job/record/cautioned-start.tsx';
 import { drawOffs, fuelHoldPoints, startOf, type Reading } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
-import { isStale } from '../../job/record/stale.tsx';
 import { useRun } from '../../job/record/use-run.ts';
 import { newId } from '../../outbox/ids.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
@@ -57,16 +55,13 @@ const HOLDS: Readonly<Record<Isolation, { readonly name: string; readonly how: s
 
 /** Hold after the pump stops, with fuel at working pressure, and by caps which part lets go. */
 export function LiquidHold({ run }: { readonly run: RunRow | undefined }) {
-  const doc = useDoc();
   const open = useRun(run);
-  const mark = useMemo(() => fuelHoldMark(doc), [doc]);
   return (
     <TestFrame
       kind="liquid-hold"
       name="Hold with fuel, pump stopped"
       said={open.begun ? 'holding' : 'which part lets the pressure go'}
       run={open}
-      stale={isStale(open.done, mark)}
     >
       {open.begun && run ? (
         <Hold run={run} readings={open.readings} />

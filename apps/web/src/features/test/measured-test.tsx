@@ -1,7 +1,6 @@
 import {
   fitSlope,
   newestOf,
-  proofMark,
   type MeasuredProcedure,
   type MeasuredReading,
   type Step,
@@ -11,7 +10,6 @@ import { useOpenJob } from '../../job/job-context.ts';
 import { PlainStart } from '../../job/record/plain-start.tsx';
 import { standing, type Reading } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
-import { isStale } from '../../job/record/stale.tsx';
 import { useNote, useRun } from '../../job/record/use-run.ts';
 import { OneReading } from './one-reading.tsx';
 import { TestFrame } from './test-frame.tsx';
@@ -46,7 +44,6 @@ export function MeasuredTest({
       name={procedure.name}
       intro={procedure.intro}
       run={open}
-      stale={isStale(done, proofMark(steps))}
       said={
         begun
           ? `${looked} of ${steps.length} read`

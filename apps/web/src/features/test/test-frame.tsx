@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { RunKind } from '../../api/types.ts';
-import { StaleNote } from '../../job/record/stale.tsx';
+import { useStale } from '../../job/record/stale.tsx';
 import type { OpenRun } from '../../job/record/use-run.ts';
 import { sayVerdict, Verdict } from '../../job/record/verdict.tsx';
 
@@ -11,7 +11,6 @@ export function TestFrame({
   said,
   intro,
   run: { done, begun, off },
-  stale,
   onFold,
   children,
 }: {
@@ -21,10 +20,10 @@ export function TestFrame({
   readonly said: string;
   readonly intro?: string;
   readonly run: OpenRun;
-  readonly stale: boolean;
   readonly onFold?: (open: boolean) => void;
   readonly children: ReactNode;
 }) {
+  const stale = useStale()(kind, done);
   return (
     <details
       className="mt-3 border-t-2 border-ink"
@@ -34,13 +33,12 @@ export function TestFrame({
     >
       <summary className="flex min-h-[52px] cursor-pointer flex-wrap items-center justify-between gap-x-4">
         <h3 className="headline text-xl">{name}</h3>
-        <span className="label text-sm text-soft">
+        <span className={`label text-sm ${stale ? 'text-fix' : 'text-soft'}`}>
           {done ? (stale ? 'made on an older plan' : sayVerdict(String(done.payload['verdict']))) : said}
         </span>
       </summary>
       {intro && <p className="text-soft">{intro}</p>}
-      {done && <Verdict payload={done.payload} author={done.author} at={done.takenAt} />}
-      {stale && <StaleNote />}
+      {done && <Verdict kind={kind} signed={done} />}
       {children}
     </details>
   );

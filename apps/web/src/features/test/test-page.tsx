@@ -1,5 +1,6 @@
 import { MEASURED, type MeasuredId } from '@venula/core/prove';
 import { runName } from '@venula/core/formats';
+import { withinSentence } from '@venula/core/quantities';
 import { sayState } from '@venula/core/say';
 import { useRuns } from '../../api/queries.ts';
 import type { ComponentType } from 'react';
@@ -17,13 +18,13 @@ import { GasHold } from './gas-hold.tsx';
 import { LiquidHold } from './liquid-hold.tsx';
 import { ProbeProvider } from '../../job/record/live/probe-context.tsx';
 import { ShopInstruments } from '../../job/record/live/shop-instruments.tsx';
+import { newestOfKind, standingOf, type RunStanding } from '../../job/record/run-standing.ts';
+import { ProofsOfPlan, useStale } from '../../job/record/stale.tsx';
 import { WaitingNotes } from '../../job/record/waiting-notes.tsx';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { JointWalk } from './joint-walk.tsx';
 import { MeasuredTest } from './measured-test.tsx';
 import { useMeasuredSteps } from './use-measured-steps.ts';
-
-type Newest = (kind: RunKind) => RunRow | undefined;
 
 /** Tests that are more than a list of readings. */
 const OTHERS = {
@@ -57,30 +58,61 @@ const KINDS: readonly (MeasuredId | OtherId)[] = [
 ];
 const isOther = (kind: MeasuredId | OtherId): kind is OtherId => kind in OTHERS;
 
-/** The first test, in their order, that failed or is not signed off; none where nothing is under way. */
-function whereItStands(
-  newest: Newest,
+/** What is to be looked at first, each by the first test in order that stands so. */
+const FIRST: readonly RunStanding[] = ['failed', 'under way', 'not passed', 'outgrown', 'untried'];
+const SAY: Readonly<Record<Exclude<RunStanding, 'passed'>, (name: string) => string>> = {
+  failed: (name) => `${name}: failed. Mend it, then test it again.`,
+  'under way': (name) => `${name}: under way.`,
+  'not passed': (name) => `${name}: signed off without a pass. Test it again.`,
+  outgrown: (name) => `${name}: passed on an older plan. Test it again.`,
+  untried: (name) => `Next: ${withinSentence(name)}.`,
+};
+
+/** What to do next, of the tests in their order. */
+function nextTest(
+  standing: (kind: RunKind) => RunStanding,
   asked: (kind: MeasuredId) => boolean,
-): { readonly kind: RunKind; readonly failed: boolean } | undefined {
-  const open = KINDS.flatMap((kind) => {
-    // Of a part the plan no longer has: that list is not shown either.
+): { readonly say: string; readonly failed: boolean } {
+  // Of a part the plan does not have there is nothing to read.
+  const all = KINDS.flatMap((kind, i) => {
     if (!isOther(kind) && !asked(kind)) return [];
-    const run = newest(kind);
-    const end = run?.readings.find((r) => r.kind === 'sign-off');
-    return run && end?.payload['verdict'] !== 'pass'
-      ? [{ kind, failed: end?.payload['verdict'] === 'fail' }]
-      : [];
+    const now = standing(kind);
+    // Gas is for a dry new line: once fuel is in, nobody goes back to it.
+    const past =
+      kind === 'gas-hold' && now === 'untried' && KINDS.slice(i + 1).some((k) => standing(k) !== 'untried');
+    return past ? [] : [{ kind, now }];
   });
-  return open.find((o) => o.failed) ?? open[0];
+  if (all.every((t) => t.now === 'untried'))
+    return {
+      say: 'Test in this order: wiring dry, the joints, the hold, then the readings.',
+      failed: false,
+    };
+  for (const now of FIRST) {
+    const first = all.find((t) => t.now === now);
+    if (first && now !== 'passed') return { say: SAY[now](runName(first.kind)), failed: now === 'failed' };
+  }
+  return { say: 'Every test has passed.', failed: false };
 }
 
 export function TestPage() {
+  return (
+    <ProofsOfPlan>
+      <Tests />
+    </ProofsOfPlan>
+  );
+}
+
+function Tests() {
+  const stale = useStale();
   const stops = useJob((job) => job.live.plan?.findings.filter((f) => f.severity === 'stop').length);
   const { id, person } = useOpenJob();
   const runs = useRuns(id);
-  const newest = (kind: RunKind) => runs.data?.filter((r) => r.kind === kind).at(-1);
+  const newest = (kind: RunKind) => newestOfKind(runs.data, kind);
   const measured = useMeasuredSteps();
-  const at = whereItStands(newest, (kind) => (measured.answer?.[kind].length ?? 0) > 0);
+  const next = nextTest(
+    (kind) => standingOf(newest(kind), stale),
+    (kind) => (measured.answer?.[kind].length ?? 0) > 0,
+  );
   const test = (kind: MeasuredId | OtherId) => {
     if (!isOther(kind))
       return (
@@ -97,18 +129,14 @@ export function TestPage() {
   return (
     <StageFrame aside={<Predictions />} asideName="What you should read">
       <Headline
-        tone={(stops !== undefined && stops > 0) || at?.failed ? 'stop' : 'good'}
+        tone={(stops !== undefined && stops > 0) || next.failed ? 'stop' : 'good'}
         sentence={
           // No word of testing before the plan is judged.
           stops === undefined
             ? 'Checking the plan…'
             : stops > 0
               ? `Fix ${stops === 1 ? '1 stop' : `${stops} stops`} before fuel goes in.`
-              : at
-                ? at.failed
-                  ? `${runName(at.kind)}: failed. Mend it, then test it again.`
-                  : `${runName(at.kind)}: under way.`
-                : 'Test in this order: wiring dry, the joints, the hold, then the readings.'
+              : next.say
         }
         second="Readings are kept on this device until the shop’s server has them."
       />

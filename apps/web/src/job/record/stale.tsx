@@ -1,13 +1,27 @@
+import type { RunKind } from '@venula/core/prove';
+import { createContext, useContext, type ReactNode } from 'react';
+import { BENCH, RANK } from '../../workers/plan-client.ts';
+import { useAnswer } from '../../workers/use-answer.ts';
+import { useDoc } from '../job-context.ts';
 import type { Reading } from './readings.ts';
 
-/** Whether the plan has changed what a signed run proved: its mark is another by now. */
-export const isStale = (signed: Reading | undefined, mark: string): boolean =>
-  signed?.payload['proves'] !== undefined && signed.payload['proves'] !== mark;
+/** Mark of what each kind of run proves of the plan as it stands; null until it is worked out. */
+const Proofs = createContext<Readonly<Record<RunKind, string>> | null>(null);
 
-export function StaleNote() {
-  return (
-    <p className="font-semibold text-fix">
-      The plan has changed what this proves: take these readings again.
-    </p>
-  );
+/** Works out what tests prove of the plan, for all that stands in it. */
+export function ProofsOfPlan({ children }: { readonly children: ReactNode }) {
+  const doc = useDoc();
+  const { answer, fresh } = useAnswer(BENCH, 'proofs', doc, (api, d) => api.proofs(d), RANK.compare);
+  return <Proofs value={fresh ? answer : null}>{children}</Proofs>;
+}
+
+type Signed = Pick<Reading, 'payload'>;
+
+/** Whether the plan has changed what a signed run proved: its mark is another by now. */
+export function useStale(): (kind: RunKind, signed: Signed | undefined) => boolean {
+  const proofs = useContext(Proofs);
+  return (kind, signed) =>
+    proofs !== null &&
+    typeof signed?.payload['proves'] === 'string' &&
+    signed.payload['proves'] !== proofs[kind];
 }

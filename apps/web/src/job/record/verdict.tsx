@@ -1,5 +1,8 @@
+import type { RunKind } from '@venula/core/prove';
 import { when } from '../../ui/when.ts';
 import { OffNames } from './off-names.tsx';
+import type { Reading } from './readings.ts';
+import { useStale } from './stale.tsx';
 
 const VERDICTS: Record<string, [string, string]> = {
   pass: ['Passed', 'text-good'],
@@ -13,15 +16,10 @@ const VERDICTS: Record<string, [string, string]> = {
 /** “passed”: behind the name of a test. */
 export const sayVerdict = (verdict: string): string => (VERDICTS[verdict]?.[0] ?? 'Signed off').toLowerCase();
 
-export function Verdict({
-  payload,
-  author,
-  at,
-}: {
-  readonly payload: Readonly<Record<string, unknown>>;
-  readonly author: string;
-  readonly at: string;
-}) {
+/** What a signed run came to, by whom and when, and whether the plan has outgrown it since. */
+export function Verdict({ kind, signed }: { readonly kind: RunKind; readonly signed: Reading }) {
+  const { payload, author, takenAt } = signed;
+  const stale = useStale()(kind, signed);
   const [text, tone] = VERDICTS[String(payload['verdict'])] ?? ['Signed off', 'text-ink'];
   return (
     <div className="mt-1">
@@ -29,10 +27,17 @@ export function Verdict({
         <strong className={tone}>{text}</strong>
         {typeof payload['note'] === 'string' && payload['note'] !== '' && <> “{payload['note']}”</>}{' '}
         <span className="text-sm text-soft">
-          {author}, {when(at)}
+          {author}, {when(takenAt)}
         </span>
       </p>
       <OffNames payload={payload} />
+      {stale && (
+        <p className="font-semibold text-fix">
+          {kind === 'build'
+            ? 'The plan has changed since: some steps are new or gone.'
+            : 'The plan has changed what this proved: do it again.'}
+        </p>
+      )}
     </div>
   );
 }

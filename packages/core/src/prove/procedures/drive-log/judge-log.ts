@@ -3,7 +3,7 @@ import type { JobDocument } from '../../../document/job-document.ts';
 import type { StateValues } from '../../../engine/results.ts';
 import { within } from '../../bands.ts';
 import type { Expectation } from '../../contract.ts';
-import { proofMark, type Miss } from '../../measured.ts';
+import type { Miss } from '../../measured.ts';
 import { findPulls, type LogChannel, type LogSeries, type Pull } from './series.ts';
 
 /** A stretch of a pull: what was logged there (medians, SI) and what the plan has for the same engine speed and boost. */
@@ -30,8 +30,6 @@ export interface LogOutcome {
   readonly misses: readonly Miss[];
   /** What it suggests, from a fixed table. */
   readonly usually: readonly string[];
-  /** Mark of what the plan holds along its own pull: another by now, and the log is of an older plan. */
-  readonly proves: string;
 }
 
 /** Stretches a pull is judged in, rpm. */
@@ -125,19 +123,8 @@ export function judgeLog(doc: JobDocument, series: LogSeries): LogOutcome {
     pulls: pulls.length,
     misses,
     usually: causes(points),
-    proves: pullMark(doc),
   };
 }
-
-/** What the plan itself holds over the manifold along its pull. */
-const pullMark = (doc: JobDocument): string =>
-  proofMark(
-    evaluateStates(doc).flatMap((s) =>
-      s.state.kind === 'pull' && s.values
-        ? [{ id: s.state.id, expects: within('pressure', s.values.railDifferential) }]
-        : [],
-    ),
-  );
 
 /** The plan solved along the pull that was driven, in place of the one that was meant. */
 function predict(

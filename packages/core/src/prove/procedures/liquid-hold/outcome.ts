@@ -1,6 +1,4 @@
 import type { JobDocument } from '../../../document/job-document.ts';
-import { heldFuel } from '../../../engine/sealed-fuel.ts';
-import { proofMark } from '../../measured.ts';
 import { ISOLATIONS, leakWays, type Isolation, type LeakWay, type WayLeak } from './isolate.ts';
 import {
   liquidHold,
@@ -57,23 +55,6 @@ export function liquidOutcome(
   const whole = holds.find((h) => h.isolation === 'open');
   const verdict = ways.some((w) => w.verdict === 'leaks') ? 'fail' : (whole?.verdict.kind ?? 'incomplete');
   return { stiffness, holds, ways, verdict };
-}
-
-/**
- * Mark of what a hold with fuel proves: the fuel shut in, with its give. Where the plan’s is another by now, the hold is of an older plan.
- * @param doc job document
- * @returns text of eight characters
- * Validity: any job the checker accepts.
- * @throws nothing
- * @source as proofMark
- * @example fuelHoldMark(fullReturnJob('x')).length // => 8
- */
-export function fuelHoldMark(doc: JobDocument): string {
-  const { runs, volume, give } = heldFuel(doc);
-  return proofMark([
-    { id: runs.join(' '), expects: { dimension: 'volume', value: volume, low: volume, high: volume } },
-    { id: 'give', expects: { dimension: 'volume', value: give, low: give, high: give } },
-  ]);
 }
 
 /**

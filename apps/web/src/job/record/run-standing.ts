@@ -1,0 +1,18 @@
+import type { RunKind } from '@venula/core/prove';
+import type { RunRow } from '../../api/types.ts';
+import type { useStale } from './stale.tsx';
+
+/** How a kind of test stands, by its newest run. */
+export type RunStanding = 'untried' | 'under way' | 'not passed' | 'failed' | 'outgrown' | 'passed';
+
+export const newestOfKind = (runs: readonly RunRow[] | undefined, kind: RunKind): RunRow | undefined =>
+  runs?.findLast((r) => r.kind === kind);
+
+export function standingOf(run: RunRow | undefined, stale: ReturnType<typeof useStale>): RunStanding {
+  if (!run) return 'untried';
+  const end = run.readings.find((r) => r.kind === 'sign-off');
+  if (!end) return 'under way';
+  if (end.payload['verdict'] === 'fail') return 'failed';
+  if (end.payload['verdict'] !== 'pass') return 'not passed';
+  return stale(run.kind, end) ? 'outgrown' : 'passed';
+}
