@@ -92,6 +92,10 @@ test('built and read on a phone: the job sheet step by step, the length as made,
     await base.getByRole('button', { name: /^Sign off as/ }).click();
     await expect(base).toContainText('Failed');
     await expect(base).toContainText('Locked: 15.0 psi, should be');
+    await expect(base).toContainText('Usually: The screw turned back with the nut');
+    await expect(page.getByTestId('answer')).toContainText('failed. Mend it, then test it again.');
+    await page.getByRole('button', { name: 'Go to this test' }).click();
+    await expect(base.getByRole('heading')).toBeInViewport();
   });
 
   await test.step('the record names it; a plan that changed makes it stale', async () => {
@@ -105,6 +109,9 @@ test('built and read on a phone: the job sheet step by step, the length as made,
     await saved(page);
     await stage(page, 'Test');
     await expect(page.locator('[data-procedure="base-pressure"]')).toContainText('made on an older plan');
+    await stage(page, 'Handover');
+    await expect(page.getByTestId('handover')).toContainText('made on an older plan');
+    await expect(page.getByTestId('handover')).toContainText('Test. Base pressure: failed.');
   });
 });
 

@@ -3,7 +3,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { evaluatePlan } from '@venula/core/advise';
-import { fullReturnJob } from '@venula/core/document';
+import { fullReturnJob, type JobDocument } from '@venula/core/document';
+import { applyPatch, changeStyle } from '@venula/core/edit';
 import { findingKey } from '@venula/core/outcome';
 import { judged, newJob, openShop, replace, type Shop } from './support.ts';
 
@@ -81,6 +82,19 @@ describe('jobs', () => {
       expect(res.body.version).toBe(2);
     }
     expect((await shop.as.technician.get(job(id))).body).toMatchObject({ version: 2, customer: 'Once' });
+  });
+
+  test('what was put in reads the next day as the page has it now, letter for letter', async () => {
+    const id = await newJob(shop);
+    const before = (await shop.as.technician.get(job(id)).expect(200)).body.document as JobDocument;
+    const patch = changeStyle(before, 'twin-tanks');
+    await shop.as.technician
+      .post(`${job(id)}/changes`)
+      .send({ changeId: randomUUID(), baseVersion: 1, patch })
+      .expect(200);
+    const after = applyPatch(before, patch);
+    const stored = (await shop.as.technician.get(job(id)).expect(200)).body.document as JobDocument;
+    expect(JSON.stringify(stored)).toBe(after.ok && JSON.stringify(after.value));
   });
 
   test('edits at different places meet; at the same place both values come back and nothing is overwritten', async () => {
@@ -197,6 +211,38 @@ describe('jobs', () => {
     const after = (await shop.as.viewer.get(job(id)).expect(200)).body;
     expect(after.document.wiring.harness.wires[wire]).toMatchObject({ from, lengthM: 2.5 });
     expect(after.document.version).toBe(3);
+  });
+
+  test('other jobs on the same car: by its name, however it is written, archived ones too; of no name there are none', async () => {
+    const on = async (title: string, vehicle: string) => {
+      const id = await newJob(shop, title);
+      await shop.as.technician
+        .post(`${job(id)}/changes`)
+        .send(replace('/vehicle/description', vehicle, 1))
+        .expect(200);
+      return id;
+    };
+    const [first, second] = [
+      await on('Feed line', 'Gannet van, 3.2'),
+      await on('Returns', ' gannet VAN, 3.2 '),
+    ];
+    const [nameless] = [await on('Nobody knows', ''), await on('Another', 'Gannet van, 2.0')];
+    await shop.as.lead
+      .post(`${job(first)}/archive`)
+      .send({ archived: true })
+      .expect(204);
+    await shop.as.technician
+      .post(`${job(second)}/runs`)
+      .send({ runId: randomUUID(), kind: 'joint-walk', setup: { cautionsRead: true } })
+      .expect(201);
+    const same = async (id: string) =>
+      (await shop.as.viewer.get(`${job(id)}/same-car`).expect(200)).body as unknown;
+    expect(await same(second)).toMatchObject([{ id: first, title: 'Feed line', archived: true, test: null }]);
+    expect(await same(first)).toMatchObject([
+      { id: second, test: { what: 'Joint by joint', verdict: null } },
+    ]);
+    expect(await same(nameless)).toEqual([]);
+    await shop.as.viewer.get(`${job(randomUUID())}/same-car`).expect(404);
   });
 
   test('revisions freeze the document under a name, once', async () => {

@@ -26,6 +26,7 @@ import type { ThisDevice } from '../src/api/session.ts';
 import type { FirstRun, ShopFace } from '../src/api/shop.ts';
 import type {
   AcceptanceRow,
+  CarJob,
   JobList,
   JobRecord,
   Person,
@@ -76,6 +77,7 @@ export type Answers = [
   Reads<{ readonly items: readonly AuditEntry[]; readonly more: boolean }, Answer<AdminController, 'audit'>>,
   Reads<readonly string[], Answer<AdminController, 'actions'>>,
   Reads<JobList, Answer<JobsController, 'list'>>,
+  Reads<readonly CarJob[], Answer<JobsController, 'sameCar'>>,
   Reads<JobRecord, Answer<JobsController, 'create'>>,
   Reads<JobRecord, Answer<JobsController, 'get'>>,
   Reads<JobRecord, Answer<ArchiveController, 'read'>>,

@@ -64,6 +64,12 @@ export class JobsController {
   }
 
   @Allows('everyone')
+  @Get(':id/same-car')
+  sameCar(@Param('id', ParseUUIDPipe) id: string) {
+    return this.jobs.sameCar(id);
+  }
+
+  @Allows('everyone')
   @Get(':id/audit')
   audit(@Param('id', ParseUUIDPipe) id: string) {
     return this.jobs.audit(id);

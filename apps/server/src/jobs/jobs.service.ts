@@ -10,7 +10,7 @@ import { addedErrors, brokenShape, checkJob, overlappingPaths, runName, valueAt 
 import type { InputError } from '@venula/core/outcome';
 import { shortened } from '@venula/core/quantities';
 import { isDeepStrictEqual } from 'node:util';
-import { Brackets, DataSource, MoreThan, type EntityManager } from 'typeorm';
+import { Brackets, DataSource, MoreThan, Not, Raw, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/sessions.service.ts';
 import { AuditRow } from '../audit/audit.entity.ts';
 import { audit } from '../audit/audit.ts';
@@ -45,6 +45,9 @@ const LISTED = [
 ] as const;
 /** A page farther behind than this reloads: what was changed meanwhile is not read through for one request. */
 const MOST_BEHIND = 2_000;
+
+/** More jobs on one car than anybody reads through. */
+const MOST_OF_A_CAR = 50;
 
 /** A copy has no photos yet: what lies behind the views of its car stays with the job it was taken for. */
 function withoutPictures(document: JobDocument): JobDocument {
@@ -108,6 +111,29 @@ export class JobsService {
       return { ...job, summary, judging: summary === null, test: tests.get(job.id) ?? null };
     });
     return { items, total, page, size };
+  }
+
+  /** Other jobs on the same car, archived ones too, the newest first: what was done to it before. */
+  async sameCar(id: string) {
+    const { vehicle } = await this.find(id);
+    const called = vehicle.trim();
+    if (called === '') return [];
+    const jobs = await this.db.getRepository(Job).find({
+      select: { id: true, number: true, title: true, customer: true, archived: true, updatedAt: true },
+      where: { id: Not(id), vehicle: Raw((column) => `lower(trim(${column})) = lower(:called)`, { called }) },
+      order: { updatedAt: 'DESC' },
+      take: MOST_OF_A_CAR,
+    });
+    const tests = await this.testWords(jobs.map((j) => j.id));
+    return jobs.map(({ id: jobId, number, title, customer, archived, updatedAt }) => ({
+      id: jobId,
+      number,
+      title,
+      customer,
+      archived,
+      updatedAt,
+      test: tests.get(jobId) ?? null,
+    }));
   }
 
   /** Of the newest run of each kind, the one that matters most: what failed, what is under way, what did not pass; else the last. */

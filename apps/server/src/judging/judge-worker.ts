@@ -42,7 +42,8 @@ export type JudgeTask =
 /** Runs whose steps are made from the plan by some work. */
 export type StepsOf = 'dry-test' | 'build' | MeasuredId;
 /** What the record holds a reading against. */
-export type PlannedStep = Pick<Step, 'id' | 'does' | 'expects'> & Pick<BuildStep, 'hold'>;
+export type PlannedStep = Pick<Step, 'id' | 'does' | 'expects' | 'ifLow' | 'ifHigh'> &
+  Pick<BuildStep, 'hold'>;
 
 export interface JudgedFinding {
   readonly severity: Finding['severity'];

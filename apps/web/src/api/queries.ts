@@ -6,6 +6,7 @@ import { forget, heard, keep } from './kept.ts';
 import { clearDemo, signIn, signInByPin, signOut, startShop, thisDevice, whoIsSignedIn } from './session.ts';
 import type {
   AcceptanceRow,
+  CarJob,
   JobList,
   JobRecord,
   NewAcceptance,
@@ -24,6 +25,7 @@ export const keys = {
   jobs: ['jobs'],
   job: (id: string) => ['job', id],
   runs: (id: string) => ['job', id, 'runs'],
+  sameCar: (id: string, vehicle: string) => ['job', id, 'same-car', vehicle],
   acceptances: (id: string) => ['job', id, 'acceptances'],
   revisions: (id: string) => ['job', id, 'revisions'],
 } as const;
@@ -138,6 +140,14 @@ export const useJobRecord = (id: string) =>
     gcTime: 0,
     staleTime: Infinity,
     retry: 1,
+  });
+
+/** Other jobs on the same car. */
+export const useSameCar = (id: string, vehicle: string) =>
+  useQuery({
+    queryKey: keys.sameCar(id, vehicle),
+    queryFn: () => api<readonly CarJob[]>('GET', `/jobs/${id}/same-car`),
+    enabled: vehicle.trim() !== '',
   });
 
 export const useAcceptances = (id: string) =>

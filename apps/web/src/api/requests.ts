@@ -200,7 +200,7 @@ export interface NewReading {
       }
     | {
         itemId: string;
-        of: 'line' | 'branch' | 'pin' | 'fluid' | 'tool';
+        of: 'line' | 'clip' | 'branch' | 'pin' | 'fluid' | 'tool';
         what: string;
         detail: string;
         closed: boolean;

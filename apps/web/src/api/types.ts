@@ -56,6 +56,12 @@ export interface JobHead {
   readonly test: { readonly what: string; readonly at: string; readonly verdict: string | null } | null;
 }
 
+/** Another job on the same car. */
+export type CarJob = Pick<
+  JobHead,
+  'id' | 'number' | 'title' | 'customer' | 'archived' | 'updatedAt' | 'test'
+>;
+
 export interface JobSummary {
   readonly stops: number;
   readonly fixes: number;

@@ -20,6 +20,7 @@ import {
 } from '@venula/core/advise';
 import { rulesOf, stagingThreshold, type JobDocument } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
+import { leastFed } from '@venula/core/engine';
 import { wiringSvg } from '@venula/core/formats';
 import {
   dryTest,
@@ -169,7 +170,7 @@ const solving = {
       fixes: plan.findings.filter((f) => f.severity === 'fix').length,
       idleRail: plan.states.find((s) => s.state.kind === 'idle')?.values?.railGauge ?? null,
       margin: tightest?.margin ?? null,
-      volts: tightest?.pumps[0]?.volts ?? null,
+      volts: (tightest && leastFed(tightest)?.volts) ?? null,
     };
   },
 };

@@ -214,6 +214,8 @@ describe('the Test stage', () => {
     await waitFor(() => expect(answer()).toBe('Joint by joint: passed on an older plan. Test it again.'));
     expect(walk().textContent).toContain('The plan has changed what this proved: do it again.');
     expect(screen.getByRole('region', { name: 'Wiring, dry' }).textContent).not.toContain('has changed');
+    await userEvent.setup().click(screen.getByRole('button', { name: 'Go to this test' }));
+    expect(document.activeElement).toBe(walk());
     act(() => job.undo());
     await waitFor(() => expect(answer()).toMatch(/^Next: /));
     expect(walk().textContent).not.toContain('The plan has changed');

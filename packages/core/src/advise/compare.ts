@@ -5,6 +5,7 @@ import { placeOf } from '../fit/places.ts';
 import { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
 import { billOfMaterials, type BillGroup, type BillLine } from '../supply/bill.ts';
 import { evaluatePlan } from './evaluate-plan.ts';
+import { leastFed } from '../engine/least-fed.ts';
 import type { PlanResult } from './plan-result.ts';
 import { withinSentence } from '../quantities/text.ts';
 
@@ -118,6 +119,10 @@ function billChanges(before: readonly BillLine[], after: readonly BillLine[]): B
 
 function answers(before: PlanResult, after: PlanResult): AnswerChange[] {
   const tight = (p: PlanResult) => p.states.find((s) => s.state.id === p.tightest)?.values;
+  const hardest = (p: PlanResult) => {
+    const values = tight(p);
+    return values && leastFed(values);
+  };
   const idle = (p: PlanResult) => p.states.find((s) => s.state.kind === 'idle')?.values;
   const figure = (
     name: string,
@@ -135,8 +140,8 @@ function answers(before: PlanResult, after: PlanResult): AnswerChange[] {
     figure('to spare', 'fraction', (p) => tight(p)?.margin),
     figure('rail at idle', 'pressure', (p) => idle(p)?.railGauge),
     figure('injector duty', 'fraction', (p) => tight(p)?.injectorDuty),
-    figure('volts at the pump', 'volts', (p) => tight(p)?.pumps[0]?.volts),
-    figure('amps at the pump', 'amps', (p) => tight(p)?.pumps[0]?.current),
+    figure('volts at the pump', 'volts', (p) => hardest(p)?.volts),
+    figure('amps at the pump', 'amps', (p) => hardest(p)?.current),
     figure('stops', 'count', (p) => p.findings.filter((f) => f.severity === 'stop').length),
     figure('fixes', 'count', (p) => p.findings.filter((f) => f.severity === 'fix').length),
   ];

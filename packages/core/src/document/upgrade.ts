@@ -1,3 +1,4 @@
+import { inKeyOrder } from '../fields/key-order.ts';
 import { isPlainObject } from '../fields/plain-object.ts';
 import { JOB_FORMAT } from './job-document.ts';
 import { boostRule } from './triggers.ts';
@@ -8,7 +9,7 @@ type Plain = Readonly<Record<string, unknown>>;
  * Raises a job document written by an earlier version to the present one, step by step. What it does not know it leaves
  * for the reader to refuse.
  * @param value parsed JSON from a file or a database
- * @returns the same, or a copy in the present version
+ * @returns the same, or a copy in the present version, its keys in order
  * Validity: every format up to the present one.
  * @throws nothing
  * @source docs/job.schema.json; one step a version
@@ -18,7 +19,7 @@ export function upgradeJob(value: unknown): unknown {
   if (!isPlainObject(value) || value['format'] !== JOB_FORMAT) return value;
   let job = value;
   for (let step = STEPS.get(job['version']); step; step = STEPS.get(job['version'])) job = step(job);
-  return job;
+  return inKeyOrder(job);
 }
 
 /** Version 1 kept the boost a pump comes in at with the pump; since then it is a trigger rule. */

@@ -1,3 +1,4 @@
+import { inKeyOrder } from '../fields/key-order.ts';
 import { shortened } from '../quantities/text.ts';
 import { fail, ok, type Result } from '../outcome/result.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
@@ -17,7 +18,8 @@ class PatchFault extends Error {}
 
 /**
  * Applies RFC 6902 add, remove, replace and test. The document is never written to: what did not change is shared
- * with the result, so that views can tell by identity what to redraw.
+ * with the result, so that views can tell by identity what to redraw. What is put in has its keys in the order a stored document
+ * has them, so that nothing changes places when it is read again.
  * @param doc any JSON document
  * @param patch operations, all or none
  * @returns the new document, or an error naming the operation that does not apply
@@ -51,9 +53,9 @@ const checked = (path: string): string => {
 };
 
 function atRoot(doc: unknown, op: PatchOperation): unknown {
-  if (op.op === 'replace' || op.op === 'add') return op.value;
+  if (op.op === 'replace' || op.op === 'add') return inKeyOrder(op.value);
   if (op.op === 'test') {
-    if (JSON.stringify(doc) !== JSON.stringify(op.value)) throw new PatchFault('the document differs');
+    if (!equal(doc, op.value)) throw new PatchFault('the document differs');
     return doc;
   }
   throw new PatchFault('the whole document cannot be removed');
@@ -76,12 +78,12 @@ function change(at: unknown, path: readonly string[], op: PatchOperation): unkno
     case 'add':
       if (Array.isArray(here)) {
         const i = key === '-' ? here.length : index(here, key);
-        return [...here.slice(0, i), op.value, ...here.slice(i)];
+        return [...here.slice(0, i), inKeyOrder(op.value), ...here.slice(i)];
       }
-      return { ...here, [key]: op.value };
+      return inKeyOrder({ ...here, [key]: op.value });
     case 'replace':
       if (!exists) throw new PatchFault(`there is no "${key}"`);
-      return withChild(here, key, op.value);
+      return withChild(here, key, inKeyOrder(op.value));
     case 'remove': {
       if (!exists) throw new PatchFault(`there is no "${key}"`);
       if (Array.isArray(here)) return here.filter((_, i) => i !== index(here, key));
@@ -90,14 +92,17 @@ function change(at: unknown, path: readonly string[], op: PatchOperation): unkno
     }
     case 'test': {
       const value = Array.isArray(here) ? here[index(here, key)] : here[key];
-      if (!exists || JSON.stringify(value) !== JSON.stringify(op.value))
-        throw new PatchFault(`"${key}" has another value`);
+      if (!exists || !equal(value, op.value)) throw new PatchFault(`"${key}" has another value`);
       return here;
     }
     default:
       throw new PatchFault('only add, remove, replace and test are known');
   }
 }
+
+/** Whatever order their keys came in. */
+const equal = (a: unknown, b: unknown): boolean =>
+  JSON.stringify(inKeyOrder(a)) === JSON.stringify(inKeyOrder(b));
 
 const withChild = (here: Json, key: string, value: unknown): Json =>
   Array.isArray(here) ? here.map((v, i) => (i === index(here, key) ? value : v)) : { ...here, [key]: value };

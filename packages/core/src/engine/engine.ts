@@ -187,12 +187,10 @@ export class Engine {
         return Math.max(...drivers.map(([id, d]) => (pumps.get(id)?.current ?? 0) - d.mostA));
       },
       overSet:
-        mode === 'running' ? ({ solution }) => (solution ? this.lowestOf(solution) - wanted : -wanted) : null,
+        mode === 'running'
+          ? ({ solution }) => (solution ? this.model.lowestRail(solution) - wanted : -wanted)
+          : null,
     });
-  }
-
-  private lowestOf(network: NetworkSolution): number {
-    return Math.min(...this.model.railIds.map((id) => network.pressures.get(id) ?? NaN));
   }
 
   /** Forgets the last answers: what is solved next does not depend on what was solved before. */
@@ -248,7 +246,7 @@ export class Engine {
     let last: CoupledSolution | null = null;
     const inHand = (draw: number): number => {
       last = this.solve({ ...state, draw }, 'available').solution;
-      return last ? this.lowestOf(last.network) - required : NaN;
+      return last ? this.model.lowestRail(last.network) - required : NaN;
     };
     const guess = Math.max(this.delivered ?? state.draw * 1.5, LEAST_GUESS);
     const flow = searchFlow(inHand, guess);

@@ -24,6 +24,7 @@ import { INJECTORS_SHUT, injectorsOpen } from '../flow/injectors.ts';
 import { joinLosses } from './joins.ts';
 import type { Parameters } from './parameters.ts';
 import type { Network, NetworkLink, NetworkNode } from './network/network.ts';
+import type { NetworkSolution } from './network/network-result.ts';
 import { RailDemand, setPressure } from './required.ts';
 import { blendOf, fuelOf, type OperatingState } from './states.ts';
 import { runsSteadily } from './steady-trigger.ts';
@@ -229,6 +230,11 @@ export class PlumbingModel {
         return { id, elevation, fixed: gauge(this.demand.least(state)), draw: 0 };
       return { id, elevation, draw: short.has(id) ? 0 : state.draw / rails };
     });
+  }
+
+  /** Pa gauge at the rail that stands lowest: what its injectors get is what counts. Without a rail: infinite. */
+  lowestRail({ pressures }: Pick<NetworkSolution, 'pressures'>): number {
+    return Math.min(...this.railIds.map((id) => pressures.get(id) ?? NaN));
   }
 
   /** What the fuel in a tank stands at on its floor; elsewhere air. */

@@ -95,6 +95,7 @@ export interface StateResult {
 }
 
 export interface StateValues {
+  /** Of several rails the one that stands lowest: its injectors get least. */
   readonly railGauge: GaugePressure;
   /** Rail minus manifold, Pa. */
   readonly railDifferential: number;

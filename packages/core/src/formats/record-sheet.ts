@@ -1,6 +1,7 @@
 import { evaluatePlan } from '../advise/evaluate-plan.ts';
 import type { PlanResult } from '../advise/plan-result.ts';
 import type { JobDocument } from '../document/job-document.ts';
+import { OFF_V } from '../engine/least-fed.ts';
 import { ruleOf } from '../document/triggers.ts';
 import { sourceOf } from '../fields/provenance.ts';
 import { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
@@ -193,7 +194,11 @@ function readings(plan: PlanResult, q: Write): SheetSection {
     sayState(s.state),
     q('pressure', s.values?.railGauge),
     s.values?.pumps
-      .map((p) => (s.state.pumpsOn ? `${q('volts', p.volts)}, ${q('amps', p.current)}` : 'off'))
+      .map((p) => {
+        const stands =
+          s.state.pumpsOn && p.volts > OFF_V ? `${q('volts', p.volts)}, ${q('amps', p.current)}` : 'off';
+        return s.values!.pumps.length > 1 ? `${p.name}: ${stands}` : stands;
+      })
       .join('; ') ?? '–',
     s.values?.margin == null ? '' : s.values.margin > PLENTY ? 'plenty' : q('fraction', s.values.margin),
   ]);
@@ -244,7 +249,7 @@ function runLines(
     ...names('unseen').map((step) => `   nobody else looked: ${step}`),
     ...misses.map(
       (m) =>
-        `   ${m.does}: ${q(m.dimension, m.value)}, should be ${q(m.dimension, m.low)} to ${q(m.dimension, m.high)}`,
+        `   ${m.does}: ${q(m.dimension, m.value)}, should be ${m.low === 0 ? 'at most' : `${q(m.dimension, m.low)} to`} ${q(m.dimension, m.high)}${m.usually ? `. Usually: ${m.usually}` : ''}`,
     ),
     ...names('skipped').map((step) => `   left out: ${step}`),
     ...names('off').map((thing) => `   still off the car: ${thing}`),

@@ -40,6 +40,8 @@ export interface Miss {
   readonly high: number;
   readonly dimension: Expectation['dimension'];
   readonly side: 'low' | 'high';
+  /** What usually causes it, where that is known. */
+  readonly usually?: string;
 }
 
 export interface MeasuredOutcome {
@@ -64,9 +66,10 @@ export function measuredOutcome(
   readings: readonly MeasuredReading[],
 ): MeasuredOutcome {
   const newest = newestOf(readings);
-  const misses = steps.flatMap(({ id, does, expects }): Miss[] => {
+  const misses = steps.flatMap(({ id, does, expects, ifLow, ifHigh }): Miss[] => {
     const value = newest.get(id);
     const side = stepVerdict(expects, value);
+    const usually = side === 'low' ? ifLow : ifHigh;
     return expects && value !== undefined && (side === 'low' || side === 'high')
       ? [
           {
@@ -77,6 +80,7 @@ export function measuredOutcome(
             high: expects.high,
             dimension: expects.dimension,
             side,
+            ...(usually === undefined ? {} : { usually }),
           },
         ]
       : [];

@@ -28,7 +28,7 @@ type Proven = readonly { readonly id: string; readonly expects?: Expectation | u
 const PROVEN = {
   'dry-test': (doc) => [
     ...dryTest(doc).map(({ id, loads }) => ({
-      id: `${id}: ${loads.flatMap((l) => (l.wanted ? [l.id] : [])).join(' ')}`,
+      id: `${id}: ${sorted(loads.flatMap((l) => (l.wanted ? [l.id] : [])))}`,
     })),
     // A wire that goes elsewhere was not tried, whatever the pumps should do.
     ...Object.values(harnessOf(doc).wires).map(({ from, to }) => ({ id: `${at(from)}-${at(to)}` })),
@@ -37,7 +37,7 @@ const PROVEN = {
   'gas-hold': (doc) => [...joints(doc), exactly('line', 'volume', lineVolume(doc))],
   'liquid-hold': (doc) => {
     const { runs, volume, give } = heldFuel(doc);
-    return [exactly(runs.join(' '), 'volume', volume), exactly('give', 'volume', give)];
+    return [exactly(sorted(runs), 'volume', volume), exactly('give', 'volume', give)];
   },
   // What the plan holds over the manifold along its pull.
   'drive-log': (doc) =>
@@ -70,11 +70,13 @@ const PROVEN = {
 export function proofOf(doc: JobDocument, kind: RunKind): string {
   const proven: Proven =
     kind in PROVEN ? PROVEN[kind as keyof typeof PROVEN](doc) : measuredSteps(kind as MeasuredId, doc);
+  // A store may hand the parts of a plan back in another order.
+  const said = proven
+    .map(({ id, expects }) => [id, ...(expects ? [expects.low, expects.high] : []).map(read)].join('|'))
+    .sort()
+    .join(';');
   let hash = 0x811c9dc5;
-  for (const { id, expects } of proven) {
-    const said = `${id}|${expects ? [expects.low, expects.high].map((v) => v.toPrecision(3)).join('|') : ''};`;
-    for (let i = 0; i < said.length; i++) hash = Math.imul(hash ^ said.charCodeAt(i), 0x01000193) >>> 0;
-  }
+  for (let i = 0; i < said.length; i++) hash = Math.imul(hash ^ said.charCodeAt(i), 0x01000193) >>> 0;
   return hash.toString(16).padStart(8, '0');
 }
 
@@ -107,6 +109,11 @@ const wires = (doc: JobDocument): Proven =>
       s.kind === 'wire' ? [{ id: `${circuit}.${key} ${s.size}` }] : [],
     ),
   );
+
+const sorted = (ids: readonly string[]): string => ids.toSorted().join(' ');
+
+/** As closely as a gauge is read, so that noise makes no other figure. */
+const read = (value: number): string => value.toPrecision(3);
 
 const at = ({ device, terminal }: TerminalRef): string => `${device}.${terminal}`;
 

@@ -1,5 +1,5 @@
 /** What is written down of a car before it comes apart, and while it does. */
-export const FOUND_KINDS = ['line', 'branch', 'pin', 'fluid', 'tool'] as const;
+export const FOUND_KINDS = ['line', 'clip', 'branch', 'pin', 'fluid', 'tool'] as const;
 export type FoundKind = (typeof FOUND_KINDS)[number];
 
 interface FoundWords {
@@ -22,6 +22,13 @@ export const FOUND: Readonly<Record<FoundKind, FoundWords>> = {
     example: ['Left frame rail, upper', '5/16 steel, then injection hose: feed'],
     closes: { does: 'Verified', done: 'verified', open: 'not verified' },
     hint: 'Followed end to end or blown through. Colors differ by market and year.',
+  },
+  clip: {
+    title: 'Clips and labels',
+    what: 'Clip or label: where it sits',
+    detail: 'What it holds or says',
+    example: ['Left rail, 9 in behind the filter', 'Plastic block, feed and vapor line'],
+    hint: 'Photographed before it comes off, and its place noted: lines and loom go back the way they came.',
   },
   branch: {
     title: 'Branches of the old loom',

@@ -55,7 +55,8 @@ export function drivePressure(
   lanes: readonly Lane[],
 ): RailMoment[] {
   const solver = new Engine(doc);
-  const { railIds, pumpLaws } = solver.model;
+  const { model } = solver;
+  const { pumpLaws } = model;
   const factory = hasFactorySupply(doc);
   const onSince = new Map<string, number>();
   let before: (Pick<RailMoment, 'rail' | 'withAll'> & { readonly key: string }) | undefined;
@@ -87,7 +88,7 @@ export function drivePressure(
     const railAt = (at: OperatingState): number | null => {
       const { solution } = solver.solve(at);
       if (!solution) return null;
-      const lowest = Math.min(...railIds.map((id) => solution.network.pressures.get(id) ?? NaN));
+      const lowest = model.lowestRail(solution.network);
       return Number.isFinite(lowest) ? lowest : null;
     };
     // All that runs: a fan on the same feed takes volts from the pump.

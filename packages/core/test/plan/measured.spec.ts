@@ -44,7 +44,13 @@ describe('Tests that are readings', () => {
       );
       expect(measuredOutcome(steps, wrong)).toMatchObject({
         verdict: 'fail',
-        misses: [{ stepId: steps[off]!.id, side: 'high' }],
+        misses: [
+          {
+            stepId: steps[off]!.id,
+            side: 'high',
+            ...(steps[off]!.ifHigh ? { usually: steps[off]!.ifHigh } : {}),
+          },
+        ],
       });
     }
   });

@@ -15,6 +15,7 @@ import { DemandChart } from './demand-chart.tsx';
 import { InjectorLibrary } from './injector-library.tsx';
 import { InjectorSheet } from './injector-sheet.tsx';
 import { PullTable } from './pull-table.tsx';
+import { SameCar } from './same-car.tsx';
 import { POUND_PER_HP_HOUR } from '@venula/core/quantities';
 
 const INDUCTION = [
@@ -76,6 +77,7 @@ export function BriefPage() {
             rows={2}
           />
         </div>
+        <SameCar />
       </Block>
       <FuelBlock />
       <Block title="Engine and pull">

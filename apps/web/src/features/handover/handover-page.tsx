@@ -1,5 +1,6 @@
 import { when } from '../../ui/when.ts';
 import { sayRule, sayState } from '@venula/core/say';
+import { OFF_V } from '@venula/core/engine';
 import { PATTERNS, ruleOf, sourceOf } from '@venula/core/document';
 import { runName, writeJob } from '@venula/core/formats';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
@@ -52,6 +53,7 @@ function Handover() {
   const kept = Object.values(doc.plumbing.elements).flatMap((e) =>
     e.kind === 'run' && e.existing ? [e] : [],
   );
+  const pumps = Object.values(doc.plumbing.elements).flatMap((e) => (e.kind === 'pump' ? [e.name] : []));
   const shop = useShop().data;
   const [labels, setLabels] = useState(false);
   if (labels) return <Labels onLeave={() => setLabels(false)} />;
@@ -91,10 +93,7 @@ function Handover() {
             value={`${doc.brief.injectors.count} × ${format('injectorFlow', doc.brief.injectors.staticFlowM3s)}`}
           />
           <Fact name="Style" value={PATTERNS.find((p) => p.id === doc.plumbing.style)?.name ?? '–'} />
-          <Fact
-            name="Pump"
-            value={Object.values(doc.plumbing.elements).find((e) => e.kind === 'pump')?.name ?? '–'}
-          />
+          <Fact name={pumps.length > 1 ? 'Pumps' : 'Pump'} value={pumps.join(', ') || '–'} />
         </dl>
         <div className="mt-3 grid grid-cols-2 gap-x-6 max-md:grid-cols-1">
           <Section title="What it should read">
@@ -115,9 +114,14 @@ function Handover() {
                     </th>
                     <td className="num">{s.values ? format('pressure', s.values.railGauge) : '–'}</td>
                     <td className="num">
-                      {s.values?.pumps[0] && s.state.pumpsOn
-                        ? `${format('volts', s.values.pumps[0].volts)}, ${format('amps', s.values.pumps[0].current)}`
-                        : 'off'}
+                      {s.values?.pumps.map((p) => (
+                        <span key={p.id} className="block">
+                          {s.values!.pumps.length > 1 && <span className="text-soft">{p.name} </span>}
+                          {s.state.pumpsOn && p.volts > OFF_V
+                            ? `${format('volts', p.volts)}, ${format('amps', p.current)}`
+                            : 'off'}
+                        </span>
+                      ))}
                     </td>
                     <td className="num">
                       {s.values?.margin != null

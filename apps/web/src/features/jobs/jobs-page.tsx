@@ -5,7 +5,7 @@ import { Trouble } from '../../ui/trouble.tsx';
 import { SearchField } from '../../ui/search-field.tsx';
 import { useArchiveJob, useCreateJob, useJobs, useMe } from '../../api/queries.ts';
 import type { JobHead } from '../../api/types.ts';
-import { sayVerdict } from '../../job/record/verdict.tsx';
+import { TestWord } from '../../job/record/test-word.tsx';
 import { useWaitingWork, type WaitingWork } from '../../outbox/use-waiting-work.ts';
 import { SeverityMark } from '../../ui/severity.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
@@ -204,15 +204,6 @@ function JobRow({
         )}
       </div>
     </li>
-  );
-}
-
-/** What is to be seen to on the car: a test that failed or is under way; else what was last done. */
-function TestWord({ test: { what, verdict } }: { readonly test: NonNullable<JobHead['test']> }) {
-  return (
-    <span className={`block leading-tight ${verdict === 'fail' ? 'font-semibold text-stop' : ''}`}>
-      {what}: {verdict === null ? 'under way' : sayVerdict(verdict)}
-    </span>
   );
 }
 

@@ -60,7 +60,7 @@ export function Checklist<R extends string>(props: ChecklistProps<R>) {
 
   if (!run || done)
     return (
-      <section className="mt-4" aria-label={title}>
+      <section className="mt-4" aria-label={title} data-procedure={kind} tabIndex={-1}>
         <h3 className="headline text-xl">{title}</h3>
         <p className="text-soft">{props.intro}</p>
         {done && <Verdict kind={kind} signed={done} />}
@@ -74,7 +74,7 @@ export function Checklist<R extends string>(props: ChecklistProps<R>) {
   const set = (item: string, to: R) => say(item, of(item) === to ? open : to, notes?.get(item) ?? '');
   const stop = { background: 'var(--stop)', color: 'var(--paper)', borderColor: 'var(--stop)' };
   return (
-    <section className="mt-4" aria-label={title}>
+    <section className="mt-4" aria-label={title} data-procedure={kind} tabIndex={-1}>
       <h3 className="headline text-xl" data-testid={props.progress.testId}>
         {props.progress.words(looked, wrong)}
       </h3>

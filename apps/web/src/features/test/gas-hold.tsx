@@ -33,7 +33,7 @@ const USUAL_LIMIT = 0.1e-6 / 60;
 export function GasHold({ run }: { readonly run: RunRow | undefined }) {
   const { readings, done } = useRun(run);
   return (
-    <section className="mt-8">
+    <section className="mt-8" data-procedure="gas-hold" tabIndex={-1}>
       <h3 className="headline text-xl">Static hold with gas, dry new line</h3>
       {done && run && (
         <>

@@ -29,6 +29,7 @@ export function TestFrame({
       className="mt-3 border-t-2 border-ink"
       open={begun || off}
       data-procedure={kind}
+      tabIndex={-1}
       onToggle={(e) => onFold?.(e.currentTarget.open)}
     >
       <summary className="flex min-h-[52px] cursor-pointer flex-wrap items-center justify-between gap-x-4">

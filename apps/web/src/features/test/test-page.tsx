@@ -1,5 +1,7 @@
+import { ArrowDown } from 'lucide-react';
 import { MEASURED, type MeasuredId } from '@venula/core/prove';
 import { runName } from '@venula/core/formats';
+import { OFF_V } from '@venula/core/engine';
 import { withinSentence } from '@venula/core/quantities';
 import { sayState } from '@venula/core/say';
 import { useRuns } from '../../api/queries.ts';
@@ -72,7 +74,7 @@ const SAY: Readonly<Record<Exclude<RunStanding, 'passed'>, (name: string) => str
 function nextTest(
   standing: (kind: RunKind) => RunStanding,
   asked: (kind: MeasuredId) => boolean,
-): { readonly say: string; readonly failed: boolean } {
+): { readonly say: string; readonly failed: boolean; readonly kind?: RunKind } {
   // Of a part the plan does not have there is nothing to read.
   const all = KINDS.flatMap((kind, i) => {
     if (!isOther(kind) && !asked(kind)) return [];
@@ -89,9 +91,19 @@ function nextTest(
     };
   for (const now of FIRST) {
     const first = all.find((t) => t.now === now);
-    if (first && now !== 'passed') return { say: SAY[now](runName(first.kind)), failed: now === 'failed' };
+    if (first && now !== 'passed')
+      return { say: SAY[now](runName(first.kind)), failed: now === 'failed', kind: first.kind };
   }
   return { say: 'Every test has passed.', failed: false };
+}
+
+/** Shows a test, unfolded, and puts the keyboard on it. */
+function goTo(kind: RunKind): void {
+  const test = document.querySelector<HTMLElement>(`[data-procedure="${kind}"]`);
+  if (!test) return;
+  if (test instanceof HTMLDetailsElement) test.open = true;
+  test.scrollIntoView({ block: 'start' });
+  test.focus({ preventScroll: true });
 }
 
 export function TestPage() {
@@ -140,6 +152,11 @@ function Tests() {
         }
         second="Readings are kept on this device until the shop’s server has them."
       />
+      {next.kind !== undefined && runs.data && (
+        <button type="button" className="btn mb-3" onClick={() => goTo(next.kind!)}>
+          <ArrowDown size={18} aria-hidden /> Go to this test
+        </button>
+      )}
       <Cautions kinds={['wiring', 'fuel', 'gas', 'running']} />
       <ForcedPumps />
       <WaitingNotes />
@@ -173,6 +190,7 @@ function Predictions() {
   const states = useStates();
   const stateId = useJob((job) => job.stateId);
   const format = useFormat();
+  const pumps = states.find((s) => s.values)?.values?.pumps ?? [];
   return (
     <section>
       <h3 className="headline text-lg">What you should read</h3>
@@ -185,8 +203,14 @@ function Predictions() {
             <th scope="col" className="num py-1">
               Rail gauge
             </th>
-            <th scope="col" className="num py-1">
-              Pump
+            <th scope="col" className="num py-1 pl-3">
+              {pumps.length > 1
+                ? pumps.map((p) => (
+                    <span key={p.id} className="block">
+                      {p.name}
+                    </span>
+                  ))
+                : 'Pump'}
             </th>
           </tr>
         </thead>
@@ -203,7 +227,11 @@ function Predictions() {
                 {s.values ? format('pressure', s.values.railGauge) : '–'}
               </td>
               <td className="num py-1">
-                {s.values?.pumps[0] && s.state.pumpsOn ? format('volts', s.values.pumps[0].volts, 1) : 'off'}
+                {s.values?.pumps.map((p) => (
+                  <span key={p.id} className="block">
+                    {s.state.pumpsOn && p.volts > OFF_V ? format('volts', p.volts, 1) : 'off'}
+                  </span>
+                ))}
               </td>
             </tr>
           ))}

@@ -12,7 +12,7 @@ export function OffNames({ payload }: { readonly payload: Readonly<Record<string
     ...names('differing').map((row) => `Not OK: ${row}`),
     ...misses.map(
       (m) =>
-        `${m.does}: ${format(m.dimension, m.value)}, should be ${m.low === 0 ? 'at most' : `${format(m.dimension, m.low)} to`} ${format(m.dimension, m.high)}`,
+        `${m.does}: ${format(m.dimension, m.value)}, should be ${m.low === 0 ? 'at most' : `${format(m.dimension, m.low)} to`} ${format(m.dimension, m.high)}${m.usually ? `. Usually: ${m.usually}` : ''}`,
     ),
     ...names('skipped').map((step) => `Left out: ${step}`),
     ...names('off').map((thing) => `Still off the car: ${thing}`),

@@ -1,6 +1,7 @@
 import type { ElementOf, JobDocument, PlumbingElement } from '../job-document.ts';
 import { pumpElement, run } from '../pieces.ts';
 import { fullReturnJob } from './full-return.ts';
+import { inKeyOrder } from '../../fields/key-order.ts';
 import type { Pattern } from './pattern.ts';
 
 const hard = (name: string, lengthM: number): ElementOf<'run'> => ({
@@ -33,7 +34,7 @@ export const hardLine: Pattern = {
       'back-tank': soft('Hose to the tank', 0.3, 'under-body'),
     };
     const pull = base.brief.pull.map((p) => ({ ...p, powerW: p.powerW * 0.75, boostPa: 0 }));
-    return {
+    return inKeyOrder({
       ...base,
       vehicle: { ...base.vehicle, induction: 'naturally-aspirated' },
       brief: { ...base.brief, pull, bsfc: (base.brief.bsfc * 0.5) / 0.6 },
@@ -58,6 +59,6 @@ export const hardLine: Pattern = {
           },
         },
       },
-    };
+    });
   },
 };

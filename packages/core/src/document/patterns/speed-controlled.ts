@@ -11,6 +11,7 @@ import {
   tank,
 } from '../pieces.ts';
 import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
+import { inKeyOrder } from '../../fields/key-order.ts';
 import type { Pattern } from './pattern.ts';
 import { HP, PSI, LPH } from '../../quantities/constants.ts';
 
@@ -56,7 +57,7 @@ export const speedControlled: Pattern = {
         return: { name: 'Return', role: 'return', from: 'rail', to: 'tank', order: ['regulator', 'return'] },
       },
     });
-    return {
+    return inKeyOrder({
       ...job,
       brief: {
         ...job.brief,
@@ -76,6 +77,6 @@ export const speedControlled: Pattern = {
           'pump-circuit': controllerCircuit('pump', { size: 'awg-6', fuseA: 50, controllerA: 50 }),
         },
       },
-    };
+    });
   },
 };

@@ -17,10 +17,9 @@ export interface RailStanding {
 /** Rail and return in one state; null where it does not settle. */
 export function railStanding(engine: Engine, state: OperatingState): RailStanding | null {
   const { model } = engine;
-  const [rail] = model.railIds;
   const { solution } = engine.solve(state);
-  if (!solution || rail === undefined || model.unusable) return null;
-  const { links, pressures } = solution.network;
+  if (!solution || model.railIds.length === 0 || model.unusable) return null;
+  const { links } = solution.network;
   const [id] = model.demand.ruling ?? [];
   const link = id === undefined ? undefined : links.get(id);
   const valve = link?.state ?? 'closed';
@@ -29,7 +28,7 @@ export function railStanding(engine: Engine, state: OperatingState): RailStandin
       ? model.stations.find((s) => s.kind === 'rising-rate' && links.get(s.elementId)?.state === 'regulating')
       : undefined;
   return {
-    railGauge: pressures.get(rail) ?? NaN,
+    railGauge: model.lowestRail(solution.network),
     required: model.demand.at(state),
     regulator: link ? { valve, returnPressure: link.pDown, raisedBy: raised?.elementId ?? null } : null,
   };

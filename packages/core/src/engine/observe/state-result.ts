@@ -83,8 +83,7 @@ function dryRail(
 function stateValues(solver: Engine, state: OperatingState, solution: CoupledSolution): StateValues {
   const { doc } = solver;
   const { network } = solution;
-  const [rail] = solver.model.railIds;
-  const railGauge = (rail === undefined ? gauge(NaN) : network.pressures.get(rail)) ?? gauge(NaN);
+  const railGauge = gauge(solver.model.lowestRail(network));
   const differential = railGauge - state.manifold;
   const { delivered } = solution;
   const duty = injectorDuty(

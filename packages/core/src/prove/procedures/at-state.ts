@@ -1,3 +1,4 @@
+import { leastFed } from '../../engine/least-fed.ts';
 import type { StateKind } from '../../engine/states.ts';
 import { within } from '../bands.ts';
 import type { Step } from '../contract.ts';
@@ -10,7 +11,7 @@ export function readAt(kind: StateKind, group: string, how: string) {
   return (car: Car): Step[] => {
     const at = solvedAt(car, kind);
     if (!at) return [];
-    const pump = at.v.pumps.find((p) => p.volts > 0.5);
+    const pump = leastFed(at.v);
     return [
       {
         id: `${kind}:rail`,
