@@ -6,6 +6,7 @@ import { evaluatePlan } from '@venula/core/advise';
 import { fullReturnJob, type JobDocument } from '@venula/core/document';
 import { applyPatch, changeStyle } from '@venula/core/edit';
 import { findingKey } from '@venula/core/outcome';
+import { measuredSteps } from '@venula/core/prove';
 import { judged, newJob, openShop, replace, type Shop } from './support.ts';
 
 let shop: Shop;
@@ -56,6 +57,51 @@ describe('jobs', () => {
     expect(
       (await shop.as.viewer.get('/api/v1/jobs?size=1&page=2').expect(200)).body.items.length,
     ).toBeLessThanOrEqual(1);
+  });
+
+  test('the list by what a job waits for: the plan while something in it falls short, the car while the newest run of a kind did not pass', async () => {
+    const [sound, short, begun] = [
+      await newJob(shop, 'waits sound'),
+      await newJob(shop, 'waits short'),
+      await newJob(shop, 'waits begun'),
+    ];
+    await shop.as.technician
+      .post(`${job(short)}/changes`)
+      .send(replace('/plumbing/elements/return/dash', 3, 1))
+      .expect(200);
+    for (const id of [sound, short, begun]) await judged(shop, id);
+    const winding = async (value: number) => {
+      const runId = randomUUID();
+      await shop.as.technician
+        .post(`${job(begun)}/runs`)
+        .send({ runId, kind: 'winding', setup: { cautionsRead: true } })
+        .expect(201);
+      const add = (kind: string, payload: object) =>
+        shop.as.technician
+          .post(`${job(begun)}/runs/${runId}/readings`)
+          .send({ readingId: randomUUID(), kind, payload, corrects: null, takenAt: new Date().toISOString() })
+          .expect(201);
+      for (const s of measuredSteps('winding', fullReturnJob('x')))
+        await add('measured', { stepId: s.id, value: value * s.expects!.value });
+      return () => add('sign-off', { note: '' });
+    };
+    const waiting = async (waits?: string) => {
+      const { body } = await shop.as.viewer.get('/api/v1/jobs').query({ search: 'waits', waits }).expect(200);
+      return (body.items as readonly { id: string }[]).map((j) => j.id).toSorted();
+    };
+    expect(await waiting()).toEqual([sound, short, begun].toSorted());
+    expect(await waiting('plan')).toEqual([short]);
+    expect(await waiting('car')).toEqual([]);
+    const sign = await winding(5);
+    expect(await waiting('car')).toEqual([begun]);
+    await sign();
+    expect(await waiting('car')).toEqual([begun]);
+    // Done again, and right: nothing waits any more.
+    await (
+      await winding(1)
+    )();
+    expect(await waiting('car')).toEqual([]);
+    await shop.as.viewer.get('/api/v1/jobs?waits=godot').expect(400);
   });
 
   test('starts from a job file or a copy, and refuses a bad file with the place', async () => {

@@ -2,17 +2,22 @@ import { STYLES, type Style } from '@venula/core/document';
 import type { PatchOperation } from '@venula/core/outcome';
 import Joi from 'joi';
 
+/** What a job can wait for. */
+export type Waits = 'plan' | 'car';
+
 export interface ListQuery {
   search: string;
   page: number;
   size: number;
   archived: boolean;
+  waits?: Waits;
 }
 export const listQuery = Joi.object<ListQuery>({
   search: Joi.string().trim().allow('').max(80).default(''),
   page: Joi.number().integer().min(1).max(100_000).default(1),
   size: Joi.number().integer().min(1).max(100).default(25),
   archived: Joi.boolean().default(false),
+  waits: Joi.string().valid('plan', 'car'),
 });
 
 export interface NewJob {

@@ -13,17 +13,21 @@ import {
   type ListQuery,
   type NewJob,
 } from './job-schemas.ts';
+import { JobListService } from './job-list.service.ts';
 import { JobsService } from './jobs.service.ts';
 
 @ApiTags('jobs')
 @Controller('v1/jobs')
 export class JobsController {
-  constructor(private readonly jobs: JobsService) {}
+  constructor(
+    private readonly jobs: JobsService,
+    private readonly lists: JobListService,
+  ) {}
 
   @Allows('everyone')
   @Get()
   list(@Query(new JoiPipe(listQuery)) query: ListQuery) {
-    return this.jobs.list(query);
+    return this.lists.list(query);
   }
 
   @Allows('technicians')
@@ -66,7 +70,7 @@ export class JobsController {
   @Allows('everyone')
   @Get(':id/same-car')
   sameCar(@Param('id', ParseUUIDPipe) id: string) {
-    return this.jobs.sameCar(id);
+    return this.lists.sameCar(id);
   }
 
   @Allows('everyone')

@@ -6,19 +6,18 @@ import {
 } from '@nestjs/common';
 import { inRoundFigures, type JobDocument, PATTERNS, withShopLimits } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
-import { addedErrors, brokenShape, checkJob, overlappingPaths, runName, valueAt } from '@venula/core/formats';
+import { addedErrors, brokenShape, checkJob, overlappingPaths, valueAt } from '@venula/core/formats';
 import type { InputError } from '@venula/core/outcome';
 import { shortened } from '@venula/core/quantities';
 import { isDeepStrictEqual } from 'node:util';
-import { Brackets, DataSource, MoreThan, Not, Raw, type EntityManager } from 'typeorm';
+import { DataSource, MoreThan, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/sessions.service.ts';
 import { AuditRow } from '../audit/audit.entity.ts';
 import { audit } from '../audit/audit.ts';
 import { idTaken } from '../common/id-taken.ts';
-import { JudgementsService } from '../judging/judgements.service.ts';
 import { ShopService } from '../shop/shop.service.ts';
 import { JobChange } from './job-change.entity.ts';
-import type { ChangeBody, ListQuery, NewJob } from './job-schemas.ts';
+import type { ChangeBody, NewJob } from './job-schemas.ts';
 import { Job } from './job.entity.ts';
 
 export interface ChangeResult {
@@ -28,26 +27,8 @@ export interface ChangeResult {
   readonly document?: JobDocument;
 }
 
-/** What a list shows, and what tells whether its judgement still counts. */
-const LISTED = [
-  'id',
-  'number',
-  'title',
-  'customer',
-  'vehicle',
-  'version',
-  'archived',
-  'updatedAt',
-  'updatedBy',
-  'summary',
-  'summaryVersion',
-  'summaryCore',
-] as const;
 /** A page farther behind than this reloads: what was changed meanwhile is not read through for one request. */
 const MOST_BEHIND = 2_000;
-
-/** More jobs on one car than anybody reads through. */
-const MOST_OF_A_CAR = 50;
 
 /** A copy has no photos yet: what lies behind the views of its car stays with the job it was taken for. */
 function withoutPictures(document: JobDocument): JobDocument {
@@ -65,90 +46,12 @@ function refuseArchived(job: Job): void {
     });
 }
 
-/** The run a job waits for, as the list shows it; `verdict` null: not signed off. */
-export interface TestWord {
-  /** What it is called. */
-  readonly what: string;
-  readonly at: Date;
-  readonly verdict: string | null;
-}
-
 @Injectable()
 export class JobsService {
   constructor(
     private readonly db: DataSource,
-    private readonly judgements: JudgementsService,
     private readonly shop: ShopService,
   ) {}
-
-  async list({ search, page, size, archived }: ListQuery) {
-    const query = this.db
-      .getRepository(Job)
-      .createQueryBuilder('job')
-      // Without the document: a list of large plans would be megabytes.
-      .select(LISTED.map((field) => `job.${field}`))
-      .where('job.archived = :archived', { archived })
-      .orderBy('job.updatedAt', 'DESC')
-      .addOrderBy('job.number', 'DESC')
-      .skip((page - 1) * size)
-      .take(size);
-    if (search) {
-      const like = `%${search.replaceAll(/[\\%_]/g, '\\$&')}%`;
-      query.andWhere(
-        new Brackets((q) =>
-          q
-            .where('job.title ILIKE :like', { like })
-            .orWhere('job.customer ILIKE :like')
-            .orWhere('job.vehicle ILIKE :like')
-            .orWhere('CAST(job.number AS text) = :number', { number: search.replace(/^0+/, '') }),
-        ),
-      );
-    }
-    const [jobs, total] = await query.getManyAndCount();
-    const tests = await this.testWords(jobs.map((j) => j.id));
-    const items = jobs.map(({ summaryVersion: _v, summaryCore: _c, ...job }, i) => {
-      const summary = this.judgements.of(jobs[i]!);
-      return { ...job, summary, judging: summary === null, test: tests.get(job.id) ?? null };
-    });
-    return { items, total, page, size };
-  }
-
-  /** Other jobs on the same car, archived ones too, the newest first: what was done to it before. */
-  async sameCar(id: string) {
-    const { vehicle } = await this.find(id);
-    const called = vehicle.trim();
-    if (called === '') return [];
-    const jobs = await this.db.getRepository(Job).find({
-      select: { id: true, number: true, title: true, customer: true, archived: true, updatedAt: true },
-      where: { id: Not(id), vehicle: Raw((column) => `lower(trim(${column})) = lower(:called)`, { called }) },
-      order: { updatedAt: 'DESC' },
-      take: MOST_OF_A_CAR,
-    });
-    const tests = await this.testWords(jobs.map((j) => j.id));
-    return jobs.map(({ id: jobId, number, title, customer, archived, updatedAt }) => ({
-      id: jobId,
-      number,
-      title,
-      customer,
-      archived,
-      updatedAt,
-      test: tests.get(jobId) ?? null,
-    }));
-  }
-
-  /** Of the newest run of each kind, the one that matters most: what failed, what is under way, what did not pass; else the last. */
-  private async testWords(ids: readonly string[]): Promise<ReadonlyMap<string, TestWord>> {
-    const rows: (Omit<TestWord, 'what'> & { jobId: string; kind: string })[] = await this.db.query(
-      `SELECT DISTINCT ON ("jobId") * FROM (
-         SELECT DISTINCT ON (run.job_id, run.kind)
-           run.job_id AS "jobId", run.kind, run.at, signed.payload->>'verdict' AS verdict
-         FROM test_run run LEFT JOIN test_reading signed ON signed.run_id = run.id AND signed.kind = 'sign-off'
-         WHERE run.job_id = ANY($1) ORDER BY run.job_id, run.kind, run.at DESC) newest
-       ORDER BY "jobId", verdict IS DISTINCT FROM 'fail', verdict IS NOT NULL, verdict = 'pass', at DESC`,
-      [ids],
-    );
-    return new Map(rows.map(({ jobId, kind, ...run }) => [jobId, { ...run, what: runName(kind) }]));
-  }
 
   async find(id: string, tx: EntityManager = this.db.manager): Promise<Job> {
     const job = await tx.findOneBy(Job, { id });

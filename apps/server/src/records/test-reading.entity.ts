@@ -19,6 +19,7 @@ export type ReadingKind = (typeof READING_KINDS)[number];
 
 /** One reading, never changed: a correction is a new row that names the old. Its id comes from the device. */
 @Entity('test_reading')
+@Index('IDX_test_reading_sign_off', ['runId'], { where: `kind = 'sign-off'` })
 export class TestReading extends Signed {
   @PrimaryColumn({ type: 'uuid', primaryKeyConstraintName: 'PK_test_reading' })
   id!: string;

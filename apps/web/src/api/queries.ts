@@ -90,17 +90,30 @@ export const useSignOut = () => {
   });
 };
 
-export const useJobs = (search: string, page: number, archived: boolean) =>
+/** What a job can wait for; empty: whatever it is. */
+export type Waits = '' | 'plan' | 'car';
+
+export const useJobs = ({
+  search = '',
+  page = 1,
+  archived = false,
+  waits = '' as Waits,
+}: {
+  readonly search?: string;
+  readonly page?: number;
+  readonly archived?: boolean;
+  readonly waits?: Waits;
+} = {}) =>
   useQuery({
-    queryKey: [...keys.jobs, search, page, archived],
+    queryKey: [...keys.jobs, search, page, archived, waits],
     queryFn: () => {
       const ask = () =>
         api<JobList>(
           'GET',
-          `/jobs?${new URLSearchParams({ search, page: String(page), archived: String(archived) })}`,
+          `/jobs?${new URLSearchParams({ search, page: String(page), archived: String(archived), ...(waits ? { waits } : {}) })}`,
         );
       // The first page is what is looked at without a connection; what was searched for is not kept.
-      return search === '' && page === 1 && !archived ? heard(keys.jobs, ask) : ask();
+      return search === '' && page === 1 && !archived && waits === '' ? heard(keys.jobs, ask) : ask();
     },
     placeholderData: (before) => before,
     refetchInterval: (query) => (query.state.data?.items.some((job) => job.judging) ? JUDGING_MS : false),

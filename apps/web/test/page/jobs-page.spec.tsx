@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { act, fireEvent, render, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { MemoryRouter, useLocation } from 'react-router';
 import type { JobHead, JobList, Role } from '../../src/api/types.ts';
 import { SettingsProvider } from '../../src/app/settings-provider.tsx';
@@ -98,6 +98,23 @@ describe('the list of jobs', () => {
     expect(asked().filter((what) => what.includes('search=c'))).toHaveLength(1);
     expect(screen.getByTestId('where').textContent).toBe('?q=coupe');
     expect(screen.getByText(/No job matches/)).toBeTruthy();
+  });
+
+  test('by what they wait for: asked of the server, said in the headline, a test that failed in its row; nonsense in the address is passed over', async () => {
+    const failed = { what: 'Joint by joint', at: '2026-11-20T10:00:00.000Z', verdict: 'fail' };
+    answer = (what) => list(what.includes('waits=car') ? [job(2, { test: failed })] : [job(2), job(1)]);
+    await open('technician', '/jobs?waits=car');
+    expect(asked().at(-1)).toContain('waits=car');
+    expect(screen.getByTestId('answer').textContent).toBe('1 open job with work or a test not passed');
+    expect(rows()[0]).toContain('Joint by joint: failed');
+    cleanup();
+    await open('technician', '/jobs?waits=godot');
+    expect(asked().at(-1)).not.toContain('waits');
+    expect(screen.getByTestId('answer').textContent).toBe('2 open jobs');
+    answer = () => list([]);
+    cleanup();
+    await open('technician', '/jobs?waits=plan');
+    expect(screen.getByText('Nothing waits for that.')).toBeTruthy();
   });
 
   test('what is on this device only stands at its job, with what was not taken', async () => {

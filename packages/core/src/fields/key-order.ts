@@ -20,8 +20,8 @@ export function inKeyOrder<T>(value: T): T {
   }
   if (!isPlainObject(value)) return value;
   const keys = Object.keys(value);
-  const ordered = keys.toSorted(byKey);
-  const entries = ordered.map((key) => [key, inKeyOrder(value[key])] as const);
-  const same = ordered.every((key, i) => key === keys[i]) && entries.every(([key, v]) => v === value[key]);
-  return same ? value : (Object.fromEntries(entries) as T);
+  const ordered = keys.every((key, i) => i === 0 || byKey(keys[i - 1]!, key) < 0);
+  const entries = keys.map((key) => [key, inKeyOrder(value[key])] as const);
+  if (ordered && entries.every(([key, v]) => v === value[key])) return value;
+  return Object.fromEntries(ordered ? entries : entries.sort(([a], [b]) => byKey(a, b))) as T;
 }

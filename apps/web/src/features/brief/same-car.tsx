@@ -14,9 +14,9 @@ export function SameCar() {
   return (
     <section className="col-span-full" aria-label="Other jobs on this car">
       <h4 className="label text-sm text-soft">Other jobs on this car</h4>
-      <ul>
+      <ul className="mt-1 grid gap-2">
         {jobs.map((job) => (
-          <li key={job.id} className="border-t border-rule">
+          <li key={job.id} className="border-b border-rule">
             <Link
               to={`/jobs/${job.id}/handover`}
               className="flex min-h-[48px] flex-wrap items-center gap-x-3 hover:bg-well"

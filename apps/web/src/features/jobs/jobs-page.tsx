@@ -2,8 +2,9 @@ import { Plus } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { Trouble } from '../../ui/trouble.tsx';
+import { Choice } from '../../ui/choice.tsx';
 import { SearchField } from '../../ui/search-field.tsx';
-import { useArchiveJob, useCreateJob, useJobs, useMe } from '../../api/queries.ts';
+import { useArchiveJob, useCreateJob, useJobs, useMe, type Waits } from '../../api/queries.ts';
 import type { JobHead } from '../../api/types.ts';
 import { TestWord } from '../../job/record/test-word.tsx';
 import { useWaitingWork, type WaitingWork } from '../../outbox/use-waiting-work.ts';
@@ -19,7 +20,9 @@ export function JobsPage() {
   const search = params.get('q') ?? '';
   const page = Number(params.get('page') ?? 1);
   const archived = params.get('archived') === '1';
-  const jobs = useJobs(search, page, archived);
+  const asked = params.get('waits');
+  const waits = WAITS.find((w) => w.value === asked)?.value ?? '';
+  const jobs = useJobs({ search, page, archived, waits });
   const person = useMe().data;
   const waiting = useWaitingWork();
   const [finding, setFinding] = useState(false);
@@ -38,12 +41,21 @@ export function JobsPage() {
       <div className="mx-auto max-w-[1080px]">
         <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
           <h1 className="headline text-[1.85rem]" data-testid="answer">
-            {jobs.data ? headline(jobs.data.total, archived, search) : 'Jobs'}
+            {jobs.data ? headline(jobs.data.total, { archived, search, waits }) : 'Jobs'}
           </h1>
           {person && person.role !== 'viewer' && <NewJob />}
         </div>
         <div className="mt-4 flex flex-wrap items-center gap-3">
           <SearchBox value={search} onSearch={(q) => set({ q, page: '' })} />
+          <div className="w-[230px] max-md:w-full">
+            <Choice
+              label="What it waits for"
+              bare
+              value={waits}
+              options={WAITS}
+              onChoose={(value) => set({ waits: value, page: '' })}
+            />
+          </div>
           <label className="flex min-h-[44px] items-center gap-2">
             <input
               type="checkbox"
@@ -77,7 +89,9 @@ export function JobsPage() {
             <li className="border-t-2 border-ink py-8 text-soft">
               {search
                 ? 'No job matches. Search looks at number, title, customer and vehicle.'
-                : 'Nothing here yet. Start with “New job”.'}
+                : waits
+                  ? 'Nothing waits for that.'
+                  : 'Nothing here yet. Start with “New job”.'}
             </li>
           )}
           {jobs.isPending && <li className="border-t-2 border-ink py-8 text-soft">Loading…</li>}
@@ -110,13 +124,29 @@ export function JobsPage() {
   );
 }
 
-/** “3 open jobs”, “2 archived jobs”, “1 job with “coupé””. */
-const headline = (count: number, archived: boolean, search: string): string =>
+const WAITS = [
+  { value: '', label: 'Waiting for anything' },
+  { value: 'plan', label: 'Waiting for the plan' },
+  { value: 'car', label: 'Waiting at the car' },
+] as const satisfies readonly { readonly value: Waits; readonly label: string }[];
+
+const WAITING: Readonly<Record<Waits, string>> = {
+  '': '',
+  plan: 'with something to fix in the plan',
+  car: 'with work or a test not passed',
+};
+
+/** “3 open jobs”, “2 archived jobs”, “1 job with “coupé””, “2 open jobs with something to fix in the plan”. */
+const headline = (
+  count: number,
+  { archived, search, waits }: { readonly archived: boolean; readonly search: string; readonly waits: Waits },
+): string =>
   [
     count,
     archived ? 'archived' : search ? '' : 'open',
     count === 1 ? 'job' : 'jobs',
-    search && `with “${search}”`,
+    WAITING[waits],
+    search && `${waits ? 'and' : 'with'} “${search}”`,
   ]
     .filter((word) => word !== '')
     .join(' ');

@@ -25,7 +25,7 @@ export function KeepInJob({ kept }: { readonly kept: Kept }) {
 }
 
 function KeepForm({ kept }: { readonly kept: Kept }) {
-  const jobs = useJobs('', 1, false).data?.items ?? [];
+  const jobs = useJobs().data?.items ?? [];
   const [chosen, setChosen] = useState('');
   const jobId = jobs.some((j) => j.id === chosen) ? chosen : (jobs[0]?.id ?? '');
   const keep = useMutation({
