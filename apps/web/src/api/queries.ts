@@ -97,7 +97,7 @@ export const useJobs = ({
   search = '',
   page = 1,
   archived = false,
-  waits = '' as Waits,
+  waits = '',
 }: {
   readonly search?: string;
   readonly page?: number;
