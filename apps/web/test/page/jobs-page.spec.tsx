@@ -105,7 +105,7 @@ describe('the list of jobs', () => {
     answer = (what) => list(what.includes('waits=car') ? [job(2, { test: failed })] : [job(2), job(1)]);
     await open('technician', '/jobs?waits=car');
     expect(asked().at(-1)).toContain('waits=car');
-    expect(screen.getByTestId('answer').textContent).toBe('1 open job with work or a test not passed');
+    expect(screen.getByTestId('answer').textContent).toBe('1 open job with work or a test open');
     expect(rows()[0]).toContain('Joint by joint: failed');
     cleanup();
     await open('technician', '/jobs?waits=godot');

@@ -125,18 +125,18 @@ export function JobsPage() {
 }
 
 const WAITS = [
-  { value: '', label: 'Waiting for anything' },
-  { value: 'plan', label: 'Waiting for the plan' },
-  { value: 'car', label: 'Waiting at the car' },
+  { value: '', label: 'Every job' },
+  { value: 'plan', label: 'Plan to fix' },
+  { value: 'car', label: 'Work or test open' },
 ] as const satisfies readonly { readonly value: Waits; readonly label: string }[];
 
 const WAITING: Readonly<Record<Waits, string>> = {
   '': '',
-  plan: 'with something to fix in the plan',
-  car: 'with work or a test not passed',
+  plan: 'with a plan to fix',
+  car: 'with work or a test open',
 };
 
-/** “3 open jobs”, “2 archived jobs”, “1 job with “coupé””, “2 open jobs with something to fix in the plan”. */
+/** “3 open jobs”, “2 archived jobs”, “1 job with “coupé””, “2 open jobs with a plan to fix”. */
 const headline = (
   count: number,
   { archived, search, waits }: { readonly archived: boolean; readonly search: string; readonly waits: Waits },
