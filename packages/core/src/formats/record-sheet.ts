@@ -304,7 +304,7 @@ function testsOpen(doc: JobDocument, { runs }: HeldRecord): string[] {
         : isRunKind(kind) && isOutdated(doc, kind, outcome)
           ? OUTDATED
           : null;
-    return why === null ? [] : [`Test: ${runName(kind)}, ${why}.`];
+    return why === null ? [] : [`${kind === 'build' ? 'Work' : 'Test'}: ${runName(kind)}, ${why}.`];
   });
 }
 

@@ -53,16 +53,18 @@ describe('The record in sections', () => {
           run('liquid-hold', 'cannot-tell', doc),
           run('prime', null, doc),
           run('winding', 'fail', doc),
+          run('build', null, doc),
         ],
       },
       'us',
     );
     const lines = (title: string) => sheet.record.find((s) => s.title === title)!.lines!;
-    expect(lines('What is still open').filter((l) => l.startsWith('Test:'))).toEqual([
+    expect(lines('What is still open').filter((l) => /^(?:Test|Work):/.test(l))).toEqual([
       'Test: Joint by joint, made on an older plan: the plan has changed what it proved since.',
       'Test: Hold with fuel, pump stopped, could not tell.',
       expect.stringMatching(/^Test: Prime.*, not signed off\.$/),
       expect.stringMatching(/^Test: .*, FAILED\.$/),
+      'Work: Job sheet, not signed off.',
     ]);
     expect(lines('What was tested').filter((l) => l.includes('older plan'))).toHaveLength(1);
   });

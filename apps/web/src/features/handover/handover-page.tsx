@@ -313,7 +313,7 @@ function OpenTests({ runs }: { readonly runs: readonly RunRow[] }) {
     const why = OPEN[standingOf(newestOfKind(runs, kind), stale)];
     return why ? (
       <li key={kind} className="border-b border-rule py-0.5">
-        <strong>Test.</strong> {runName(kind)}: <em>{why}.</em>
+        <strong>{kind === 'build' ? 'Work.' : 'Test.'}</strong> {runName(kind)}: <em>{why}.</em>
       </li>
     ) : null;
   });
