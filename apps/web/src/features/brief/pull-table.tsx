@@ -4,6 +4,19 @@ import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { PullTools } from './pull-tools.tsx';
 
+/** As many as the format takes. */
+const MOST_POINTS = 60;
+
+/** Two points at one engine speed cannot both hold: the newer one steps aside, up, or down where there is no more above. */
+function besides(others: readonly number[], rpm: number, fastest: number): number {
+  let up = rpm;
+  while (others.includes(up)) up += 1;
+  if (up <= fastest) return up;
+  let down = rpm;
+  while (others.includes(down)) down -= 1;
+  return down;
+}
+
 const KEYS = ['rpm', 'powerW', 'boostPa'] as const;
 
 /** The pull as points. The list is changed as a whole: an index means nothing once somebody else has edited. */
@@ -14,10 +27,9 @@ export function PullTable() {
   const pull = [...doc.brief.pull].sort((a, b) => a.rpm - b.rpm);
   const put = (value: typeof pull) =>
     edit({ op: 'replace', path: '/brief/pull', value: [...value].sort((a, b) => a.rpm - b.rpm) });
-  const add = () => {
-    const last = pull.at(-1)!;
-    put([...pull, { ...last, rpm: Math.min(last.rpm + 500, 20_000) }]);
-  };
+  const last = pull.at(-1)!;
+  const fastest = columns.find((f) => f.key === 'rpm')!.field.max;
+  const add = () => put([...pull, { ...last, rpm: Math.min(last.rpm + 500, fastest) }]);
   return (
     <table className="w-full">
       <caption className="label text-left text-sm text-soft">
@@ -44,9 +56,9 @@ export function PullTable() {
                   range={f.field}
                   disabled={readOnly}
                   onCommit={(value) => {
-                    // Two points at one speed cannot both hold; the newer one steps aside by one.
-                    const taken = f.key === 'rpm' && pull.some((p, k) => k !== i && p.rpm === value);
-                    put(pull.map((p, k) => (k === i ? { ...p, [f.key]: taken ? value + 1 : value } : p)));
+                    const others = pull.filter((_, k) => k !== i).map((p) => p.rpm);
+                    const at = f.key === 'rpm' ? besides(others, value, fastest) : value;
+                    put(pull.map((p, k) => (k === i ? { ...p, [f.key]: at } : p)));
                   }}
                 />
               </td>
@@ -72,7 +84,7 @@ export function PullTable() {
               <button
                 type="button"
                 className="btn btn-small"
-                disabled={readOnly || pull.length >= 60}
+                disabled={readOnly || pull.length >= MOST_POINTS || last.rpm >= fastest}
                 onClick={add}
               >
                 <Plus size={16} /> Add a point
