@@ -1,5 +1,6 @@
 import type { RunKind } from '@venula/core/prove';
 import { createContext, useContext, type ReactNode } from 'react';
+import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { BENCH, RANK } from '../../workers/plan-client.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
 import { useDoc } from '../job-context.ts';
@@ -11,8 +12,29 @@ const Proofs = createContext<Readonly<Record<RunKind, string>> | null>(null);
 /** Works out what tests prove of the plan, for all that stands in it. */
 export function ProofsOfPlan({ children }: { readonly children: ReactNode }) {
   const doc = useDoc();
-  const { answer, fresh } = useAnswer(BENCH, 'proofs', doc, (api, d) => api.proofs(d), RANK.compare);
-  return <Proofs value={fresh ? answer : null}>{children}</Proofs>;
+  const { answer, fresh, fault, again } = useAnswer(
+    BENCH,
+    'proofs',
+    doc,
+    (api, d) => api.proofs(d),
+    RANK.compare,
+  );
+  const broken = fault !== null;
+  // The same elements whether it broke or not: what is being typed inside stays.
+  return (
+    <div className={broken ? 'flex h-full flex-col' : 'contents'}>
+      {broken && (
+        <LaneFaultNote
+          what="Whether the tests still hold for this plan could not be worked out"
+          why={fault}
+          again={again}
+        />
+      )}
+      <div className={broken ? 'min-h-0 grow' : 'contents'}>
+        <Proofs value={fresh ? answer : null}>{children}</Proofs>
+      </div>
+    </div>
+  );
 }
 
 type Signed = Pick<Reading, 'payload'>;
