@@ -45,7 +45,13 @@ export function SettingsSwitches() {
             className="btn px-2.5"
             aria-label={`Somebody else takes over from ${person.name}`}
             title="Switch"
-            to={`/sign-in?back=${encodeURIComponent(pathname + search)}`}
+            to={backTo(pathname + search)}
+            onClick={(e) => {
+              e.preventDefault();
+              // A stage that is still on its way is where whoever takes over wants to be.
+              const { pathname: there, search: what } = window.location;
+              void navigate(backTo(there + what));
+            }}
           >
             <ArrowLeftRight size={18} />
           </Link>
@@ -63,6 +69,9 @@ export function SettingsSwitches() {
     </div>
   );
 }
+
+/** The way in for somebody else, and from there back to where it was. */
+const backTo = (place: string): string => `/sign-in?back=${encodeURIComponent(place)}`;
 
 /** Looks as the list’s own button does, until that is there. */
 function UnitsButton({ onPress }: { readonly onPress?: () => void }) {
