@@ -60,15 +60,15 @@ const KINDS: readonly (MeasuredId | OtherId)[] = [
 ];
 const isOther = (kind: MeasuredId | OtherId): kind is OtherId => kind in OTHERS;
 
-/** What is to be looked at first, each by the first test in order that stands so. */
-const FIRST: readonly RunStanding[] = ['failed', 'under way', 'not passed', 'outgrown', 'untried'];
-const SAY: Readonly<Record<Exclude<RunStanding, 'passed'>, (name: string) => string>> = {
-  failed: (name) => `${name}: failed. Mend it, then test it again.`,
-  'under way': (name) => `${name}: under way.`,
-  'not passed': (name) => `${name}: signed off without a pass. Test it again.`,
-  outgrown: (name) => `${name}: passed on an older plan. Test it again.`,
-  untried: (name) => `Next: ${withinSentence(name)}.`,
-};
+/** What is to be done next, where a test stands so: what is named first goes first. */
+const SAY = {
+  failed: (name: string) => `${name}: failed. Mend it, then test it again.`,
+  'under way': (name: string) => `${name}: under way.`,
+  'not passed': (name: string) => `${name}: signed off without a pass. Test it again.`,
+  outgrown: (name: string) => `${name}: passed on an older plan. Test it again.`,
+  untried: (name: string) => `Next: ${withinSentence(name)}.`,
+} satisfies Record<Exclude<RunStanding, 'passed'>, (name: string) => string>;
+const FIRST = Object.keys(SAY) as (keyof typeof SAY)[];
 
 /** What to do next, of the tests in their order. */
 function nextTest(
@@ -91,8 +91,7 @@ function nextTest(
     };
   for (const now of FIRST) {
     const first = all.find((t) => t.now === now);
-    if (first && now !== 'passed')
-      return { say: SAY[now](runName(first.kind)), failed: now === 'failed', kind: first.kind };
+    if (first) return { say: SAY[now](runName(first.kind)), failed: now === 'failed', kind: first.kind };
   }
   return { say: 'Every test has passed.', failed: false };
 }
@@ -121,10 +120,13 @@ function Tests() {
   const runs = useRuns(id);
   const newest = (kind: RunKind) => newestOfKind(runs.data, kind);
   const measured = useMeasuredSteps();
+  const known = measured.answer !== null || measured.fault !== null;
   const next = nextTest(
     (kind) => standingOf(newest(kind), stale),
     (kind) => (measured.answer?.[kind].length ?? 0) > 0,
   );
+  // Before it is known what this car has to be read, the next of the tests may be another.
+  const unsure = !known && next.kind !== undefined;
   const test = (kind: MeasuredId | OtherId) => {
     if (!isOther(kind))
       return (
@@ -144,7 +146,7 @@ function Tests() {
         tone={(stops !== undefined && stops > 0) || next.failed ? 'stop' : 'good'}
         sentence={
           // No word of testing before the plan is judged.
-          stops === undefined
+          stops === undefined || unsure
             ? 'Checking the plan…'
             : stops > 0
               ? `Fix ${stops === 1 ? '1 stop' : `${stops} stops`} before fuel goes in.`
@@ -152,7 +154,7 @@ function Tests() {
         }
         second="Readings are kept on this device until the shop’s server has them."
       />
-      {next.kind !== undefined && runs.data && (
+      {next.kind !== undefined && known && runs.data && (
         <button type="button" className="btn mb-3" onClick={() => goTo(next.kind!)}>
           <ArrowDown size={18} aria-hidden /> Go to this test
         </button>
