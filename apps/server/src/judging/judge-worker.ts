@@ -1,5 +1,5 @@
 import { evaluatePlan } from '@venula/core/advise';
-import { upgradeJob, type JobDocument } from '@venula/core/document';
+import type { JobDocument } from '@venula/core/document';
 import { checkJob, recordSheet, wiringSvg, type HeldRecord, type RecordSheet } from '@venula/core/formats';
 import { dryTest, type DryRow } from '@venula/core/harness';
 import { findingFingerprint, findingKey, type Finding } from '@venula/core/outcome';
@@ -76,7 +76,7 @@ export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
     case 'steps':
       return stepsOf(task.document, task.of);
     case 'proof': {
-      const read = checkJob(upgradeJob(task.document));
+      const read = checkJob(task.document);
       return read.ok ? proofOf(read.value, task.of) : null;
     }
     case 'wiring-drawing':
@@ -101,7 +101,7 @@ function sayDryRow({ inputs, loads }: DryRow): string {
 
 /** A plan that cannot be judged says why, in a line for the list. */
 function summarize(document: unknown): JobSummary {
-  const read = checkJob(upgradeJob(document));
+  const read = checkJob(document);
   if (!read.ok) return { unjudged: read.errors[0]?.message ?? 'the stored plan cannot be read' };
   const plan = evaluatePlan(read.value, 'none');
   const count = (severity: string) => plan.findings.filter((f) => f.severity === severity).length;

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { fullReturnJob } from '@venula/core/document';
 import { jobSheet } from '@venula/core/prove';
 import type { NewReading, RunRow } from '../../src/api/types.ts';
@@ -7,7 +7,7 @@ import { useSendReadings } from '../../src/api/use-reading-queue.ts';
 import { BuildPage } from '../../src/features/build/build-page.tsx';
 import userEvent from '@testing-library/user-event';
 import { choose } from './support/choose.ts';
-import { outbox } from './support/device.ts';
+import { emptied } from './support/device.ts';
 import { inJob } from './support/job.tsx';
 import { shopSays } from './support/shop-fetch.ts';
 
@@ -68,12 +68,7 @@ describe('The job sheet', () => {
   });
   afterEach(async () => {
     shop.end();
-    await act(async () => {
-      await outbox.store.write(
-        [],
-        outbox.held().map((i) => i.id),
-      );
-    });
+    await emptied();
   });
 
   test('what somebody else did is looked at by whoever is signed in, once, and stands beside the step', async () => {

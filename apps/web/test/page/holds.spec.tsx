@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { act, screen, waitFor, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { fullReturnJob } from '@venula/core/document';
 import { PSI } from '@venula/core/quantities';
@@ -8,7 +8,7 @@ import { useSendReadings } from '../../src/api/use-reading-queue.ts';
 import { GasHold } from '../../src/features/test/gas-hold.tsx';
 import { LiquidHold } from '../../src/features/test/liquid-hold.tsx';
 import { ProbeProvider } from '../../src/job/record/live/probe-context.tsx';
-import { outbox } from './support/device.ts';
+import { emptied } from './support/device.ts';
 import { inJob } from './support/job.tsx';
 import { shopSays } from './support/shop-fetch.ts';
 
@@ -49,13 +49,7 @@ beforeEach(() => {
 });
 afterEach(async () => {
   shop.end();
-  await act(
-    async () =>
-      void (await outbox.store.write(
-        [],
-        outbox.held().map((i) => i.id),
-      )),
-  );
+  await emptied();
 });
 
 const Sending = ({ of }: { readonly of: React.ReactNode }) => {

@@ -7,7 +7,7 @@ import { jointList } from '@venula/core/supply';
 import type { NewReading, NewRun, Role, RunRow } from '../../src/api/types.ts';
 import { useSendReadings } from '../../src/api/use-reading-queue.ts';
 import { TestPage } from '../../src/features/test/test-page.tsx';
-import { outbox } from './support/device.ts';
+import { emptied, outbox } from './support/device.ts';
 import { inJob } from './support/job.tsx';
 import { shopSays, Trouble } from './support/shop-fetch.ts';
 
@@ -78,13 +78,7 @@ describe('the Test stage', () => {
   });
   afterEach(async () => {
     shop.end();
-    await act(
-      async () =>
-        void (await outbox.store.write(
-          [],
-          outbox.held().map((i) => i.id),
-        )),
-    );
+    await emptied();
   });
 
   test('every joint of the plan is walked: a tap says what it is, a second tap takes it back, the count follows', async () => {

@@ -16,7 +16,7 @@ import {
 } from '../../job/record/readings.ts';
 import { PlainStart } from '../../job/record/plain-start.tsx';
 import { useNote, useRun } from '../../job/record/use-run.ts';
-import { ProofsOfPlan } from '../../job/record/stale.tsx';
+import { withProofs } from '../../job/record/stale.tsx';
 import { SignOff } from '../../job/record/sign-off.tsx';
 import { Verdict } from '../../job/record/verdict.tsx';
 import { WaitingNotes } from '../../job/record/waiting-notes.tsx';
@@ -27,13 +27,7 @@ import { StepCard } from './step-card.tsx';
 import { TakenOff } from './taken-off.tsx';
 
 /** The job sheet: what is next, as large as it can be, and under it everything else in the order of the work. */
-export function BuildPage() {
-  return (
-    <ProofsOfPlan>
-      <JobSheet />
-    </ProofsOfPlan>
-  );
-}
+export const BuildPage = withProofs(JobSheet);
 
 function JobSheet() {
   const doc = useDoc();

@@ -9,7 +9,7 @@ import { sayFound } from '@venula/core/prove';
 import { foundOf, readingsOf } from '../../job/record/readings.ts';
 import { OffNames } from '../../job/record/off-names.tsx';
 import { newestOfKind, standingOf, type RunStanding } from '../../job/record/run-standing.ts';
-import { ProofsOfPlan, useStale } from '../../job/record/stale.tsx';
+import { useStale, withProofs } from '../../job/record/stale.tsx';
 import { Download, FileText, Printer, QrCode as QrCodeIcon } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useAcceptances, useRevisions, useRuns } from '../../api/queries.ts';
@@ -30,13 +30,7 @@ import { Reminders } from './reminders.tsx';
 const PLENTY = 5;
 
 /** The record on one page: what was fitted, what it should read, what it read, what was accepted, who signed. */
-export function HandoverPage() {
-  return (
-    <ProofsOfPlan>
-      <Handover />
-    </ProofsOfPlan>
-  );
-}
+export const HandoverPage = withProofs(Handover);
 
 function Handover() {
   const doc = useDoc();

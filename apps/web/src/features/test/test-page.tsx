@@ -21,7 +21,7 @@ import { LiquidHold } from './liquid-hold.tsx';
 import { ProbeProvider } from '../../job/record/live/probe-context.tsx';
 import { ShopInstruments } from '../../job/record/live/shop-instruments.tsx';
 import { newestOfKind, standingOf, type RunStanding } from '../../job/record/run-standing.ts';
-import { ProofsOfPlan, useStale } from '../../job/record/stale.tsx';
+import { useStale, withProofs } from '../../job/record/stale.tsx';
 import { WaitingNotes } from '../../job/record/waiting-notes.tsx';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { JointWalk } from './joint-walk.tsx';
@@ -105,13 +105,7 @@ function goTo(kind: RunKind): void {
   test.focus({ preventScroll: true });
 }
 
-export function TestPage() {
-  return (
-    <ProofsOfPlan>
-      <Tests />
-    </ProofsOfPlan>
-  );
-}
+export const TestPage = withProofs(Tests);
 
 function Tests() {
   const stale = useStale();

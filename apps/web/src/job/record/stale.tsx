@@ -1,5 +1,5 @@
 import type { RunKind } from '@venula/core/prove';
-import { createContext, useContext, type ReactNode } from 'react';
+import { createContext, useContext, type ComponentType, type ReactNode } from 'react';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
 import { BENCH, RANK } from '../../workers/plan-client.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
@@ -10,7 +10,7 @@ import type { Reading } from './readings.ts';
 const Proofs = createContext<Readonly<Record<RunKind, string>> | null>(null);
 
 /** Works out what tests prove of the plan, for all that stands in it. */
-export function ProofsOfPlan({ children }: { readonly children: ReactNode }) {
+function ProofsOfPlan({ children }: { readonly children: ReactNode }) {
   const doc = useDoc();
   const { answer, fresh, fault, again } = useAnswer(
     BENCH,
@@ -36,6 +36,16 @@ export function ProofsOfPlan({ children }: { readonly children: ReactNode }) {
     </div>
   );
 }
+
+/** A page that says of tests whether they still hold. */
+export const withProofs = (Page: ComponentType): ComponentType =>
+  function WithProofs() {
+    return (
+      <ProofsOfPlan>
+        <Page />
+      </ProofsOfPlan>
+    );
+  };
 
 type Signed = Pick<Reading, 'payload'>;
 

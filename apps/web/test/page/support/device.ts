@@ -1,3 +1,4 @@
+import { act } from '@testing-library/react';
 import { Device } from '../../support/memory-device.ts';
 
 /** The outbox of the device in memory, one for all that ask. */
@@ -12,3 +13,13 @@ export function onWake(wake: () => void): () => void {
   window.addEventListener('online', wake);
   return () => window.removeEventListener('online', wake);
 }
+
+/** Nothing is left on the device for the next test. */
+export const emptied = () =>
+  act(
+    async () =>
+      void (await outbox.store.write(
+        [],
+        outbox.held().map((i) => i.id),
+      )),
+  );
