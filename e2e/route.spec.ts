@@ -144,7 +144,7 @@ test('a mock-up by string alone, on a phone', async ({ page }) => {
   await newJob(page, 'String and tape');
   await page.getByRole('button', { name: 'Stages' }).click();
   await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: 'Route' }).click();
-  await expect(answer(page)).toContainText('0 of 2 lines measured');
+  await expect(answer(page)).toContainText('2 of 2 lines to measure');
   await page.locator('[data-line="feed"]').click();
   const sheet = page.getByRole('complementary', { name: 'Feed hose' });
   await sheet.getByRole('button', { name: 'By string' }).click();
@@ -158,7 +158,43 @@ test('a mock-up by string alone, on a phone', async ({ page }) => {
   const feed = page.locator('[data-line="feed"]');
   await expect(feed).toContainText('11 ft 6 in');
   await expect(feed).toContainText('by string');
-  await expect(answer(page)).toContainText('1 of 2 lines measured');
+  await expect(answer(page)).toContainText('1 of 2 lines to measure');
+  await saved(page);
+});
+
+test('a string of 14 ft stays 14 ft whatever ends are chosen, and nothing is cut before it is measured', async ({
+  page,
+}) => {
+  await signIn(page);
+  await newJob(page, 'Fourteen feet');
+  await stage(page, 'Parts');
+  await page.getByRole('tab', { name: 'Cut list' }).click();
+  await expect(answer(page)).toContainText('2 lines to measure before anything is cut.');
+  await stage(page, 'Route');
+  await page.getByRole('tab', { name: 'Hose ends' }).click();
+  await expect(answer(page)).toContainText('Measure how far apart the two ports are.');
+  await expect(page.getByRole('button', { name: /^Use / })).toHaveCount(0);
+  await page.getByRole('tab', { name: 'Lines' }).click();
+  await page.locator('[data-line="feed"]').click();
+  const sheet = page.getByRole('complementary', { name: 'Feed hose' });
+  await expect(sheet).toContainText('No cut length yet');
+  await sheet.getByRole('button', { name: 'By string' }).click();
+  await type(page, 'String, seat to seat', '14 ft');
+  await expect(sheet).toContainText('Cut 13 ft');
+  await sheet.getByRole('button', { name: 'Choose its ends' }).click();
+  await expect(answer(page)).toContainText('Cut 13 ft');
+  await type(page, 'Second port ahead of the first', '12 ft 6 in');
+  await type(page, 'Second port points left', '90');
+  await expect(answer(page)).toContainText(/: cut 13 ft .* of hose\./);
+  await page.getByRole('button', { name: /^Use .* on feed hose/ }).click();
+  await expect(page.getByText('Feed hose has these ends.')).toBeVisible();
+  await page.getByRole('tab', { name: 'Lines' }).click();
+  await expect(page.locator('[data-line="feed"]')).toContainText('14 ft');
+  await expect(page.locator('[data-line="feed"]')).toContainText('by string');
+  await expect(page.getByLabel('String, seat to seat')).toHaveValue('14 ft');
+  await stage(page, 'Parts');
+  await page.getByRole('tab', { name: 'Cut list' }).click();
+  await expect(answer(page)).toContainText(/^Cut 1 line: buy 14 ft, and 1 line to measure\./);
   await saved(page);
 });
 
@@ -207,11 +243,11 @@ test('ends for three hoses, the cut list, a kit, and offcuts the shop has', asyn
     await eight.getByRole('button', { name: 'Put the one used here aside' }).click();
     await expect(eight).toContainText('put aside for this job');
     // The order list buys what the cut list does.
-    const buys = /([\d]+ ft) to buy/.exec(await eight.innerText())![1]!;
+    const buys = /([\d]+ ft) to buy, (and 1 line to measure)/.exec(await eight.innerText())!;
     await page.getByRole('tab', { name: 'Order list' }).click();
     await expect(
       page.locator('tr', { hasText: 'PTFE, conductive liner, braided, -8' }).locator('td').first(),
-    ).toHaveText(buys);
+    ).toHaveText(`${buys[1]} ${buys[2]}`);
     await page.getByRole('tab', { name: 'Hoses' }).click();
     await expect(page.locator('[data-hose-line="feed"]')).toContainText('2 ft on the shelf');
     await page.getByRole('tab', { name: 'Cut list' }).click();
@@ -222,7 +258,7 @@ test('ends for three hoses, the cut list, a kit, and offcuts the shop has', asyn
     await page.getByRole('button', { name: 'Print' }).click();
     await expect(page.locator('body')).toHaveAttribute('data-printed', '?view=cut');
     await eight.getByText('A kit with lines made up').click();
-    await eight.getByLabel('Lengths of its lines, with commas').fill('2 ft, 11 ft');
+    await eight.getByLabel('Lengths of its lines, with commas').fill('2 ft, 1 ft');
     await eight.getByLabel('Lengths of its lines, with commas').press('Enter');
     await expect(eight).toContainText('no line of the kit is long enough');
     // The shelf is everyone’s: it is left as it was found.

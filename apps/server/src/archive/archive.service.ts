@@ -198,10 +198,15 @@ function forPeople(document: JobDocument): [string, Uint8Array][] {
   const read = checkJob(document);
   if (!read.ok) return [];
   const parts = billOfMaterials(document).map((l) =>
-    [l.group, l.part, String(l.quantity), l.unit, l.note, l.problem ?? ''].map(csvCell).join(','),
+    [l.group, l.part, String(l.quantity), l.unit, String(l.toMeasure ?? ''), l.note, l.problem ?? '']
+      .map(csvCell)
+      .join(','),
   );
   return [
-    ['parts.csv', text(['group,part,quantity,unit,note,problem', ...parts, ''].join('\r\n'))],
+    [
+      'parts.csv',
+      text(['group,part,quantity,unit,lines to measure,note,problem', ...parts, ''].join('\r\n')),
+    ],
     ['wires.csv', text(wireListCsv(document))],
     ['wiring.svg', text(wiringSvg(document))],
     [

@@ -1,11 +1,17 @@
 import type { Comparison } from '@venula/core/advise';
+import { linesToMeasure } from '@venula/core/supply';
 import { useFormat } from '../app/settings.ts';
 
 /** What one plan changes against another: the figures, then the parts. */
 export function ChangeList({ comparison }: { readonly comparison: Comparison }) {
   const format = useFormat();
-  const quantity = (unit: 'each' | 'm', n: number) =>
-    n === 0 ? '–' : unit === 'm' ? format('length', n) : String(n);
+  const quantity = (unit: 'each' | 'm', n: number, toMeasure: number) =>
+    [
+      n > 0 || toMeasure === 0 ? (n === 0 ? '–' : unit === 'm' ? format('length', n) : String(n)) : '',
+      linesToMeasure(toMeasure),
+    ]
+      .filter(Boolean)
+      .join(' and ');
   const tape = (m: number) => (Number.isFinite(m) ? format('tape', m) : '–');
   return (
     <>
@@ -44,12 +50,21 @@ export function ChangeList({ comparison }: { readonly comparison: Comparison }) 
       <ul data-testid="part-changes">
         {comparison.parts.map((c) => (
           <li key={c.group + c.part} className="border-b border-rule py-1 text-sm leading-tight">
-            <strong className={c.after > c.before ? 'text-good' : 'text-stop'}>
-              {c.before === 0 ? 'New' : c.after === 0 ? 'Gone' : 'Changed'}
+            <strong
+              className={
+                c.after + c.toMeasure.after > c.before + c.toMeasure.before ? 'text-good' : 'text-stop'
+              }
+            >
+              {c.before + c.toMeasure.before === 0
+                ? 'New'
+                : c.after + c.toMeasure.after === 0
+                  ? 'Gone'
+                  : 'Changed'}
             </strong>{' '}
             {c.part}
             <span className="label block text-soft">
-              {quantity(c.unit, c.before)} to {quantity(c.unit, c.after)}
+              {quantity(c.unit, c.before, c.toMeasure.before)} to{' '}
+              {quantity(c.unit, c.after, c.toMeasure.after)}
             </span>
           </li>
         ))}

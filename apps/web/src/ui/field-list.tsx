@@ -2,7 +2,7 @@ import type { FieldInfo } from '@venula/core/document';
 import { Choice } from './choice.tsx';
 import { QuantityField } from './quantity-field.tsx';
 
-type NumberKey<V> = { [K in keyof V]-?: V[K] extends number ? K : never }[keyof V] & string;
+type NumberKey<V> = { [K in keyof V]-?: V[K] extends number | undefined ? K : never }[keyof V] & string;
 
 interface AskNumber<V> {
   readonly key: NumberKey<V>;
@@ -46,7 +46,8 @@ export function FieldList<V extends object>({
         key={ask.key}
         label={ask.label ?? ask.field.label}
         dimension={ask.field.dimension}
-        value={values[ask.key] as number}
+        value={values[ask.key] as number | undefined}
+        absent={ask.field.absent}
         range={ask.field}
         onCommit={(value) => onChange({ ...values, [ask.key]: value })}
       />

@@ -7,10 +7,15 @@ import { FieldInput } from './field-input.tsx';
 export interface QuantityFieldProps {
   readonly label: string;
   readonly dimension: Dimension;
-  readonly value: number;
+  /** SI; absent: nobody has given it yet, the field is empty. */
+  readonly value: number | undefined;
+  /** What stands in the empty field. */
+  readonly absent?: string | undefined;
   readonly range?: Range | undefined;
   readonly disabled?: boolean;
   readonly hint?: string;
+  /** Enter hands the figure over even where it is unchanged: it confirms a starting figure. */
+  readonly confirms?: boolean;
   /** Hides the label from sight where a table's heading says it. */
   readonly bare?: boolean;
   readonly onCommit: (value: number) => void;
@@ -28,13 +33,15 @@ export function QuantityField({
   disabled,
   hint,
   bare,
+  absent,
+  confirms,
   onCommit,
 }: QuantityFieldProps) {
   const { units } = useSettings();
   const [typed, setTyped] = useState<string | null>(null);
   const [refused, setRefused] = useState<InputError | null>(null);
   // As typed, or as an instrument reads it; the value itself is untouched until something else is typed.
-  const atRest = fieldText(dimension, value, units);
+  const atRest = value === undefined ? '' : fieldText(dimension, value, units);
   const shown = typed ?? atRest;
 
   const commit = () => {
@@ -67,12 +74,15 @@ export function QuantityField({
       meant={refused?.meant ?? []}
       onMeant={take}
       hint={hint}
+      placeholder={absent}
       disabled={disabled}
       selectAll
       onText={setTyped}
       onLeave={commit}
       onKey={(key) => {
-        if (key === 'Enter') commit();
+        if (key === 'Enter' && confirms && value !== undefined && (typed ?? atRest) === atRest)
+          onCommit(value);
+        else if (key === 'Enter') commit();
         if (key === 'Escape') reset();
       }}
     />

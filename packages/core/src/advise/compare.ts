@@ -16,6 +16,8 @@ export interface BillChange {
   readonly unit: BillLine['unit'];
   readonly before: number;
   readonly after: number;
+  /** Lines not measured yet, left out of the quantities. */
+  readonly toMeasure: { readonly before: number; readonly after: number };
 }
 
 /** A figure of the answer, in both plans. */
@@ -112,8 +114,9 @@ function billChanges(before: readonly BillLine[], after: readonly BillLine[]): B
     const line = (is.get(k) ?? was.get(k))!;
     const a = was.get(k)?.quantity ?? 0;
     const b = is.get(k)?.quantity ?? 0;
-    if (Math.abs(a - b) < SAME_LENGTH) return [];
-    return [{ group: line.group, part: line.part, unit: line.unit, before: a, after: b }];
+    const toMeasure = { before: was.get(k)?.toMeasure ?? 0, after: is.get(k)?.toMeasure ?? 0 };
+    if (Math.abs(a - b) < SAME_LENGTH && toMeasure.before === toMeasure.after) return [];
+    return [{ group: line.group, part: line.part, unit: line.unit, before: a, after: b, toMeasure }];
   });
 }
 

@@ -10,6 +10,7 @@ const BSFC: Spreads = {
   typed: 0.08,
   string: 0.08,
   routed: 0.08,
+  ports: 0.08,
   catalogue: 0.08,
   default: 0.08,
 };
@@ -18,14 +19,24 @@ const ETHANOL: Spreads = {
   typed: 0.1,
   string: 0.1,
   routed: 0.1,
+  ports: 0.1,
   catalogue: 0.1,
   default: 0.1,
 };
-const VOLTS: Spreads = { measured: 0.1, typed: 0.3, string: 0.3, routed: 0.3, catalogue: 0.3, default: 0.3 };
+const VOLTS: Spreads = {
+  measured: 0.1,
+  typed: 0.3,
+  string: 0.3,
+  routed: 0.3,
+  ports: 0.3,
+  catalogue: 0.3,
+  default: 0.3,
+};
 const LENGTH: Spreads = {
   measured: 0.02,
   string: 0.05,
   routed: 0.05,
+  ports: 0.05,
   typed: 0.1,
   catalogue: 0.25,
   default: 0.25,
@@ -87,7 +98,7 @@ export function spreadWords(doc: JobDocument): Readonly<Record<UncertainKey, str
   const pumps = Object.values(s.pumps);
   const lengths = Object.values(s.lengths);
   const taped = Object.values(plumbing.elements).filter(
-    (e) => 'lengthM' in e && ['measured', 'string', 'routed'].includes(sourceOf(e, 'lengthM').origin),
+    (e) => 'lengthM' in e && !['typed', 'default', 'catalogue'].includes(sourceOf(e, 'lengthM').origin),
   ).length;
   const worst = Math.max(0, ...lengths);
   return {

@@ -12,7 +12,7 @@ import {
   variant,
   type Infer,
 } from '../fields/shape.ts';
-import { FOOT } from '../quantities/constants.ts';
+import { LONGEST_LINE, SHORTEST_LINE } from '../kinds/plumbing/run/shape.ts';
 
 /**
  * Where lines run: measured with a string, or drawn in the car. The length a route gives stands in the run itself; here stands
@@ -79,17 +79,18 @@ const degrees = (label: string, most: number, usual: number) =>
 
 /** Two ports as a tape and an angle finder give them, looking from the first toward the second. */
 export const gapShape = object({
-  ahead: tape('Second port ahead of the first', 0, 3, FOOT),
-  left: tape('To the left (right: minus)', -3, 3, 0.1016),
-  above: tape('Above (below: minus)', -3, 3, 0),
+  /** Absent until somebody measured it: without it no hose has a length. */
+  ahead: optional(tape('Second port ahead of the first', 0, LONGEST_LINE, undefined, 'not measured')),
+  left: tape('To the left (right: minus)', -LONGEST_LINE, LONGEST_LINE, 0),
+  above: tape('Above (below: minus)', -LONGEST_LINE, LONGEST_LINE, 0),
   fromLeft: degrees('First port points left', 180, 0),
   fromUp: degrees('First port tips up', 90, 0),
-  toLeft: degrees('Second port points left', 180, 90),
+  toLeft: degrees('Second port points left', 180, 0),
   toUp: degrees('Second port tips up', 90, 0),
 });
 export type PortGap = Infer<typeof gapShape>;
 
-const STRING = tape('String, seat to seat', 0.02, 30);
+const STRING = tape('String, seat to seat', SHORTEST_LINE, LONGEST_LINE);
 const MOVEMENT = quantity({
   label: 'One end moves against the other by',
   dimension: 'tape',

@@ -1,12 +1,13 @@
 import { NO_ROUTING, type LineRoute } from '../document/routing.ts';
 import type { JobDocument } from '../document/job-document.ts';
+import { LONGEST_LINE, SHORTEST_LINE } from '../kinds/plumbing/run/shape.ts';
 import { elementPath } from './paths.ts';
 import { setOrigin } from './figures.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 
-/** What a route says of its line: m, and ° of bends; with a string, or worked out from places that were measured. */
+/** Length of a line, m, and its bends, °, with their origin: a string, a drawing, or its two measured ports. */
 export interface Told {
-  readonly origin: 'string' | 'routed';
+  readonly origin: 'string' | 'routed' | 'ports';
   readonly lengthM: number;
   readonly bendDegrees?: number;
 }
@@ -34,7 +35,7 @@ export function setRoute(doc: JobDocument, id: string, route: LineRoute, told?: 
   return [
     ...room,
     { op: 'add', path: `/routing/lines/${id}`, value: route },
-    ...(told ? figure('lengthM', held(told.lengthM, 0.01, 30), told) : []),
+    ...(told ? figure('lengthM', held(told.lengthM, SHORTEST_LINE, LONGEST_LINE), told) : []),
     ...(told?.bendDegrees === undefined ? [] : figure('bendDegrees', held(told.bendDegrees, 0, 1080), told)),
   ];
 }

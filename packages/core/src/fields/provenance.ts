@@ -15,7 +15,7 @@ import {
  * Where a figure comes from. Not said: from the catalog where the part names its entry there, else a starting figure
  * nobody has confirmed.
  */
-export const ORIGINS = ['typed', 'measured', 'string', 'routed', 'catalogue', 'default'] as const;
+export const ORIGINS = ['typed', 'measured', 'string', 'routed', 'ports', 'catalogue', 'default'] as const;
 export type Origin = (typeof ORIGINS)[number];
 
 const inline = object({
@@ -64,3 +64,16 @@ export function sourceOf(thing: object, key: string): Source | { readonly origin
   const listed = held['catalogueId'] !== undefined || held['fromLibrary'] !== undefined;
   return { origin: listed ? 'catalogue' : 'default' };
 }
+
+/**
+ * Whether a figure is a starting figure: nobody typed, measured or worked it out from something measured.
+ * @param thing part, piece or group of the brief
+ * @param key key of the figure
+ * @returns true for starting and catalog figures
+ * Validity: as `sourceOf`.
+ * @throws nothing
+ * @source own convention
+ * @example isStartingFigure({ lengthM: 2, lengthMFrom: { origin: 'string', value: 2 } }, 'lengthM') // => false
+ */
+export const isStartingFigure = (thing: object, key: string): boolean =>
+  ['default', 'catalogue'].includes(sourceOf(thing, key).origin);

@@ -1,12 +1,13 @@
 import type { ElementOf, JobDocument, LineRoute } from '../document/job-document.ts';
-import { bareRoute, type PortGap } from '../document/routing.ts';
+import { bareRoute } from '../document/routing.ts';
 import { elementPath } from '../edit/paths.ts';
 import { setRoute, type Told } from '../edit/route.ts';
-import { sourceOf } from '../fields/provenance.ts';
+import { sourceOf, type Origin } from '../fields/provenance.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
 import type { EndFit } from './end-fit.ts';
 import { drawnShape } from './passing.ts';
 import { placeTold } from './place-told.ts';
+import type { MeasuredGap } from './port-gap.ts';
 
 /**
  * Puts a route down for a line, and the length and the bends it gives into the line itself: the sums follow the route.
@@ -36,16 +37,19 @@ function toldBy(
   take: boolean,
 ): Told | undefined {
   const { stringM, movementM } = route;
+  const { origin } = sourceOf(run, 'lengthM');
   if (route.how === 'string') {
     const before = doc.routing?.lines[id];
-    // A clip or a sleeve noted later says nothing of the length: what was typed since stays.
-    const news = before?.how !== 'string' || before.stringM !== stringM || before.movementM !== movementM;
-    return stringM !== undefined && (take || news)
-      ? { origin: 'string', lengthM: stringM + movementM }
+    if (stringM !== undefined && stringM !== before?.stringM)
+      return { origin: 'string', lengthM: stringM + movementM };
+    // More or less slack changes a length that has slack in it; one that was typed or made stays as it is.
+    const slack = movementM - (before?.movementM ?? 0);
+    return slack !== 0 && (origin === 'string' || origin === 'ports')
+      ? { origin, lengthM: run.lengthM + slack }
       : undefined;
   }
   // A drawing begins with a car of usual figures: what was measured is not written over by it unasked.
-  const follows = take || sourceOf(run, 'lengthM').origin === 'routed';
+  const follows = take || origin === 'routed';
   const shape = follows ? drawnShape(doc, run, route) : null;
   return shape
     ? { origin: 'routed', lengthM: shape.length + movementM, bendDegrees: degrees(shape.turn) }
@@ -54,29 +58,41 @@ function toldBy(
 
 const degrees = (rad: number): number => Math.round((rad * 180) / Math.PI);
 
+/** Lengths that follow the two ports: nobody said or measured another. */
+const FROM_PORTS: readonly Origin[] = ['default', 'catalogue', 'ports'];
+
 /**
- * Gives a line the two hose ends that were found for it, with the length and the bends that go with them. What a string said of
- * it stays in its route.
+ * Gives a line its two hose ends. A length that was measured, typed, drawn or made stays as it is: the ends only change what is cut.
+ * A line without one gets the length its two ports ask for, where somebody measured them.
  * @param doc job document
  * @param id the line
- * @param gap its two ports, as they were measured
- * @param fit ends, seat to seat along the middle m, turns of the hose rad
+ * @param ends one hose end a side
+ * @param fit its two ports as measured, seat to seat along the middle m, turns of the hose rad; absent: the ports are not measured
  * @returns RFC 6902 operations; none where there is no such line
- * Validity: an answer of `fitHoseEnds` to these ports.
+ * Validity: `fit` an answer of `fitHoseEnds` to these ports.
  * @throws nothing
  * @source as `fitHoseEnds`
- * @example takeEnds(fullReturnJob('x'), 'feed', { ahead: 0.5, left: 0, above: 0, fromLeft: 0, fromUp: 0, toLeft: 0, toUp: 0 }, { ends: ['straight', 'straight'], length: 0.5, turn: 0 })[0].value.length // => 2
+ * @example takeEnds(fullReturnJob('x'), 'feed', ['straight', 'elbow-45']).length // => 1
  */
 export function takeEnds(
   doc: JobDocument,
   id: string,
-  gap: PortGap,
-  { ends, length, turn }: Pick<EndFit, 'ends' | 'length' | 'turn'>,
+  ends: EndFit['ends'],
+  fit?: Pick<EndFit, 'length' | 'turn'> & { readonly gap: MeasuredGap },
 ): PatchOperation[] {
-  if (doc.plumbing.elements[id]?.kind !== 'run') return [];
-  const route = { ...(doc.routing?.lines[id] ?? bareRoute('string')), gap };
+  const run = doc.plumbing.elements[id];
+  if (run?.kind !== 'run') return [];
+  const taken: PatchOperation = { op: 'replace', path: elementPath(id, 'ends'), value: [...ends] };
+  if (!fit) return [taken];
+  const route = { ...(doc.routing?.lines[id] ?? bareRoute('string')), gap: fit.gap };
+  const follows = FROM_PORTS.includes(sourceOf(run, 'lengthM').origin);
   return [
-    { op: 'replace', path: elementPath(id, 'ends'), value: [...ends] },
-    ...setRoute(doc, id, route, { origin: 'routed', lengthM: length, bendDegrees: degrees(turn) }),
+    taken,
+    ...setRoute(
+      doc,
+      id,
+      route,
+      follows ? { origin: 'ports', lengthM: fit.length, bendDegrees: degrees(fit.turn) } : undefined,
+    ),
   ];
 }

@@ -1,13 +1,30 @@
 import { gapShape, type PortGap } from '../document/routing.ts';
-import type { FieldInfo } from '../fields/field.ts';
+import { fieldOf, type FieldInfo } from '../fields/field.ts';
 import type { Pose } from './space-path.ts';
 import type { Vec3 } from './vector.ts';
 
 export type { PortGap } from '../document/routing.ts';
 
+/** Two ports whose distance was measured. */
+export type MeasuredGap = PortGap & { readonly ahead: number };
+
+/**
+ * Whether somebody measured how far apart two ports are.
+ * @param gap two ports as entered, or nothing
+ * @returns true where the distance ahead is known
+ * Validity: any gap.
+ * @throws nothing
+ * @source own convention
+ * @example isMeasured({ left: 0, above: 0, fromLeft: 0, fromUp: 0, toLeft: 0, toUp: 0 }) // => false
+ */
+export const isMeasured = (gap: PortGap | undefined): gap is MeasuredGap => gap?.ahead !== undefined;
+
+/** Two ports before anything was measured: facing each other, the distance unknown. */
+export const UNMEASURED_GAP: PortGap = { left: 0, above: 0, fromLeft: 0, fromUp: 0, toLeft: 0, toUp: 0 };
+
 /** What the form asks for. */
 export const PORT_GAP_FIELDS = Object.fromEntries(
-  Object.entries(gapShape.fields).map(([key, { field }]) => [key, field]),
+  Object.entries(gapShape.fields).map(([key, shape]) => [key, fieldOf(shape)!]),
 ) as Readonly<Record<keyof PortGap, FieldInfo>>;
 
 const RAD = Math.PI / 180;
@@ -21,7 +38,7 @@ const RAD = Math.PI / 180;
  * @source plane geometry
  * @example posesOf({ ahead: 0.5, left: 0, above: 0, fromLeft: 0, fromUp: 0, toLeft: 0, toUp: 0 }).to.along[0] // => -1
  */
-export function posesOf(gap: PortGap): { readonly from: Pose; readonly to: Pose } {
+export function posesOf(gap: MeasuredGap): { readonly from: Pose; readonly to: Pose } {
   const axis = (left: number, up: number, way: 1 | -1): Vec3 => [
     way * Math.cos(up * RAD) * Math.cos(left * RAD),
     Math.cos(up * RAD) * Math.sin(left * RAD),

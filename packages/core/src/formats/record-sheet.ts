@@ -3,7 +3,7 @@ import type { PlanResult } from '../advise/plan-result.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { OFF_V } from '../engine/least-fed.ts';
 import { ruleOf } from '../document/triggers.ts';
-import { sourceOf } from '../fields/provenance.ts';
+import { isStartingFigure, sourceOf } from '../fields/provenance.ts';
 import { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
 import { ENDS } from '../kinds/plumbing/run/ends.ts';
 import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
@@ -21,7 +21,7 @@ import { sayOrigin } from '../say/origin.ts';
 import { sayRule } from '../say/rule.ts';
 import { sayState } from '../say/state.ts';
 import { billOfMaterials } from '../supply/bill.ts';
-import { sold } from '../supply/sold.ts';
+import { soldWords } from '../supply/sold.ts';
 import { withinSentence } from '../quantities/text.ts';
 
 /** A heading with what stands under it: sentences, and a table. */
@@ -154,7 +154,7 @@ function linesFitted(doc: JobDocument, q: Write): SheetSection {
             `${HOSE_KINDS[e.hose].name}, -${e.dash}`,
             e.existing
               ? 'kept from the car'
-              : `${ENDS[e.ends[0]!].name} and ${ENDS[e.ends[1]!].name}, cut ${q('tape', cutLength(e))}`,
+              : `${ENDS[e.ends[0]!].name} and ${ENDS[e.ends[1]!].name}${isStartingFigure(e, 'lengthM') ? ', not measured' : `, cut ${q('tape', cutLength(e))}`}`,
             `${q('tape', e.lengthM)}, ${sayOrigin(sourceOf(e, 'lengthM'))}`,
           ],
         ]
@@ -166,10 +166,7 @@ function linesFitted(doc: JobDocument, q: Write): SheetSection {
 function partsFitted(doc: JobDocument, system: UnitSystem): SheetSection {
   const rows = billOfMaterials(doc)
     .filter((l) => ['components', 'adapters', 'seals', 'mounts', 'electrical'].includes(l.group))
-    .map((l) => {
-      const { quantity, unit } = sold(l, system);
-      return [unit === 'each' ? String(quantity) : `${quantity} ${unit}`, l.part, l.note];
-    });
+    .map((l) => [soldWords(l, system), l.part, l.note]);
   return { title: 'Parts', table: { head: ['', 'Part', 'Where'], rows } };
 }
 

@@ -10,6 +10,7 @@ import { madeRule } from './hoses/made.ts';
 import { portRule } from './hoses/ports.ts';
 import { lyingRule } from './route/lying.ts';
 import { passingRule } from './route/passing.ts';
+import { replacedRule } from './route/replaced.ts';
 import { cappedRule } from './regulation/capped.ts';
 import { contradictionRule } from './regulation/contradictions.ts';
 import { regulationRule } from './regulation/regulation.ts';
@@ -56,6 +57,7 @@ const UNSOLVED = [
   ventRule,
   passingRule,
   lyingRule,
+  replacedRule,
 ] as const;
 
 /** Adding a rule is one file and one line here (and its words, one line in say/findings/all.ts). */
@@ -94,6 +96,7 @@ export const RULES = [
   madeRule,
   passingRule,
   lyingRule,
+  replacedRule,
   filterRule,
   filterPlaceRule,
   copperCladRule,

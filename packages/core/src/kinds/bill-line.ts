@@ -23,6 +23,8 @@ export interface BillLine {
   readonly note: string;
   /** Set when the part does not suit this job. */
   readonly problem?: string;
+  /** Lines whose length nobody has measured or typed: they are left out of the quantity. */
+  readonly toMeasure?: number;
 }
 
 export const billLine = (

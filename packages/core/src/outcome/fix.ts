@@ -35,6 +35,8 @@ export type FixAction =
   | { readonly act: 'sleeve'; readonly what: string | null }
   | { readonly act: 'move-line'; readonly by: number; readonly what: string }
   | { readonly act: 'clips'; readonly count: number }
+  | { readonly act: 'strings-back'; readonly length: number | null; readonly others: number }
+  | { readonly act: 'keep-lengths'; readonly length: number | null }
   | { readonly act: 'tuck-up' | 'new-hose' | 'new-seal' | 'usual-dressing' }
   | { readonly act: 'take-check-out' }
   | { readonly act: 'clean'; readonly name: string }

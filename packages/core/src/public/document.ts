@@ -40,6 +40,6 @@ export {
 } from '../document/shop-limits.ts';
 export { upgradeJob } from '../document/upgrade.ts';
 export type { FieldInfo } from '../fields/field.ts';
-export { sourceOf } from '../fields/provenance.ts';
+export { isStartingFigure, sourceOf } from '../fields/provenance.ts';
 export type { PlumbingElement } from '../document/job-document.ts';
 export { makeVent } from '../document/vents.ts';

@@ -23,7 +23,14 @@ export { type RouteShape } from '../fit/route.ts';
 export { type EndFit, type EndMiss, type EndQuestion, type Lies } from '../fit/end-fit.ts';
 export { ELBOWS, fitHoseEnds, hosesThatGoIn, missOf } from '../fit/hose-ends.ts';
 export { type Outline, outlineOf } from '../fit/outline.ts';
-export { PORT_GAP_FIELDS, type PortGap, posesOf } from '../fit/port-gap.ts';
+export {
+  isMeasured,
+  type MeasuredGap,
+  PORT_GAP_FIELDS,
+  type PortGap,
+  posesOf,
+  UNMEASURED_GAP,
+} from '../fit/port-gap.ts';
 export { type Pose } from '../fit/space-path.ts';
 export { follow, mirrored, railOf, usualKeepOuts, usualPoints, usualVehicle } from '../fit/usual-car.ts';
 export { type Vec3 } from '../fit/vector.ts';

@@ -17,6 +17,7 @@ export {
   type Piece,
 } from '../supply/cutting.ts';
 export { hoseChoices, type HoseChoice, type HoseFault } from '../supply/hose-choice.ts';
+export { linesToMeasure, soldWords } from '../supply/sold.ts';
 export { cutGroups, type CutGroup } from '../supply/cut-list.ts';
 export { type Stock, type Substitute, substitutesFor } from '../supply/substitutes.ts';
 export { type Tool, TOOL_GROUPS, toolList } from '../supply/tools.ts';

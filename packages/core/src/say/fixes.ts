@@ -108,6 +108,10 @@ export function sayFix(does: FixAction, q: Writer): string {
       return 'Fit a new seal';
     case 'usual-dressing':
       return 'Make it as its kind asks';
+    case 'strings-back':
+      return `Put back ${does.length === null ? 'the lengths by string' : `${q('tape', does.length)} by string`}${does.others > 0 ? ' and keep the others' : ''}`;
+    case 'keep-lengths':
+      return does.length === null ? 'Keep the lengths: checked' : `Keep ${q('tape', does.length)}: checked`;
     case 'tuck-up':
       return 'Tuck it up to the floor';
     case 'take-check-out':

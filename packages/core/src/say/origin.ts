@@ -32,6 +32,8 @@ export function sayOrigin(source: KnownFigure['source']): string {
       return 'by string';
     case 'routed':
       return 'from the route';
+    case 'ports':
+      return 'from its two ports';
     case 'catalogue':
       return 'from the catalog';
     case 'default':

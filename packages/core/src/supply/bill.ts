@@ -3,7 +3,7 @@ import type { JobDocument, Vent } from '../document/job-document.ts';
 import { BILL_GROUPS, billLine, type BillGroup, type BillLine } from '../kinds/bill-line.ts';
 import { junctionKind, plumbingKind } from '../kinds/index.ts';
 import { DASH_WRENCHES } from '../kinds/plumbing/run/hoses.ts';
-import { endName, hoseName } from '../kinds/plumbing/run/lines.ts';
+import { endName, hoseLine } from '../kinds/plumbing/run/lines.ts';
 import { joiningLines } from './joining/lines.ts';
 import { mountLines } from './mounts.ts';
 import { wiringLines } from './wiring-lines.ts';
@@ -91,7 +91,7 @@ function junctionLines({ plumbing }: JobDocument): BillLine[] {
   return [
     ...Object.entries(junctions).flatMap(([id, j]) => junctionKind(j).lines(j, { dashes: meeting(id) })),
     ...Object.values(vents).flatMap((v) => [
-      billLine('hose', hoseName(v), v.lengthM, 'm', v.name),
+      hoseLine(v, v.lengthM),
       ...ventEnds(v),
       ...(v.rolloverValve ? [billLine('components', `Rollover valve, -${v.dash}`, 1, 'each', v.name)] : []),
     ]),
@@ -115,6 +115,7 @@ function merge(lines: readonly BillLine[]): BillLine[] {
       byPart.set(key, {
         ...other,
         quantity: other.quantity + l.quantity,
+        ...(other.toMeasure || l.toMeasure ? { toMeasure: (other.toMeasure ?? 0) + (l.toMeasure ?? 0) } : {}),
         note:
           l.note && !other.note.split('; ').includes(l.note)
             ? [other.note, l.note].filter(Boolean).join('; ')

@@ -1,5 +1,6 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { inFlowOrder } from '../document/flow-order.ts';
+import { isStartingFigure } from '../fields/provenance.ts';
 import { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
 import { hoseName } from '../kinds/plumbing/run/lines.ts';
 import { isUs, type UnitSystem } from '../quantities/units.ts';
@@ -11,6 +12,8 @@ export interface CutGroup {
   /** As the order list calls it. */
   readonly part: string;
   readonly pieces: readonly Piece[];
+  /** Lines whose length is a starting figure: nothing is cut for them yet. */
+  readonly toMeasure: readonly { readonly id: string; readonly name: string }[];
   readonly sold: Sold;
 }
 
@@ -29,17 +32,20 @@ const LONGEST = 15.24;
  */
 export function cutGroups(doc: JobDocument, system: UnitSystem): CutGroup[] {
   const step = isUs(system) ? FOOT : 0.5;
-  const groups = new Map<string, Piece[]>();
+  const groups = new Map<string, { pieces: Piece[]; toMeasure: { id: string; name: string }[] }>();
   for (const [, path] of inFlowOrder(doc.plumbing.paths))
     for (const id of path.order) {
       const run = doc.plumbing.elements[id];
       if (run?.kind !== 'run' || run.existing) continue;
       const part = hoseName(run);
-      groups.set(part, [...(groups.get(part) ?? []), { id, name: run.name, length: cutLength(run) }]);
+      const group = groups.get(part) ?? { pieces: [], toMeasure: [] };
+      groups.set(part, group);
+      if (isStartingFigure(run, 'lengthM')) group.toMeasure.push({ id, name: run.name });
+      else group.pieces.push({ id, name: run.name, length: cutLength(run) });
     }
-  return [...groups].map(([part, pieces]) => ({
+  return [...groups].map(([part, group]) => ({
     part,
-    pieces,
+    ...group,
     sold: { by: 'step', step, longest: LONGEST },
   }));
 }

@@ -26,3 +26,33 @@ export function sold({ quantity, unit }: BillLine, system: UnitSystem): Sold {
   const steps = Math.ceil(quantity / step - 1e-9);
   return isUs(system) ? { quantity: steps, unit: 'ft' } : { quantity: steps * HALF_METER, unit: 'm' };
 }
+
+/**
+ * Hose lines whose length nobody knows yet, in words.
+ * @param count lines; absent: none
+ * @returns "2 lines to measure"; empty where there is none
+ * Validity: whole numbers.
+ * @throws nothing
+ * @source own wording
+ * @example linesToMeasure(2) // => '2 lines to measure'
+ */
+export const linesToMeasure = (count: number | undefined): string =>
+  count ? `${count} ${count === 1 ? 'line' : 'lines'} to measure` : '';
+
+/**
+ * What is ordered of a line, in words, with the lines that are not measured yet.
+ * @param line line of the order list
+ * @param system unit system of the shop
+ * @returns "12 ft and 2 lines to measure"
+ * Validity: any line.
+ * @throws nothing
+ * @source own wording
+ * @example soldWords({ group: 'hose', part: 'x', quantity: 0, unit: 'm', note: '', toMeasure: 2 }, 'us') // => '2 lines to measure'
+ */
+export function soldWords(line: BillLine, system: UnitSystem): string {
+  const { quantity, unit } = sold(line, system);
+  const open = linesToMeasure(line.toMeasure);
+  if (quantity === 0 && open) return open;
+  const many = unit === 'each' ? String(quantity) : `${quantity} ${unit}`;
+  return open ? `${many} and ${open}` : many;
+}

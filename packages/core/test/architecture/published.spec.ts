@@ -25,7 +25,7 @@ test('the published schemas are the ones the program reads and writes by', () =>
 describe('a field is found whatever kind of part stands there', () => {
   const doc = fullReturnJob('x');
   test.each([
-    ['/plumbing/elements/feed/lengthM', 'Length', 'length', 0.01, 30],
+    ['/plumbing/elements/feed/lengthM', 'Length', 'length', 0.0095, 30],
     ['/wiring/circuits/pump-circuit/segments/fuse/ratingA', 'Fuse rating', 'amps', 1, 300],
     ['/brief/pull/0/rpm', 'Engine speed', 'engineSpeed', 500, 20_000],
     ['/brief/electrical/crankingA', 'Starter takes', 'amps', 20, 2000],

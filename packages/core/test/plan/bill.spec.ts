@@ -1,11 +1,25 @@
 import { describe, expect, test } from '@jest/globals';
 import { JOINT_RULES } from '../../src/supply/joining/joint-rules.ts';
 import { FACES } from '../../src/kinds/ports/faces.ts';
-import { fullReturnJob, type JobDocument, makeVent, PATTERNS } from '../../src/public/document.ts';
+import {
+  fullReturnJob,
+  isStartingFigure,
+  type JobDocument,
+  makeVent,
+  PATTERNS,
+} from '../../src/public/document.ts';
 import { BRANCH_ENDS, branchAt } from '../../src/public/edit.ts';
 import { wiringSheet } from '../../src/public/harness.ts';
-import { type BillLine, billOfMaterials, connectionsOf, jointList, sold } from '../../src/public/supply.ts';
-import { applied, example } from '../support/examples.ts';
+import {
+  type BillLine,
+  billOfMaterials,
+  connectionsOf,
+  cutGroups,
+  jointList,
+  sold,
+  soldWords,
+} from '../../src/public/supply.ts';
+import { applied, example, taped } from '../support/examples.ts';
 import { routed } from '../support/route-cases.ts';
 import { fc } from '../support/sweep.ts';
 
@@ -23,7 +37,8 @@ const spares = (lines: readonly BillLine[], kind: RegExp): number =>
   new Set(lines.filter((l) => kind.test(l.part)).map((l) => l.part)).size;
 
 /** Every port met, every joint with its seal, every electrical part and wire on the list. */
-function complete(doc: JobDocument): void {
+function complete(plan: JobDocument): void {
+  const doc = taped(plan);
   const lines = billOfMaterials(doc);
   const connections = connectionsOf(doc);
   const sealsNeeded = connections
@@ -65,6 +80,19 @@ describe('the order list', () => {
   test.each(jobs)('%s: every port is met and the list is complete', (_, doc) => {
     for (const c of connectionsOf(doc)) expect([c.id, c.problem]).toEqual([c.id, undefined]);
     complete(doc);
+  });
+
+  test.each(jobs)('%s: no hose is bought by a length nobody measured', (_, doc) => {
+    const hose = (plan: JobDocument) => billOfMaterials(plan).filter((l) => l.group === 'hose');
+    for (const l of hose(doc).filter((line) => line.toMeasure))
+      expect(soldWords(l, 'us')).toMatch(/^(\d+ ft and )?\d+ lines? to measure$/);
+    const cut = cutGroups(doc, 'us');
+    const starting = Object.values(doc.plumbing.elements).filter(
+      (e) => e.kind === 'run' && !e.existing && isStartingFigure(e, 'lengthM'),
+    ).length;
+    expect(cut.reduce((n, g) => n + g.toMeasure.length, 0)).toBe(starting);
+    expect(hose(taped(doc)).every((l) => l.toMeasure === undefined && l.quantity > 0)).toBe(true);
+    expect(cutGroups(taped(doc), 'us').every((g) => g.toMeasure.length === 0)).toBe(true);
   });
 
   test('stays complete whatever is branched off, sized and fitted', () => {

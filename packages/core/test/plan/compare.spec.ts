@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { compareJobs } from '../../src/public/advise.ts';
 import { fullReturnJob } from '../../src/public/document.ts';
-import { applied, example } from '../support/examples.ts';
+import { applied, example, taped } from '../support/examples.ts';
 
 describe('comparing two plans', () => {
   test('a plan against itself changes nothing', () => {
@@ -11,7 +11,7 @@ describe('comparing two plans', () => {
   });
 
   test('a larger feed gives back one hose with its ends, adapters, seals and clips and buys the other', () => {
-    const doc = fullReturnJob('x');
+    const doc = taped(fullReturnJob('x'));
     const { parts } = compareJobs(
       doc,
       applied(doc, [{ op: 'replace', path: '/plumbing/elements/feed/dash', value: 10 }]),
@@ -24,6 +24,18 @@ describe('comparing two plans', () => {
     expect(hose.after).toBeCloseTo(4.5 - 0.032 - 0.0667 + 0.015, 4);
     const eight = parts.find((p) => p.group === 'hose' && p.part.endsWith('-8'))!;
     expect(eight.before - eight.after).toBeCloseTo(4.5 - 0.028 - 0.05696 + 0.015, 4);
+  });
+
+  test('lines nobody measured are told as lines, not as feet', () => {
+    const doc = fullReturnJob('x');
+    const larger = applied(doc, [{ op: 'replace', path: '/plumbing/elements/feed/dash', value: 10 }]);
+    const hose = compareJobs(doc, larger).parts.filter((p) => p.part.startsWith('PTFE'));
+    expect(hose.map((p) => [p.part.slice(-3), p.before, p.after, p.toMeasure]).sort()).toEqual(
+      [
+        ['-10', 0, 0, { before: 0, after: 1 }],
+        [' -8', 0, 0, { before: 2, after: 1 }],
+      ].sort(),
+    );
   });
 
   test('another fuel shows in the answer: more taken, less to spare', () => {

@@ -5,7 +5,7 @@ import { fullReturnJob, type JobDocument } from '../../src/public/document.ts';
 import { wayDrop } from '../../src/public/engine.ts';
 import { findingFingerprint } from '../../src/public/outcome.ts';
 import { billOfMaterials, jointList } from '../../src/public/supply.ts';
-import { applied, example, found } from '../support/examples.ts';
+import { applied, example, found, taped } from '../support/examples.ts';
 import { LPH } from '../support/units.ts';
 
 const set = (doc: JobDocument, path: string, value: unknown): JobDocument =>
@@ -235,7 +235,7 @@ describe('what the plan implies', () => {
   });
 
   test('parts follow the plan: a larger return buys its hose, ends, adapters and O-rings', () => {
-    const doc = example('hill-climb-coupe');
+    const doc = taped(example('hill-climb-coupe'));
     const fix = found(evaluatePlan(doc).findings, 'RETURN_OVERRUN')!.fixes[0]!;
     const before = billOfMaterials(doc);
     const after = billOfMaterials(applied(doc, fix.patch));

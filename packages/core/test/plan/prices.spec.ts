@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { fullReturnJob } from '../../src/public/document.ts';
+import { taped } from '../support/examples.ts';
 import {
   type BillLine,
   billOfMaterials,
@@ -32,7 +33,7 @@ describe('what an order list costs', () => {
   });
 
   test('a whole list priced line by line adds up, and lines made up in the shop cost their hose and ends', () => {
-    const doc = fullReturnJob('x');
+    const doc = taped(fullReturnJob('x'));
     const lines = billOfMaterials(doc);
     const all = lines.map((l) => ({ part: l.part, unit: l.unit, cents: 100 }));
     const { total, unpriced, costs } = priceList(lines, all, 'us');

@@ -7,7 +7,7 @@ import {
   fitHoseEnds,
   missOf,
   outlineOf,
-  type PortGap,
+  type MeasuredGap,
   type Pose,
   posesOf,
   type Vec3,
@@ -15,8 +15,8 @@ import {
 import { type EndId, HOSE_KINDS } from '../../src/public/kinds.ts';
 
 const RAD = Math.PI / 180;
-const FLAT: PortGap = { ahead: 0.4, left: 0, above: 0, fromLeft: 0, fromUp: 0, toLeft: 0, toUp: 0 };
-const ask = (gap: Partial<PortGap>, ends = ELBOWS, dash: 6 | 8 = 6): EndQuestion => ({
+const FLAT: MeasuredGap = { ahead: 0.4, left: 0, above: 0, fromLeft: 0, fromUp: 0, toLeft: 0, toUp: 0 };
+const ask = (gap: Partial<MeasuredGap>, ends = ELBOWS, dash: 6 | 8 = 6): EndQuestion => ({
   ...posesOf({ ...FLAT, ...gap }),
   hose: 'ptfe',
   dash,

@@ -5,9 +5,10 @@ import { keepAway } from '../../src/fit/keep-away.ts';
 import { routeShape } from '../../src/fit/route.ts';
 import { evaluatePlan } from '../../src/public/advise.ts';
 import { fullReturnJob, sourceOf } from '../../src/public/document.ts';
-import { applyPatch, changeStyle, removePart } from '../../src/public/edit.ts';
+import { applyPatch, changeStyle, removePart, setOrigin, typeFigure } from '../../src/public/edit.ts';
 import {
   bareRoute,
+  isMeasured,
   type KeepOut,
   layRoute,
   type LineRoute,
@@ -16,9 +17,10 @@ import {
   type Vec3,
 } from '../../src/public/fit.ts';
 import { checkJob } from '../../src/public/formats.ts';
+import { cutLength } from '../../src/public/kinds.ts';
 import type { PatchOperation } from '../../src/public/outcome.ts';
 import { applied } from '../support/examples.ts';
-import { pipe, routed } from '../support/route-cases.ts';
+import { pipe, ROUTE_CASES, routed } from '../support/route-cases.ts';
 import { fc } from '../support/sweep.ts';
 
 const spot = (x: number, y: number, z: number) => ({ x, y, z });
@@ -205,31 +207,84 @@ describe('a route and its line', () => {
     expect([drawn.bendDegrees, sourceOf(drawn, 'lengthM').origin]).toEqual([90, 'routed']);
   });
 
-  test('what is noted later does not bring an old length back, and ends that were found are no string', () => {
+  const lengthOf = (doc: typeof plain) => {
+    const feed = doc.plumbing.elements['feed']!;
+    return feed.kind === 'run' ? [feed.lengthM, sourceOf(feed, 'lengthM').origin] : [];
+  };
+
+  test('slack changes a string, and nothing noted later brings an old length back', () => {
     const taped = applied(plain, layRoute(plain, 'feed', { ...bareRoute('string'), stringM: 4.2 }));
-    const typed = applied(taped, [{ op: 'replace', path: '/plumbing/elements/feed/lengthM', value: 5 }]);
-    const route = typed.routing!.lines['feed']!;
-    const length = (doc: typeof plain) => {
-      const feed = doc.plumbing.elements['feed']!;
-      return feed.kind === 'run' ? [feed.lengthM, sourceOf(feed, 'lengthM').origin] : [];
-    };
-    expect(length(applied(typed, layRoute(typed, 'feed', { ...route, clips: 5 })))[0]).toBe(5);
-    expect(length(applied(typed, layRoute(typed, 'feed', { ...route, movementM: 0.02 })))).toEqual([
+    const route = taped.routing!.lines['feed']!;
+    expect(lengthOf(applied(taped, layRoute(taped, 'feed', { ...route, movementM: 0.02 })))).toEqual([
       4.22,
       'string',
     ]);
-    const gap = { ahead: 0.5, left: 0, above: 0, fromLeft: 0, fromUp: 0, toLeft: 0, toUp: 0 };
-    const ended = applied(
-      taped,
-      takeEnds(taped, 'feed', gap, { ends: ['straight', 'elbow-90'], length: 0.61, turn: Math.PI / 2 }),
+    const typed = applied(taped, typeFigure(taped, '/plumbing/elements/feed/lengthM', 5));
+    for (const change of [{ clips: 5 }, { movementM: 0.02 }, { how: 'drawn' as const }])
+      expect(lengthOf(applied(typed, layRoute(typed, 'feed', { ...route, ...change })))).toEqual([
+        5,
+        'typed',
+      ]);
+    const drawn = applied(typed, layRoute(typed, 'feed', { ...route, how: 'drawn' }));
+    expect(lengthOf(applied(drawn, layRoute(drawn, 'feed', route)))).toEqual([5, 'typed']);
+  });
+
+  const gap = { ahead: 0.5, left: 0, above: 0, fromLeft: 0, fromUp: 0, toLeft: 0, toUp: 0 };
+  const found = { length: 0.61, turn: Math.PI / 2, gap };
+  const ENDS = ['straight', 'elbow-90'] as const;
+
+  test('hose ends never change a length somebody measured, typed, drew or made', () => {
+    for (const origin of ['typed', 'measured', 'string', 'routed'] as const) {
+      const path = '/plumbing/elements/feed/lengthM';
+      const said = applied(plain, [
+        { op: 'replace', path, value: 4.2672 },
+        ...setOrigin(plain, path, 4.2672, origin),
+      ]);
+      const ended = applied(said, takeEnds(said, 'feed', ENDS, found));
+      expect(lengthOf(ended)).toEqual([4.2672, origin]);
+      const feed = ended.plumbing.elements['feed']!;
+      expect(feed).toMatchObject({ ends: ENDS, bendDegrees: 180 });
+      expect(ended.routing!.lines['feed']!.gap).toEqual(gap);
+      // The ends alone come off, -8: a tail of 28 mm; a stub of 14 mm, a quarter bend of 19.05 mm radius, a tail of 28 mm.
+      const off = 0.028 + 0.014 + (Math.PI / 2) * 0.01905 + 0.028;
+      expect(cutLength(feed as Parameters<typeof cutLength>[0])).toBeCloseTo(4.2672 - off, 4);
+    }
+  });
+
+  test('a starting figure becomes what the two ports ask for, and follows other ends; without ports it stays one', () => {
+    const ended = applied(plain, takeEnds(plain, 'feed', ENDS, found));
+    expect(lengthOf(ended)).toEqual([0.61, 'ports']);
+    const other = applied(
+      ended,
+      takeEnds(ended, 'feed', ['straight', 'straight'], { ...found, length: 0.5 }),
     );
-    expect(length(ended)).toEqual([0.61, 'routed']);
-    expect(ended.plumbing.elements['feed']).toMatchObject({
-      ends: ['straight', 'elbow-90'],
-      bendDegrees: 90,
-    });
-    // The string’s own figure is still there to go back to.
-    expect(ended.routing!.lines['feed']).toMatchObject({ stringM: 4.2, gap });
+    expect(lengthOf(other)).toEqual([0.5, 'ports']);
+    expect(lengthOf(applied(plain, takeEnds(plain, 'feed', ENDS)))[1]).toBe('default');
+    expect(isMeasured({ left: 0, above: 0, fromLeft: 0, fromUp: 0, toLeft: 0, toUp: 0 })).toBe(false);
+  });
+
+  test('two ports as far apart as the longest hose that is sold are taken, to the foot: 98 ft', () => {
+    const far = (feet: number) =>
+      applyPatch(plain, takeEnds(plain, 'feed', ENDS, { ...found, gap: { ...gap, ahead: feet * 0.3048 } }));
+    const taken = far(98);
+    expect(taken.ok && checkJob(taken.value).ok).toBe(true);
+    const beyond = far(99);
+    expect(beyond.ok && checkJob(beyond.value).ok).toBe(false);
+  });
+
+  test('a length the choice of ends replaced in the past is listed once and can be put back or kept', () => {
+    const [without, change] = ROUTE_CASES.LENGTHS_REPLACED;
+    const old = applied(without, change);
+    const listed = (doc: typeof plain) =>
+      evaluatePlan(doc).findings.find((f) => f.code === 'LENGTHS_REPLACED');
+    expect(listed(old)!.title).toBe('Check this line: Feed hose.');
+    const [back, keep] = listed(old)!.fixes;
+    expect(lengthOf(applied(old, back!.patch))).toEqual([4.2672, 'string']);
+    expect(lengthOf(applied(old, keep!.patch))).toEqual([2.95, 'ports']);
+    for (const fix of [back!, keep!]) expect(listed(applied(old, fix.patch))).toBeUndefined();
+    // What today's program does is never listed.
+    const today = applied(plain, takeEnds(plain, 'feed', ENDS, found));
+    expect(listed(today)).toBeUndefined();
   });
 
   test('a line that goes takes its route with it', () => {

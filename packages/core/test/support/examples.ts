@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { JobDocument } from '../../src/public/document.ts';
-import { applyPatch } from '../../src/public/edit.ts';
+import { applyPatch, setOrigin } from '../../src/public/edit.ts';
 import { readJob } from '../../src/public/formats.ts';
 import type { Finding, PatchOperation } from '../../src/public/outcome.ts';
 
@@ -26,3 +26,14 @@ export const demoJobs = (): readonly (readonly [string, JobDocument])[] =>
   ['coast-road-gt', 'courier-van', 'dune-buggy', 'empty-job', 'hill-climb-coupe', 'touring-roadster'].map(
     (name) => [name, example(name)] as const,
   );
+
+/** The same plan with every line and vent measured by string. */
+export const taped = (doc: JobDocument): JobDocument =>
+  applied(doc, [
+    ...Object.entries(doc.plumbing.elements).flatMap(([id, e]) =>
+      e.kind === 'run' ? setOrigin(doc, `/plumbing/elements/${id}/lengthM`, e.lengthM, 'string') : [],
+    ),
+    ...Object.entries(doc.plumbing.vents ?? {}).flatMap(([id, v]) =>
+      setOrigin(doc, `/plumbing/vents/${id}/lengthM`, v.lengthM, 'string'),
+    ),
+  ]);

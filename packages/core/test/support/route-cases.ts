@@ -1,5 +1,5 @@
 import { fullReturnJob, type JobDocument } from '../../src/public/document.ts';
-import { bareRoute, type LineRoute, type RoutePoint } from '../../src/public/fit.ts';
+import { bareRoute, layRoute, type LineRoute, type RoutePoint } from '../../src/public/fit.ts';
 import type { PatchOperation } from '../../src/public/outcome.ts';
 import { applied } from './examples.ts';
 
@@ -56,6 +56,15 @@ const hardFeed = applied(routed, [
   { op: 'replace', path: '/plumbing/elements/feed/hose', value: 'hard-steel' },
 ]);
 
+/** A string of 14 ft with its two ports, as the earlier choice of hose ends kept them. */
+const taped = applied(plain, [
+  ...layRoute(plain, 'feed', {
+    ...bareRoute('string'),
+    stringM: 4.2672,
+    gap: { ahead: 3, left: 0.1, above: 0, fromLeft: 0, fromUp: 0, toLeft: 90, toUp: 0 },
+  }),
+]);
+
 /** Each finding of a route: a plan without it and what brings it up. */
 export const ROUTE_CASES = {
   ROUTE_HOT: past('hot', 0.08),
@@ -67,5 +76,16 @@ export const ROUTE_CASES = {
   ROUTE_BEND: [routed, [point(2, 'y', 0.45)]],
   ROUTE_SPAN: [routed, [point(3, 'clip', false)]],
   TUBE_MOVES: [hardFeed, [{ op: 'replace', path: '/routing/lines/feed/movementM', value: 0.03 }]],
+  LENGTHS_REPLACED: [
+    taped,
+    [
+      { op: 'replace', path: '/plumbing/elements/feed/lengthM', value: 2.95 },
+      {
+        op: 'add',
+        path: '/plumbing/elements/feed/lengthMFrom',
+        value: { origin: 'routed', value: 2.95 },
+      },
+    ],
+  ],
   ROUTE_LOW: [routed, [point(4, 'z', 0.19)]],
 } as const satisfies Readonly<Record<string, Case>>;

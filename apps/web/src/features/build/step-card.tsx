@@ -1,4 +1,5 @@
 import { setOrigin } from '@venula/core/edit';
+import { LINE_FIELDS } from '@venula/core/fit';
 import type { BuildStep } from '@venula/core/prove';
 import { Users } from 'lucide-react';
 import { useState } from 'react';
@@ -13,7 +14,7 @@ import type { StepResult } from '../../job/record/readings.ts';
 import { Countdown } from '../../ui/countdown.tsx';
 import { ReadingField } from '../../ui/reading-field.tsx';
 
-const LENGTH = { min: 0.01, max: 30 };
+const LENGTH = LINE_FIELDS.stringM;
 /** Shorter than this says nothing. */
 const LEAST_REASON = 3;
 
@@ -58,7 +59,12 @@ export function StepCard({
     <div className="grid gap-2">
       {large && <p className="label text-sm text-soft">{step.section}</p>}
       {large && <h3 className="headline text-2xl leading-tight">{step.does}</h3>}
-      {step.figures && (
+      {step.unmeasured && (
+        <p className="font-semibold text-fix">
+          Not measured yet: pull a string first. There is no cut length until then.
+        </p>
+      )}
+      {step.figures && !step.unmeasured && (
         <p className="flex flex-wrap gap-x-6 gap-y-1">
           {step.figures.map((f) => (
             <span key={f.label}>

@@ -18,7 +18,7 @@ export function FigureRecord() {
   };
   const of = (...origins: readonly KnownFigure['source']['origin'][]) =>
     all.filter(({ figure }) => origins.includes(figure.source.origin));
-  const measured = of('measured', 'string', 'routed');
+  const measured = of('measured', 'string', 'routed', 'ports');
   const typed = of('typed');
   const starting = of('default').length;
   return (

@@ -4,7 +4,7 @@ import { OFF_V } from '@venula/core/engine';
 import { PATTERNS, ruleOf, sourceOf } from '@venula/core/document';
 import { runName, writeJob } from '@venula/core/formats';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
-import { billOfMaterials } from '@venula/core/supply';
+import { billOfMaterials, linesToMeasure } from '@venula/core/supply';
 import { sayFound } from '@venula/core/prove';
 import { foundOf, readingsOf } from '../../job/record/readings.ts';
 import { OffNames } from '../../job/record/off-names.tsx';
@@ -134,7 +134,11 @@ function Handover() {
               <ul>
                 {hose.map((l) => (
                   <li key={l.part}>
-                    {l.part}, {format('length', l.quantity)} ({l.note})
+                    {l.part},{' '}
+                    {l.toMeasure && l.quantity === 0
+                      ? linesToMeasure(l.toMeasure)
+                      : `${format('length', l.quantity)}${l.toMeasure ? ` and ${linesToMeasure(l.toMeasure)}` : ''}`}{' '}
+                    ({l.note})
                   </li>
                 ))}
                 {kept.map((e) => (

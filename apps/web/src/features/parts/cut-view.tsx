@@ -1,6 +1,7 @@
 import { parseQuantity } from '@venula/core/quantities';
 import {
   kitLines,
+  linesToMeasure,
   piecedPrice,
   type Bar,
   type CutGroup,
@@ -35,6 +36,11 @@ function Group({ group, plan, offcuts }: GroupPlan) {
           <BarRow key={bar.offcut ?? i} bar={bar} longest={longest} />
         ))}
       </ul>
+      {group.toMeasure.map((l) => (
+        <p key={l.id} className="border-t border-rule py-2 font-semibold text-fix">
+          {l.name}: not measured, nothing is cut for it yet.
+        </p>
+      ))}
       {plan.tooLong.map((p) => (
         <p key={p.id} className="font-semibold text-fix">
           {p.name} is {format('tape', p.length)}: longer than is sold in one piece. Join it with a union or
@@ -43,6 +49,7 @@ function Group({ group, plan, offcuts }: GroupPlan) {
       ))}
       <p className="text-sm text-soft">
         {plan.bought > 0 ? `${format('length', plan.bought)} to buy` : 'Nothing to buy'}
+        {group.toMeasure.length > 0 && `, and ${linesToMeasure(group.toMeasure.length)}`}
         {plan.proven ? '; no way of cutting buys less.' : '; the best found of very many ways.'} 1/2 in a
         piece is counted for squaring both ends and the cut.
       </p>

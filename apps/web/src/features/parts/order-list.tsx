@@ -1,4 +1,11 @@
-import { BILL_GROUPS, sold, substitutesFor, type BillGroup, type BillLine } from '@venula/core/supply';
+import {
+  BILL_GROUPS,
+  sold,
+  soldWords,
+  substitutesFor,
+  type BillGroup,
+  type BillLine,
+} from '@venula/core/supply';
 import { freeFor, usePrices, useShelf } from '../../api/shelf.ts';
 import { useSettings } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
@@ -50,8 +57,8 @@ export function OrderList({
   const shelf = useShelf().data ?? [];
   const prices = usePrices().data ?? [];
   const quantity = (l: BillLine): string => {
-    const { quantity: many, unit } = sold(toGet(l), units);
-    return many === 0 ? 'none' : unit === 'each' ? String(many) : `${many} ${unit}`;
+    const ordered = toGet(l);
+    return sold(ordered, units).quantity === 0 && !ordered.toMeasure ? 'none' : soldWords(ordered, units);
   };
   return (
     <table className="w-full">

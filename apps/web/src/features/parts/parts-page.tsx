@@ -2,12 +2,14 @@ import {
   BILL_GROUPS,
   billOfMaterials,
   connectionsOf,
+  linesToMeasure,
   priceList,
   sold,
   toolList,
   type BillLine,
   type Connection,
 } from '@venula/core/supply';
+import { capital } from '@venula/core/quantities';
 import { inertCell } from '@venula/core/formats';
 import { Download, Printer } from 'lucide-react';
 import Papa from 'papaparse';
@@ -78,8 +80,13 @@ export function PartsPage() {
   const unfit = problems.length > 0 ? 'fix' : 'good';
   const bought = cuts.reduce((sum, c) => sum + c.plan.bought, 0);
   const pieces = cuts.reduce((sum, c) => sum + c.group.pieces.length, 0);
+  const toMeasure = linesToMeasure(cuts.reduce((sum, c) => sum + c.group.toMeasure.length, 0));
   const answers: Readonly<Record<View, { tone: 'good' | 'fix'; sentence: string; second: string }>> = {
-    list: { tone: unfit, sentence: listSentence(lines), second: `${priced}${ports}` },
+    list: {
+      tone: unfit,
+      sentence: listSentence(lines),
+      second: `${toMeasure ? `${capital(toMeasure)}: no hose is ordered for them yet. ` : ''}${priced}${ports}`,
+    },
     joints: { tone: unfit, sentence: jointSentence(connections), second: ports },
     hoses: {
       tone: 'good',
@@ -88,7 +95,10 @@ export function PartsPage() {
     },
     cut: {
       tone: 'good',
-      sentence: `Cut ${pieces} ${pieces === 1 ? 'line' : 'lines'}: buy ${bought > 0 ? format('length', bought) : 'nothing'}.`,
+      sentence:
+        pieces === 0 && toMeasure
+          ? `${capital(toMeasure)} before anything is cut.`
+          : `Cut ${pieces} ${pieces === 1 ? 'line' : 'lines'}: buy ${bought > 0 ? format('length', bought) : 'nothing'}${toMeasure ? `, and ${toMeasure}` : ''}.`,
       second: 'Ends taken off. Mock up with one end fitted, mark, then cut.',
     },
     tools: {
@@ -99,7 +109,16 @@ export function PartsPage() {
   };
   const csv = () =>
     Papa.unparse({
-      fields: ['group', 'part', 'quantity', 'unit', 'cost', 'where and what to watch', 'problem'],
+      fields: [
+        'group',
+        'part',
+        'quantity',
+        'unit',
+        'lines to measure',
+        'cost',
+        'where and what to watch',
+        'problem',
+      ],
       data: ordered.map((l, i) => {
         const { quantity, unit } = sold(l, units);
         const cost = costs[i] ?? null;
@@ -108,6 +127,7 @@ export function PartsPage() {
           inertCell(l.part),
           quantity,
           unit,
+          l.toMeasure ?? '',
           cost === null ? '' : (cost / 100).toFixed(2),
           inertCell(l.note),
           inertCell(l.problem ?? ''),

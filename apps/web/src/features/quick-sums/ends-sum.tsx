@@ -1,19 +1,22 @@
-import { posesOf } from '@venula/core/fit';
+import { isMeasured, posesOf, UNMEASURED_GAP } from '@venula/core/fit';
 import { HOSE_KINDS, sizesOf, type Dash, type HoseKindId } from '@venula/core/kinds';
 import { useMemo, useState } from 'react';
 import { Choice } from '../../ui/choice.tsx';
-import { EndsFound, GapFields, useEndChoice, USUAL_GAP } from '../../ui/fit/end-choice.tsx';
+import { EndsFound, GapFields, useEndChoice } from '../../ui/fit/end-choice.tsx';
 import { SumFrame } from './sum-frame.tsx';
 
 const SOFT = Object.values(HOSE_KINDS).filter((h) => h.ends !== 'flare');
 
 /** Which two hose ends join two ports, how each is turned, and how much hose to cut. */
 export function EndsSum() {
-  const [gap, setGap] = useState(USUAL_GAP);
+  const [gap, setGap] = useState(UNMEASURED_GAP);
   const [hose, setHose] = useState<HoseKindId>('ptfe');
   const [dash, setDash] = useState<Dash>(6);
   const [movement, setMovement] = useState(0);
-  const asked = useMemo(() => ({ ...posesOf(gap), hose, dash, movement }), [gap, hose, dash, movement]);
+  const asked = useMemo(
+    () => (isMeasured(gap) ? { ...posesOf(gap), hose, dash, movement } : null),
+    [gap, hose, dash, movement],
+  );
   const choice = useEndChoice(asked);
   return (
     <SumFrame

@@ -1,14 +1,17 @@
-import { posesOf, takeEnds, type EndFit, type PortGap } from '@venula/core/fit';
-import { endName, ENDS, HOSE_KINDS } from '@venula/core/kinds';
+import { isStartingFigure, sourceOf } from '@venula/core/document';
+import { isMeasured, posesOf, takeEnds, UNMEASURED_GAP, type EndFit } from '@venula/core/fit';
+import { cutLength, endName, ENDS, HOSE_KINDS } from '@venula/core/kinds';
+import { withinSentence } from '@venula/core/quantities';
+import { sayOrigin } from '@venula/core/say';
 import { Check } from 'lucide-react';
 import { useMemo, type ReactNode } from 'react';
 import { freeFor, useShelf } from '../../api/shelf.ts';
+import { useFormat } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { Choice } from '../../ui/choice.tsx';
-import { EndsFound, GapFields, useEndChoice, USUAL_GAP } from '../../ui/fit/end-choice.tsx';
+import { EndsFound, GapFields, useEndChoice } from '../../ui/fit/end-choice.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { usePutRoute, type Line } from './use-lines.ts';
-import { INCH } from '@venula/core/quantities';
 
 /** Which two ends each hose gets: two ports measured, every pair tried, one taken into the plan. */
 export function EndsView({
@@ -34,7 +37,7 @@ export function EndsView({
           value={line.id}
           options={soft.map((l) => ({
             value: l.id,
-            label: `${l.run.name}, -${l.run.dash}${l.route?.gap ? ', measured' : ''}`,
+            label: `${l.run.name}, -${l.run.dash}${isMeasured(l.route?.gap) ? ', ports measured' : ''}`,
           }))}
           onChoose={onChoose}
         />
@@ -45,16 +48,22 @@ export function EndsView({
 
 function OneHose({ line: { id, run, route }, picker }: { readonly line: Line; readonly picker: ReactNode }) {
   const doc = useDoc();
+  const format = useFormat();
   const { id: jobId, edit, readOnly } = useOpenJob();
   const shelf = useShelf().data;
   const put = usePutRoute(id);
-  const gap = useMemo(() => route?.gap ?? gapAsLong(run.lengthM), [route?.gap, run.lengthM]);
+  const gap = route?.gap ?? UNMEASURED_GAP;
   const movement = route?.movementM ?? 0;
   const asked = useMemo(
-    () => ({ ...posesOf(gap), hose: run.hose, dash: run.dash, movement }),
+    () => (isMeasured(gap) ? { ...posesOf(gap), hose: run.hose, dash: run.dash, movement } : null),
     [gap, run.hose, run.dash, movement],
   );
-  const choice = useEndChoice(asked);
+  // A length that was measured another way stays: the ends are only taken off it.
+  const { origin } = sourceOf(run, 'lengthM');
+  const kept = !isStartingFigure(run, 'lengthM') && origin !== 'ports';
+  const cutOf = ({ ends, cut }: { readonly ends: EndFit['ends']; readonly cut: number }): number =>
+    kept ? cutLength({ ...run, ends }) : cut;
+  const choice = useEndChoice(asked, cutOf);
   const { fit } = choice;
   const onShelf = (end: EndFit['ends'][number]): number =>
     (shelf ?? []).reduce(
@@ -63,7 +72,8 @@ function OneHose({ line: { id, run, route }, picker }: { readonly line: Line; re
     );
   const hand = ({ ends: [a, b] }: EndFit): boolean =>
     onShelf(a) >= (a === b ? 2 : 1) && onShelf(b) >= (a === b ? 2 : 1);
-  const taken = fit !== undefined && isTaken(run, fit);
+  const taken = fit !== undefined && isTaken(run, fit, kept);
+  const short = fit && kept ? fit.length - run.lengthM : 0;
   return (
     <div className="grid grid-cols-[260px_minmax(0,1fr)] gap-6 max-lg:grid-cols-1">
       <div className="grid content-start gap-2">
@@ -77,39 +87,68 @@ function OneHose({ line: { id, run, route }, picker }: { readonly line: Line; re
         />
       </div>
       <div>
-        <Headline tone={choice.tone} sentence={choice.sentence} second={choice.second} />
-        <EndsFound choice={choice} hand={hand}>
-          {fit && (
-            <div className="my-3">
-              {taken ? (
-                <p role="status" className="flex min-h-[44px] items-center gap-2 font-semibold text-good">
-                  <Check size={20} aria-hidden /> {run.name} has these ends.
-                </p>
-              ) : (
-                <button
-                  type="button"
-                  className="btn btn-main"
-                  disabled={readOnly}
-                  onClick={() => edit(...takeEnds(doc, id, gap, fit))}
-                >
-                  Use {ENDS[fit.ends[0]].name} and {ENDS[fit.ends[1]].name} on {run.name.toLowerCase()}
-                </button>
-              )}
-            </div>
-          )}
-        </EndsFound>
+        <Headline
+          tone={choice.tone}
+          sentence={
+            asked || !kept ? choice.sentence : `Cut ${format('tape', cutLength(run))} with these ends.`
+          }
+          second={
+            kept
+              ? `The line is ${format('tape', run.lengthM)}, ${sayOrigin(sourceOf(run, 'lengthM'))}; its ends are taken off.${asked ? '' : ' Measure the two ports to see which ends go in.'}`
+              : choice.second
+          }
+        />
+        {short > SAME_LENGTH && (
+          <p role="status" className="font-semibold text-fix">
+            The line is {format('tape', short)} shorter than the shortest way between the ports as measured:
+            measure one of them again.
+          </p>
+        )}
+        {!asked && kept && (
+          <div className="grid max-w-[560px] grid-cols-2 gap-3">
+            {([0, 1] as const).map((side) => (
+              <Choice
+                key={side}
+                label={`End on port ${side + 1}`}
+                value={run.ends[side]!}
+                options={Object.values(ENDS).map((e) => ({ value: e.id, label: e.name }))}
+                disabled={readOnly}
+                onChoose={(end) =>
+                  edit(...takeEnds(doc, id, side === 0 ? [end, run.ends[1]!] : [run.ends[0]!, end]))
+                }
+              />
+            ))}
+          </div>
+        )}
+        {asked && (
+          <EndsFound choice={choice} hand={hand} cutOf={cutOf}>
+            {fit && isMeasured(gap) && (
+              <div className="my-3">
+                {taken ? (
+                  <p role="status" className="flex min-h-[44px] items-center gap-2 font-semibold text-good">
+                    <Check size={20} aria-hidden /> {run.name} has these ends.
+                  </p>
+                ) : (
+                  <button
+                    type="button"
+                    className="btn btn-main"
+                    disabled={readOnly}
+                    onClick={() => edit(...takeEnds(doc, id, fit.ends, { gap, ...fit }))}
+                  >
+                    Use {ENDS[fit.ends[0]].name} and {ENDS[fit.ends[1]].name} on {withinSentence(run.name)}
+                  </button>
+                )}
+              </div>
+            )}
+          </EndsFound>
+        )}
       </div>
     </div>
   );
 }
 
-const isTaken = (run: Line['run'], fit: EndFit): boolean =>
-  run.ends.join() === fit.ends.join() && Math.abs(run.lengthM - fit.length) < 1e-6;
+/** A quarter of an inch: as closely as a string is read, m. */
+const SAME_LENGTH = 0.00635;
 
-/** Before anybody measured: as far apart as the line is long, within what the form takes. */
-const gapAsLong = (lengthM: number): PortGap => ({
-  ...USUAL_GAP,
-  ahead: Math.min(3, Math.round(lengthM / INCH) * INCH),
-  left: 0,
-  toLeft: 0,
-});
+const isTaken = (run: Line['run'], fit: EndFit, kept: boolean): boolean =>
+  run.ends.join() === fit.ends.join() && (kept || Math.abs(run.lengthM - fit.length) < 1e-6);

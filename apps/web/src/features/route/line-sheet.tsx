@@ -1,6 +1,6 @@
 import { bareRoute, layRoute, LINE_FIELDS, usualPass, type Hazard, type Passing } from '@venula/core/fit';
 import { cutLength, ENDS, HOSE_KINDS } from '@venula/core/kinds';
-import { sourceOf } from '@venula/core/document';
+import { isStartingFigure, sourceOf } from '@venula/core/document';
 import { elementPath } from '@venula/core/edit';
 import { sayOrigin } from '@venula/core/say';
 import { Ruler, Spline, Trash2 } from 'lucide-react';
@@ -109,8 +109,19 @@ function DrawnLength({ line: { id, run, route, shape } }: { readonly line: Line 
   );
 }
 
+/** What the length in the string's field is, where it is not the string's own. */
+function stringHint(run: Line['run'], movement: number, format: ReturnType<typeof useFormat>): string {
+  const source = sourceOf(run, 'lengthM');
+  const slack =
+    movement > 0 ? `; ${format('tape', run.lengthM)} with ${format('tape', movement)} of slack` : '';
+  if (isStartingFigure(run, 'lengthM'))
+    return 'starting figure, nobody has measured it: type the string, or press Enter if it is this long';
+  return `${sayOrigin(source)}${slack}`;
+}
+
 function Taped({ line }: { readonly line: Line }) {
   const { id, run, route } = line;
+  const format = useFormat();
   const { readOnly } = useOpenJob();
   const put = usePutRoute(id);
   const at = `/routing/lines/${id}`;
@@ -120,7 +131,9 @@ function Taped({ line }: { readonly line: Line }) {
         <QuantityField
           label="String, seat to seat"
           dimension="tape"
-          value={route?.stringM ?? run.lengthM}
+          value={Math.max(LINE_FIELDS.stringM.min, run.lengthM - (route?.movementM ?? 0))}
+          confirms
+          hint={stringHint(run, route?.movementM ?? 0, format)}
           range={LINE_FIELDS.stringM}
           disabled={readOnly}
           onCommit={(stringM) => put({ stringM })}
@@ -229,14 +242,19 @@ const Bar = ({ passing: { name, distance, needs, sleeved } }: { readonly passing
 function Cut({ line: { run }, onEnds }: { readonly line: Line; readonly onEnds: () => void }) {
   const format = useFormat();
   const soft = HOSE_KINDS[run.hose].ends !== 'flare';
+  const open = isStartingFigure(run, 'lengthM');
   return (
     <section aria-label="What to cut" className="border-t-2 border-ink pt-2">
       <p>
-        <span className="headline text-xl">Cut {format('tape', cutLength(run))}</span>
+        <span className="headline text-xl">
+          {open ? 'No cut length yet' : `Cut ${format('tape', cutLength(run))}`}
+        </span>
         <span className="block text-sm text-soft">
-          {soft
-            ? `of hose, between ${ENDS[run.ends[0]!].name} and ${ENDS[run.ends[1]!].name}`
-            : 'of tube; cut it long, bend, try it, then trim and flare'}
+          {open
+            ? 'nobody has measured this line'
+            : soft
+              ? `of hose, between ${ENDS[run.ends[0]!].name} and ${ENDS[run.ends[1]!].name}`
+              : 'of tube; cut it long, bend, try it, then trim and flare'}
         </span>
       </p>
       {soft && (

@@ -1,4 +1,4 @@
-import { sourceOf } from '@venula/core/document';
+import { isStartingFigure, sourceOf } from '@venula/core/document';
 import { cutLength, HOSE_KINDS } from '@venula/core/kinds';
 import { sayOrigin } from '@venula/core/say';
 import { ChevronRight } from 'lucide-react';
@@ -83,7 +83,9 @@ function LineRow({
         {!run.existing && (
           <>
             <span className="label block text-sm text-soft">cut</span>
-            <strong className="num block text-left font-semibold">{format('tape', cutLength(run))}</strong>
+            <strong className="num block text-left font-semibold">
+              {isStartingFigure(run, 'lengthM') ? 'to measure' : format('tape', cutLength(run))}
+            </strong>
           </>
         )}
       </span>

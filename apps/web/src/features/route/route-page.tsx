@@ -1,6 +1,7 @@
-import { sourceOf } from '@venula/core/document';
+import { isStartingFigure } from '@venula/core/document';
 import { cutLength } from '@venula/core/kinds';
 import { sayAgain } from '@venula/core/say';
+import { linesToMeasure } from '@venula/core/supply';
 import { Tabs } from 'radix-ui';
 import { useCallback, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -138,8 +139,6 @@ export function RoutePage() {
   );
 }
 
-const TAPED = ['measured', 'string', 'routed'];
-
 /** The worst thing about the routes, or how far the measuring has got. */
 function Answer({ lines }: { readonly lines: readonly Line[] }) {
   const format = useFormat();
@@ -148,18 +147,20 @@ function Answer({ lines }: { readonly lines: readonly Line[] }) {
   const found = plan?.findings.find((f) => f.stage === 'route' && f.severity !== 'note');
   const worst = found && sayAgain(found, units);
   const fresh = lines.filter((l) => !l.run.existing);
-  const measured = fresh.filter((l) => TAPED.includes(sourceOf(l.run, 'lengthM').origin)).length;
-  const cut = fresh.reduce((sum, l) => sum + cutLength(l.run), 0);
+  const open = fresh.filter((l) => isStartingFigure(l.run, 'lengthM')).length;
+  const cut = fresh.reduce((sum, l) => sum + (isStartingFigure(l.run, 'lengthM') ? 0 : cutLength(l.run)), 0);
   return (
     <Headline
       tone={worst ? (worst.severity === 'stop' ? 'stop' : 'fix') : 'good'}
       sentence={
         worst?.title ??
-        (measured === fresh.length
-          ? `All ${fresh.length} lines measured.`
-          : `${measured} of ${fresh.length} lines measured.`)
+        (open === 0 ? 'No line left to measure.' : `${open} of ${linesToMeasure(fresh.length)}.`)
       }
-      second={`${measured < fresh.length ? 'Touch a line to measure it. ' : ''}${format('length', cut)} to cut in all.`}
+      second={
+        open === fresh.length
+          ? 'Touch a line to measure it.'
+          : `${open > 0 ? 'Touch a line to measure it. ' : ''}${format('length', cut)} to cut${open > 0 ? ' so far' : ' in all'}.`
+      }
     />
   );
 }

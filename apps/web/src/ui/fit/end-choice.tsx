@@ -27,11 +27,6 @@ const TILTED = fields('above', 'fromUp', 'toUp');
 const OFFERED = [...ELBOWS, 'block-90'] as const satisfies readonly EndId[];
 const ANY = 'any' as const;
 
-/** Two ports as they stand before anybody measured. */
-export const USUAL_GAP = Object.fromEntries(
-  Object.entries(PORT_GAP_FIELDS).map(([key, { usual }]) => [key, usual]),
-) as unknown as PortGap;
-
 /** Where the two ports are, where they point, and how far one moves. */
 export function GapFields({
   gap,
@@ -70,7 +65,8 @@ export function GapFields({
 }
 
 export interface EndChoice {
-  readonly q: EndQuestion;
+  /** Null: the two ports are not measured. */
+  readonly q: EndQuestion | null;
   readonly fits: readonly EndFit[];
   /** The one that is looked at. */
   readonly fit: EndFit | undefined;
@@ -85,17 +81,23 @@ export interface EndChoice {
   readonly again: () => void;
 }
 
-/** Everything about choosing two hose ends: which go in, which is looked at, and what is said of it. */
-export function useEndChoice(asked: Omit<EndQuestion, 'ends'>): EndChoice {
+/** Hose to cut with a pair of ends: by its ports, or by a length that was measured otherwise. */
+export type CutOf = (fit: Pick<EndFit, 'ends' | 'cut'>) => number;
+const byPorts: CutOf = ({ cut }) => cut;
+
+/**
+ * State of choosing two hose ends: which pairs go in, which one is looked at, and the sentence about it.
+ * @param asked the two ports; null: not measured
+ * @param cutOf the hose to cut for a pair, m; absent: what the ports ask for
+ */
+export function useEndChoice(asked: Omit<EndQuestion, 'ends'> | null, cutOf: CutOf = byPorts): EndChoice {
   const format = useFormat();
   const { units } = useSettings();
   const [ends, setEnds] = useState<readonly EndId[]>(ELBOWS);
   const [pair, setPair] = useState<EndFit['ends'] | null>(null);
   const q = useMemo(
-    (): EndQuestion => ({
-      ...asked,
-      ends: OFFERED.filter((end) => ends.includes(end) || pair?.includes(end)),
-    }),
+    (): EndQuestion | null =>
+      asked && { ...asked, ends: OFFERED.filter((end) => ends.includes(end) || pair?.includes(end)) },
     [asked, ends, pair],
   );
   const { answer, fresh, fault, again, share } = useFits(q);
@@ -106,23 +108,27 @@ export function useEndChoice(asked: Omit<EndQuestion, 'ends'>): EndChoice {
   const missed = fresh && pair && (!mine || loop) ? pair : null;
   const miss = useMiss(q, missed);
   const fit = pair ? (mine ?? undefined) : best;
-  const sentence = !fresh
-    ? 'Trying every pair of ends …'
-    : fit
-      ? `${capital(sayEnds(fit.ends))}: ${fit.lies === 'in-a-loop' ? 'only in a loop, ' : ''}cut ${format('tape', fit.cut)} of hose.`
-      : !missed
-        ? 'No pair of ends goes in.'
-        : miss.fresh
-          ? sayMiss(miss.answer!, units)
-          : 'Trying that pair …';
-  const second = !fresh
-    ? `${Math.round(share * 100)}% of them tried.`
-    : loop && miss.fresh
-      ? sayMiss(miss.answer!, units)
-      : missed && best
-        ? `${capital(sayEnds(best.ends))} would: cut ${format('tape', best.cut)}.`
-        : wayOut(answer!.others, best);
-  const tone = !fresh || (fit && fit.lies !== 'in-a-loop') ? 'good' : 'fix';
+  const sentence = !q
+    ? 'Measure how far apart the two ports are.'
+    : !fresh
+      ? 'Trying every pair of ends …'
+      : fit
+        ? `${capital(sayEnds(fit.ends))}: ${fit.lies === 'in-a-loop' ? 'only in a loop, ' : ''}cut ${format('tape', cutOf(fit))} of hose.`
+        : !missed
+          ? 'No pair of ends goes in.'
+          : miss.fresh
+            ? sayMiss(miss.answer!, units)
+            : 'Trying that pair …';
+  const second = !q
+    ? 'Until then no hose is cut to it.'
+    : !fresh
+      ? `${Math.round(share * 100)}% of them tried.`
+      : loop && miss.fresh
+        ? sayMiss(miss.answer!, units)
+        : missed && best
+          ? `${capital(sayEnds(best.ends))} would: cut ${format('tape', cutOf(best))}.`
+          : wayOut(answer!.others, best);
+  const tone = !q || !fresh || (fit && fit.lies !== 'in-a-loop') ? 'good' : 'fix';
   return { q, fits, fit, tone, sentence, second, ends, pair, setEnds, setPair, fault, again };
 }
 
@@ -130,9 +136,11 @@ export function useEndChoice(asked: Omit<EndQuestion, 'ends'>): EndChoice {
 export function EndsFound({
   choice,
   hand,
+  cutOf = byPorts,
   children,
 }: {
   readonly choice: EndChoice;
+  readonly cutOf?: CutOf;
   /** Whether both ends of a pair lie on the shelf; absent: nobody’s shelf is looked at. */
   readonly hand?: (fit: EndFit) => boolean;
   readonly children?: ReactNode;
@@ -141,7 +149,7 @@ export function EndsFound({
   return (
     <>
       {fault !== null && <LaneFaultNote what="The ends could not be worked out" why={fault} again={again} />}
-      {fit && (
+      {q && fit && (
         <>
           <FitDrawing q={q} fit={fit} />
           <FitFacts fit={fit} least={HOSE_KINDS[q.hose].bendRadii[q.dash] ?? 0} />
@@ -153,6 +161,7 @@ export function EndsFound({
           <FitList
             fits={fits}
             chosen={fit}
+            cutOf={cutOf}
             hand={hand}
             onChoose={(f) => setPair(f === fits[0] ? null : f.ends)}
           />

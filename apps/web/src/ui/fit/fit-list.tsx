@@ -16,11 +16,14 @@ export function FitList({
   fits,
   chosen,
   hand,
+  cutOf,
   onChoose,
 }: {
   readonly fits: readonly EndFit[];
   /** Whether both ends of a pair lie on the shelf. */
   readonly hand?: ((fit: EndFit) => boolean) | undefined;
+  /** Hose to cut for a pair, m. */
+  readonly cutOf: (fit: EndFit) => number;
   readonly chosen: EndFit | undefined;
   readonly onChoose: (fit: EndFit) => void;
 }) {
@@ -42,7 +45,7 @@ export function FitList({
                 {capital(sayEnds(fit.ends))}
                 {hand?.(fit) && <span className="label text-sm font-semibold text-good"> on the shelf</span>}
               </span>
-              <span className="num">cut {format('tape', fit.cut)}</span>
+              <span className="num">cut {format('tape', cutOf(fit))}</span>
               <span className={`label text-sm ${fit.lies === 'easily' ? 'text-soft' : 'text-fix'}`}>
                 {LIES[fit.lies]}
               </span>

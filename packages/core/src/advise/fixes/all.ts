@@ -26,7 +26,7 @@ import {
   supplementaryFixes,
   valveCoreFixes,
 } from './regulation.ts';
-import { lyingFixes, passingFixes } from './route.ts';
+import { lyingFixes, passingFixes, replacedFixes } from './route.ts';
 import { suctionFixes } from './suction.ts';
 import { liftFixes, primeFixes, supplyFixes } from './supply.ts';
 import { levelFixes, levelLineFixes, ventFixes } from './tanks.ts';
@@ -80,6 +80,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   ROUTE_ACCESS: passingFixes,
   ROUTE_SPAN: lyingFixes,
   ROUTE_LOW: lyingFixes,
+  LENGTHS_REPLACED: replacedFixes,
   PORT_UNMATED: usualPorts,
   PORT_STACK: usualPorts,
   JOINT_DRESSED: madeFixes,

@@ -3,10 +3,13 @@ import { nearest, vec } from '../../fit/clearance.ts';
 import { CLIP_SPACING, keepAway } from '../../fit/keep-away.ts';
 import { drawnShape, passings } from '../../fit/passing.ts';
 import { add, norm, scale, sub, unit, type Vec3 } from '../../fit/vector.ts';
+import { setOrigin } from '../../edit/figures.ts';
+import { elementPath } from '../../edit/paths.ts';
 import { outsideOf } from '../../kinds/plumbing/run/geometry.ts';
 import { layRoute } from '../../fit/lay-route.ts';
 import type { LyingFound } from '../../judge/route/lying.ts';
 import type { PassingFound } from '../../judge/route/passing.ts';
+import type { LengthsReplaced, ReplacedLine } from '../../judge/route/replaced.ts';
 import type { Fix } from '../../outcome/finding.ts';
 import type { FixMaker } from './context.ts';
 
@@ -136,3 +139,34 @@ function clipped(points: readonly RoutePoint[]): RoutePoint[] {
     return [here, ...between];
   });
 }
+
+/** The string's length put back where one is kept, or the present one confirmed; either way the line is listed no more. */
+export const replacedFixes: FixMaker<LengthsReplaced> = ({ figures: { lines } }, { doc }) => {
+  const put = ({ id, lengthM }: ReplacedLine, value: number, origin: 'string' | 'ports') => {
+    const path = elementPath(id, 'lengthM');
+    return [
+      ...(value === lengthM ? [] : [{ op: 'replace' as const, path, value }]),
+      ...setOrigin(doc, path, value, origin),
+    ];
+  };
+  const taped = lines.filter((l) => l.stringM !== null);
+  const only = <T>(values: readonly T[]): T | null => (values.length === 1 ? values[0]! : null);
+  const keep: Fix = {
+    does: { act: 'keep-lengths', length: only(lines.map((l) => l.lengthM)) },
+    patch: lines.flatMap((l) => put(l, l.lengthM, 'ports')),
+  };
+  if (taped.length === 0) return [keep];
+  return [
+    {
+      does: {
+        act: 'strings-back',
+        length: only(taped.map((l) => l.stringM!)),
+        others: lines.length - taped.length,
+      },
+      patch: lines.flatMap((l) =>
+        l.stringM === null ? put(l, l.lengthM, 'ports') : put(l, l.stringM, 'string'),
+      ),
+    },
+    keep,
+  ];
+};

@@ -1,5 +1,6 @@
 import { inFlowOrder } from '../../document/flow-order.ts';
 import type { JobDocument } from '../../document/job-document.ts';
+import { isStartingFigure } from '../../fields/provenance.ts';
 import { cutLength } from '../../kinds/plumbing/run/end-sizes.ts';
 import { ENDS } from '../../kinds/plumbing/run/ends.ts';
 import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
@@ -21,11 +22,16 @@ export function hoseSteps(doc: JobDocument): Draft[] {
         { label: 'Cut', dimension: 'tape', value: cutLength(e) },
         { label: 'Seat to seat', dimension: 'tape', value: e.lengthM },
       ],
+      ...unmeasured(e),
       asksLength: id,
       needs: ['safe'],
       makes: [`line:${id}`],
     }));
 }
+
+/** No figure is cut by that nobody measured. */
+export const unmeasured = (e: object): { readonly unmeasured?: true } =>
+  isStartingFigure(e, 'lengthM') ? { unmeasured: true } : {};
 
 export function routeSteps(doc: JobDocument): Draft[] {
   return runsOf(doc)

@@ -2,6 +2,7 @@ import type { JobDocument } from '../../document/job-document.ts';
 import { cutLength } from '../../kinds/plumbing/run/end-sizes.ts';
 import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
 import { connectionsOf } from '../../supply/joining/connections.ts';
+import { unmeasured } from './lines.ts';
 import { partsOf, runsOf } from './plan-parts.ts';
 import type { Draft } from './step.ts';
 
@@ -35,6 +36,7 @@ export function tankSteps(doc: JobDocument): Draft[] {
       does: `${e.name}: ${HOSE_KINDS[e.hose].name}, -${e.dash}`,
       how: 'Only hose that may lie in fuel; ends cut square, clamps of the kind that may lie in fuel.',
       figures: [{ label: 'Cut', dimension: 'tape', value: cutLength(e) }],
+      ...unmeasured(e),
       needs: ['tank-open'],
       makes: [`line:${id}`],
     })),

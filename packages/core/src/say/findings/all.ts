@@ -1,4 +1,4 @@
-import { lyingWords, passingWords } from './route.ts';
+import { lyingWords, passingWords, replacedWords } from './route.ts';
 import type { AnyFound } from '../../judge/all.ts';
 import type { Words } from '../words.ts';
 import { laterGoal, mixtureShift } from './goal.ts';
@@ -152,6 +152,7 @@ export const WORDS = {
   ROUTE_BEND: lyingWords,
   ROUTE_SPAN: lyingWords,
   ROUTE_LOW: lyingWords,
+  LENGTHS_REPLACED: replacedWords,
   PORT_UNMATED: portWords,
   PORT_STACK: portWords,
   JOINT_DRESSED: madeWords,

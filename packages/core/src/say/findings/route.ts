@@ -1,5 +1,6 @@
 import type { LyingFound } from '../../judge/route/lying.ts';
 import type { PassingFound } from '../../judge/route/passing.ts';
+import type { LengthsReplaced } from '../../judge/route/replaced.ts';
 import type { Words } from '../words.ts';
 import { withinSentence } from '../../quantities/text.ts';
 
@@ -64,6 +65,19 @@ const bareWords: Words<PassingFound> = ({ code, value, limit, place, figures: f 
         source: 'common practice',
       };
   }
+};
+
+export const replacedWords: Words<LengthsReplaced> = ({ figures: { lines } }, q) => {
+  const said = lines.map(
+    ({ name, lengthM, stringM }) =>
+      `${name}: ${q('tape', lengthM)} now${stringM === null ? '' : `, ${q('tape', stringM)} by string`}`,
+  );
+  return {
+    title: `Check ${lines.length === 1 ? 'this line' : `these ${lines.length} lines`}: ${lines.map((l) => l.name).join(', ')}.`,
+    text: 'An earlier version let the choice of hose ends replace a measured length. Measure again, put the string’s length back, or keep the length that is there.',
+    formula: said.join('; '),
+    source: 'the job’s own record: length from hose ends beside a string',
+  };
 };
 
 export const lyingWords: Words<LyingFound> = ({ code, value, limit, place, figures: f }, q) => {

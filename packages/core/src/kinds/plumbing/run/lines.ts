@@ -1,3 +1,4 @@
+import { isStartingFigure } from '../../../fields/provenance.ts';
 import { billLine, type BillLine } from '../../bill-line.ts';
 import type { BillSite } from '../../contract.ts';
 import { CUT_WASTE, cutLength } from './end-sizes.ts';
@@ -11,7 +12,7 @@ export function runLines(e: Run, site: BillSite): BillLine[] {
   const kind = HOSE_KINDS[e.hose];
   const problem = site.ethanol > kind.maxEthanol + 1e-9 ? kind.fuelReason : undefined;
   return [
-    billLine('hose', hoseName(e), cutLength(e) + CUT_WASTE, 'm', e.name, problem),
+    hoseLine(e, cutLength(e) + CUT_WASTE, problem),
     ...e.ends.flatMap((end) =>
       end === 'open'
         ? []
@@ -19,6 +20,16 @@ export function runLines(e: Run, site: BillSite): BillLine[] {
     ),
   ];
 }
+
+/** Hose or tube of one line; without a quantity where its length is a starting figure. */
+export const hoseLine = (
+  e: Pick<Run, 'hose' | 'dash' | 'name' | 'lengthM'>,
+  quantity: number,
+  problem?: string,
+): BillLine =>
+  isStartingFigure(e, 'lengthM')
+    ? { ...billLine('hose', hoseName(e), 0, 'm', e.name, problem), toMeasure: 1 }
+    : billLine('hose', hoseName(e), quantity, 'm', e.name, problem);
 
 /**
  * What hose or tube is on the order list and on the shelf.

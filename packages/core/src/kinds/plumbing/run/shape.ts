@@ -6,6 +6,10 @@ import { ZONES } from '../fields.ts';
 import { END_IDS } from './ends.ts';
 import { DASH_SIZES, HOSE_KINDS, HOSE_KIND_IDS } from './hoses.ts';
 
+/** Shortest line, m (3/8 in), and longest: no hose is sold longer in one piece (98 ft). */
+export const SHORTEST_LINE = 0.0095;
+export const LONGEST_LINE = 30;
+
 export const runShape = withSources({
   kind: oneOf(['run']),
   name,
@@ -28,7 +32,13 @@ export const runShape = withSources({
       why: 'where it differs from the size table’s',
     }),
   ),
-  lengthM: quantity({ label: 'Length', dimension: 'length', unit: 'm', min: 0.01, max: 30 }),
+  lengthM: quantity({
+    label: 'Length',
+    dimension: 'length',
+    unit: 'm',
+    min: SHORTEST_LINE,
+    max: LONGEST_LINE,
+  }),
   ends: labelled('Ends', list(oneOf(END_IDS), 2, 2)),
   bendDegrees: quantity({
     label: 'Bends added up',
