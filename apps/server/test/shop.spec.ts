@@ -88,6 +88,7 @@ describe('settings are used where they are meant', () => {
     for (const [bad, path] of [
       [{ name: '' }, 'name'],
       [{ gasLeadPa: 300 * KPA }, 'gasLeadPa'],
+      [{ hoseSold: { rollsM: [0.1], longestM: 15 } }, 'hoseSold.rollsM.0'],
       [{ limits: { ...settings.limits, designMargin: 2 } }, 'limits.designMargin'],
       [{ secondLooks: ['everywhere'] }, 'secondLooks.0'],
       [{ labelAddress: 'javascript:alert(1)' }, 'labelAddress'],

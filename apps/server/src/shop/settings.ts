@@ -1,4 +1,10 @@
-import { SHOP_LIMITS, type ShopLimits } from '@venula/core/document';
+import {
+  ROLL_LIMITS,
+  SHOP_LIMITS,
+  USUAL_HOSE_SOLD,
+  type HoseSold,
+  type ShopLimits,
+} from '@venula/core/document';
 import { GAS_LIMITS, HOLD_POINTS, type HoldPoint } from '@venula/core/prove';
 import { UNIT_SYSTEMS, type UnitSystem } from '@venula/core/quantities';
 import Joi from 'joi';
@@ -11,6 +17,8 @@ export interface ShopSettings {
   readonly units: UnitSystem;
   /** What new jobs are held against; a job keeps what it was started with. */
   readonly limits: ShopLimits;
+  /** How hose is bought: roll lengths, else by the foot up to the longest single piece; m. */
+  readonly hoseSold: HoseSold;
   /** Most gas pressure a lead may put on a line, Pa gauge. */
   readonly gasLeadPa: number;
   /** Hold points of the job sheet that a second person has to look at before it can be signed. */
@@ -25,6 +33,7 @@ export const DEFAULT_SETTINGS: Omit<ShopSettings, 'name'> = {
   limits: Object.fromEntries(
     Object.entries(SHOP_LIMITS).map(([key, { usual }]) => [key, usual]),
   ) as unknown as ShopLimits,
+  hoseSold: USUAL_HOSE_SOLD,
   gasLeadPa: GAS_LIMITS.lead,
   secondLooks: [],
   labelAddress: '',
@@ -49,6 +58,8 @@ export const shopName = Joi.string().trim().min(2).max(80).required().messages({
 });
 export const units = Joi.string().valid(...UNIT_SYSTEMS);
 
+const rollLength = Joi.number().min(ROLL_LIMITS.min).max(ROLL_LIMITS.max);
+
 export const wholeSettings = Joi.object<ShopSettings>({
   name: shopName,
   address: Joi.string().trim().allow('').max(300).required(),
@@ -61,6 +72,10 @@ export const wholeSettings = Joi.object<ShopSettings>({
       ]),
     ),
   ).required(),
+  hoseSold: Joi.object({
+    rollsM: Joi.array().items(rollLength).max(8).required(),
+    longestM: rollLength.required(),
+  }).required(),
   gasLeadPa: Joi.number().min(GAS_LIMITS.technician).max(GAS_LIMITS.lead).required(),
   secondLooks: Joi.array()
     .items(Joi.string().valid(...HOLD_POINTS))

@@ -361,6 +361,13 @@ export interface SettingsChange {
       rubberYears: number;
       injectionHoseYears: number;
     };
+    hoseSold?: {
+      /**
+       * @maxItems 8
+       */
+      rollsM: number[];
+      longestM: number;
+    };
     gasLeadPa?: number;
     secondLooks?: ('tank' | 'internals' | 'marks' | 'brakes')[];
     labelAddress?: string;
@@ -375,6 +382,13 @@ export interface SettingsChange {
       pumpDropV: number;
       rubberYears: number;
       injectionHoseYears: number;
+    };
+    hoseSold?: {
+      /**
+       * @maxItems 8
+       */
+      rollsM: number[];
+      longestM: number;
     };
     gasLeadPa?: number;
     secondLooks?: ('tank' | 'internals' | 'marks' | 'brakes')[];

@@ -1,3 +1,4 @@
+import { USUAL_HOSE_SOLD } from '@venula/core/document';
 import type { HoldPoint } from '@venula/core/prove';
 import type { UnitSystem } from '@venula/core/quantities';
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
@@ -20,7 +21,13 @@ const SHOP = ['shop'] as const;
 export const useShop = () =>
   useQuery({
     queryKey: SHOP,
-    queryFn: () => heard(SHOP, () => api<ShopFace>('GET', '/shop')),
+    // An answer an earlier version kept lacks what is new.
+    queryFn: async (): Promise<ShopFace> => {
+      const face: Omit<ShopFace, 'hoseSold'> & Partial<ShopFace> = await heard(SHOP, () =>
+        api<ShopFace>('GET', '/shop'),
+      );
+      return { ...face, hoseSold: face.hoseSold ?? USUAL_HOSE_SOLD };
+    },
     staleTime: 5 * 60_000,
   });
 

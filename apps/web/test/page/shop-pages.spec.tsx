@@ -24,6 +24,7 @@ const FACE = {
   address: '',
   units: 'us',
   limits: Object.fromEntries(Object.entries(SHOP_LIMITS).map(([key, { usual }]) => [key, usual])),
+  hoseSold: { rollsM: [], longestM: 15.24 },
   gasLeadPa: 200e3,
   secondLooks: [],
   labelAddress: '',

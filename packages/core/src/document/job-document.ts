@@ -19,6 +19,7 @@ import {
 } from '../fields/shape.ts';
 import { ruleShape } from '../trigger/shape.ts';
 import { briefShape } from './brief.ts';
+import { hoseSoldShape } from './hose-sold.ts';
 import { madeShape } from './made-joints.ts';
 import { routingShape } from './routing.ts';
 import { ventShape } from './vents.ts';
@@ -145,6 +146,8 @@ export const jobShape = object({
   }),
   brief: briefShape,
   plumbing,
+  /** How hose is bought for this job; absent: as the shop has it. */
+  hoseSold: optional(labelled('How hose is bought', hoseSoldShape)),
   /** Where its lines run. */
   routing: optional(labelled('Routes', routingShape)),
   wiring: object({

@@ -30,6 +30,7 @@ export {
   setRule,
   stagingThreshold,
 } from '../document/triggers.ts';
+export { type HoseSold, LONGEST_PIECE, ROLL_LIMITS, USUAL_HOSE_SOLD } from '../document/hose-sold.ts';
 export { inRoundFigures } from '../document/round-figures.ts';
 export {
   SHOP_LIMITS,

@@ -10,7 +10,7 @@ export {
   pumpFigures,
   swapPump,
 } from '../kinds/plumbing/pump/shape.ts';
-export { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
+export { CUT_WASTE, cutLength } from '../kinds/plumbing/run/end-sizes.ts';
 export { type EndId, ENDS, END_IDS } from '../kinds/plumbing/run/ends.ts';
 export { endName, hoseName } from '../kinds/plumbing/run/lines.ts';
 export { boreOf } from '../kinds/plumbing/run/geometry.ts';

@@ -1,6 +1,7 @@
 export { DASH, FOOT, HP, INCH, LPH, POUND_PER_HP_HOUR, PSI } from '../quantities/constants.ts';
 export { clockText } from '../quantities/clock.ts';
 export { editText, fieldText, formatDifference, formatQuantity } from '../quantities/format.ts';
+export { parseQuantities } from '../quantities/parse-list.ts';
 export { type Range, parseQuantity } from '../quantities/parse.ts';
 export { absolute, gauge, type GaugePressure } from '../quantities/pressure.ts';
 export { capital, inLines, shortened, storable, withinSentence } from '../quantities/text.ts';

@@ -8,14 +8,8 @@ export type { JointKind } from '../supply/joining/mating.ts';
 export { NPT_FIELDS, nptHole, USUAL_WALL } from '../supply/joining/npt.ts';
 export { sold } from '../supply/sold.ts';
 export { type Joint, jointList, lineVolume } from '../supply/joints.ts';
-export {
-  type Bar,
-  cuttingPlan,
-  type CuttingPlan,
-  kitLines,
-  type Offcut,
-  type Piece,
-} from '../supply/cutting.ts';
+export { type Bar, cuttingPlan, type CuttingPlan, type Offcut, type Piece } from '../supply/cutting.ts';
+export { kitLines } from '../supply/kit-lines.ts';
 export { hoseChoices, type HoseChoice, type HoseFault } from '../supply/hose-choice.ts';
 export { linesToMeasure, soldWords } from '../supply/sold.ts';
 export { cutGroups, type CutGroup } from '../supply/cut-list.ts';

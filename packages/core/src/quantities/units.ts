@@ -113,6 +113,8 @@ export const DIMENSIONS = {
   length: { name: 'length', units: LENGTHS, shown: { us: 'ft', metric: 'm' } },
   /** What is held with a tape at the bench: a bare number is inches, or millimeters. */
   tape: { name: 'length', units: LENGTHS, shown: { us: 'in', metric: 'mm' } },
+  /** A cut's width and the like: to a tenth of an inch, or whole millimeters, as it is counted. */
+  allowance: { name: 'allowance', units: LENGTHS, shown: { us: 'in', metric: 'mm' } },
   bore: {
     name: 'bore',
     units: [unit('mm', 1e-3, 1), unit('in', INCH, 3, ['"', 'inch'])],

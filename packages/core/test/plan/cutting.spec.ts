@@ -1,6 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { cuttingPlan, kitLines, type Offcut, type Piece } from '../../src/public/supply.ts';
+import { fullReturnJob } from '../../src/public/document.ts';
+import { checkJob } from '../../src/public/formats.ts';
+import { cutGroups, cuttingPlan, kitLines, type Offcut, type Piece } from '../../src/public/supply.ts';
 import type { Sold } from '../../src/supply/cutting.ts';
+import { applied, taped } from '../support/examples.ts';
 import { FOOT } from '../support/units.ts';
 import { fc } from '../support/sweep.ts';
 
@@ -11,43 +14,67 @@ const offcuts = (...lengths: number[]): Offcut[] => lengths.map((length, i) => (
 /** What a piece takes: 6 mm squared at each end and 3 mm of a cut. */
 const takes = (length: number): number => length + 0.015;
 
-/** Every way to put pieces into offcuts and bought lengths: the least that can be bought. */
-function byTryingAll(lengths: readonly number[], shelf: readonly number[], sold: Sold): number {
-  const room = [...shelf];
-  const fresh: { room: number; used: number }[] = [];
-  let best = Infinity;
-  const bought = (): number =>
-    fresh.reduce(
-      (sum, f) => sum + (sold.by === 'step' ? Math.ceil(f.used / sold.step - 1e-9) * sold.step : f.room),
-      0,
-    );
+type Aims = readonly [bought: number, opened: number, scrap: number];
+const better = (a: Aims, b: Aims): boolean => {
+  const at = a.findIndex((v, i) => Math.abs(v - b[i]!) > 1e-7);
+  return at >= 0 && a[at]! < b[at]!;
+};
+/** Length bought for so much hose. */
+const boughtFor = (used: number, sold: Sold): number =>
+  sold.by === 'step'
+    ? Math.ceil(used / sold.step - 1e-9) * sold.step
+    : Math.min(...sold.lengths.filter((l) => l >= used - 1e-9));
+/** What a plan comes to: bought (rolls, or m by the foot), length opened, leftovers under a foot. */
+function aimsOf(lengths: readonly { length: number; used: number; fresh: boolean }[], sold: Sold): Aims {
+  const fresh = lengths.filter((l) => l.fresh);
+  const sum = (of: readonly number[]): number => of.reduce((a, b) => a + b, 0);
+  return [
+    sold.by === 'roll' ? fresh.length : sum(fresh.map((l) => l.length)),
+    sum(lengths.map((l) => l.length)),
+    sum(lengths.map((l) => l.length - l.used).filter((left) => left < 0.3048)),
+  ];
+}
+
+/** Every way to put pieces into offcuts and bought lengths: the best aims there are. */
+function byTryingAll(lengths: readonly number[], shelf: readonly number[], sold: Sold): Aims {
+  const longest = sold.by === 'step' ? sold.longest : Math.max(...sold.lengths);
+  const open = shelf.map((room) => ({ room, used: 0, fresh: false }));
+  let best: Aims = [Infinity, Infinity, Infinity];
   const put = (n: number): void => {
     if (n === lengths.length) {
-      best = Math.min(best, bought());
+      const cut = open.filter((o) => o.used > 1e-9);
+      const aims = aimsOf(
+        cut.map(({ room, used, fresh }) => ({ length: fresh ? boughtFor(used, sold) : room, used, fresh })),
+        sold,
+      );
+      if (better(aims, best)) best = aims;
       return;
     }
     const need = takes(lengths[n]!);
-    room.forEach((left, i) => {
-      if (need > left + 1e-9) return;
-      room[i] = left - need;
+    for (const o of [...open]) {
+      if (o.used + need > o.room + 1e-9) continue;
+      o.used += need;
       put(n + 1);
-      room[i] = left;
-    });
-    for (const f of fresh) {
-      if (f.used + need > f.room + 1e-9) continue;
-      f.used += need;
-      put(n + 1);
-      f.used -= need;
+      o.used -= need;
     }
-    for (const long of sold.by === 'step' ? [sold.longest] : sold.lengths) {
-      if (need > long + 1e-9) continue;
-      fresh.push({ room: long, used: need });
-      put(n + 1);
-      fresh.pop();
-    }
+    if (need > longest + 1e-9) return;
+    open.push({ room: longest, used: need, fresh: true });
+    put(n + 1);
+    open.pop();
   };
   put(0);
   return best;
+}
+
+/** The longest first, each into the first length with room. */
+function longestFirst(lengths: readonly number[], roll: number): number {
+  const rooms: number[] = [];
+  for (const l of [...lengths].sort((a, b) => b - a)) {
+    const at = rooms.findIndex((r) => r + 1e-9 >= takes(l));
+    if (at < 0) rooms.push(roll - takes(l));
+    else rooms[at] = rooms[at]! - takes(l);
+  }
+  return rooms.length;
 }
 
 describe('what is cut from which length', () => {
@@ -68,7 +95,7 @@ describe('what is cut from which length', () => {
   });
 
   test('longer than anything there is: told, the others are cut all the same', () => {
-    const plan = cuttingPlan(pieces(4, 0.5), [], { by: 'length', lengths: [1, 3] });
+    const plan = cuttingPlan(pieces(4, 0.5), [], { by: 'roll', lengths: [1, 3] });
     expect(plan.tooLong.map((p) => p.length)).toEqual([4]);
     expect(plan.bars.map((b) => b.length)).toEqual([1]);
   });
@@ -79,14 +106,20 @@ describe('what is cut from which length', () => {
   test.each<readonly [string, Sold]>([
     ['by the foot', BY_FOOT],
     ['by the foot from short rolls', { by: 'step', step: FOOT, longest: 3.1 }],
-    ['in lengths of its own', { by: 'length', lengths: [0.9, 1.8, 3.1] }],
-  ])('nothing less can be bought: against every way there is, %s', (_, sold) => {
+    ['in rolls', { by: 'roll', lengths: [0.9, 1.8, 3.1] }],
+  ])('nothing less is bought, opened or left over: against every way there is, %s', (_, sold) => {
     fc.assert(
       fc.property(few, shelf, (lengths, left) => {
         const plan = cuttingPlan(pieces(...lengths), offcuts(...left), sold);
         expect(plan.proven).toBe(true);
         expect(plan.tooLong).toEqual([]);
-        expect(plan.bought).toBeCloseTo(byTryingAll(lengths, left, sold), 6);
+        const aims = aimsOf(
+          plan.bars.map((b) => ({ length: b.length, used: b.length - b.left, fresh: b.offcut === null })),
+          sold,
+        );
+        const best = byTryingAll(lengths, left, sold);
+        expect(aims.map((v, i) => Math.abs(v - best[i]!) < 1e-6)).toEqual([true, true, true]);
+        expect(plan.bound).toBeLessThanOrEqual(best[0] + 1e-6);
         // Every piece once, no length cut beyond its end.
         expect(plan.bars.flatMap((b) => b.pieces.map((p) => p.id)).sort()).toEqual(
           lengths.map((_l, i) => `p${i}`).sort(),
@@ -105,6 +138,34 @@ describe('what is cut from which length', () => {
     const plan = cuttingPlan(pieces(...lengths), offcuts(0.4, 0.7, 1.1, 1.9, 2.5), BY_FOOT);
     expect(plan.bars.flatMap((b) => b.pieces)).toHaveLength(12);
     expect(plan.proven).toBe(true);
+  });
+
+  test('many pieces: never more rolls than longest-first, never fewer than the bound, and what is proven meets it or was tried out', () => {
+    const sold: Sold = { by: 'roll', lengths: [6.096] };
+    const many = fc.array(fc.integer({ min: 30, max: 300 }), { minLength: 16, maxLength: 24 });
+    fc.assert(
+      fc.property(many, (cm) => {
+        const lengths = cm.map((n) => n / 100);
+        const plan = cuttingPlan(pieces(...lengths), [], sold);
+        expect(plan.bars.flatMap((b) => b.pieces)).toHaveLength(lengths.length);
+        expect(plan.rolls).toBeLessThanOrEqual(longestFirst(lengths, 6.096));
+        expect(plan.rolls).toBeGreaterThanOrEqual(plan.bound);
+        if (plan.rolls === plan.bound) expect(plan.proven).toBe(true);
+      }),
+      { numRuns: 12 },
+    );
+  });
+
+  test('rolls and longest piece: the job’s before the shop’s, tube by the foot', () => {
+    const doc = taped(fullReturnJob('x'));
+    const shop = { rollsM: [3, 6], longestM: 9 };
+    const soldBy = (plan: typeof doc) => cutGroups(plan, 'us', shop)[0]!.sold;
+    expect(soldBy(doc)).toEqual({ by: 'roll', lengths: [3, 6] });
+    const own = applied(doc, [{ op: 'add', path: '/hoseSold', value: { rollsM: [], longestM: 5 } }]);
+    expect(soldBy(own)).toEqual({ by: 'step', step: FOOT, longest: 5 });
+    expect(checkJob(own).ok).toBe(true);
+    const tube = applied(doc, [{ op: 'replace', path: '/plumbing/elements/feed/hose', value: 'hard-steel' }]);
+    expect(soldBy(tube)).toEqual({ by: 'step', step: FOOT, longest: 9 });
   });
 });
 

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { type Dimension, DIMENSIONS, parseQuantity } from '../../src/public/quantities.ts';
+import { type Dimension, DIMENSIONS, parseQuantities, parseQuantity } from '../../src/public/quantities.ts';
 
 /** The page for people is the table of the test: a row that no longer holds fails here. */
 const PAGE = readFileSync(resolve(__dirname, '../../../../docs/input.md'), 'utf8');
@@ -44,4 +44,28 @@ test.each(REFUSED)('%s “%s” is refused: %s, offered: %s', (dimension, typed,
   // A tap is understood as it stands, or says what is still wrong with it.
   for (const tap of first!.meant ?? [])
     expect(parseQuantity(dimension, tap, 'us')).toMatchObject({ ok: !tap.includes('14 in') });
+});
+
+const FT = 0.3048;
+const IN = 0.0254;
+
+describe('several lengths in one field', () => {
+  test.each<readonly [string, readonly number[]]>([
+    ['50, 106, 120 in', [50 * IN, 106 * IN, 120 * IN]],
+    ['10, 20', [10 * FT, 20 * FT]],
+    ['10 ft; 6 m', [10 * FT, 6]],
+    ['11 ft 6 in, 20 ft', [11.5 * FT, 20 * FT]],
+    ['3, 1/2 in', [3 * IN, 0.5 * IN]],
+    ['  ', []],
+  ])('“%s”', (text, values) => {
+    const read = parseQuantities('length', text, 'us');
+    expect(read.ok && read.value).toEqual(values.map((v) => expect.closeTo(v, 9)));
+  });
+
+  test('a comma between two digits is asked about, and what is wrong with one is said', () => {
+    const read = parseQuantities('length', '50,106', 'us');
+    expect(!read.ok && read.errors[0]).toMatchObject({ code: 'COMMA', meant: ['50, 106', '50.106'] });
+    const wrong = parseQuantities('length', '10, 200 ft', 'us', { min: 0, max: 30 });
+    expect(!wrong.ok && wrong.errors[0]!.code).toBe('OUT_OF_RANGE');
+  });
 });

@@ -1,4 +1,5 @@
-import { parseQuantity } from '@venula/core/quantities';
+import { USUAL_HOSE_SOLD, type HoseSold } from '@venula/core/document';
+import { CUT_WASTE } from '@venula/core/kinds';
 import {
   kitLines,
   linesToMeasure,
@@ -11,18 +12,55 @@ import {
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { tell } from '../../api/client.ts';
+import { useShop } from '../../api/shop.ts';
 import { asideFor, usePrices, useShelfChanges } from '../../api/shelf.ts';
 import type { ShelfRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
+import { HoseSoldFields } from '../../ui/hose-sold-fields.tsx';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { newId } from '../../outbox/ids.ts';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { dollars } from './money.ts';
 import type { GroupPlan } from './use-cut-plans.ts';
-import { TextField } from '../../ui/text-field.tsx';
+import { LengthListField } from '../../ui/length-list-field.tsx';
 
 export function CutView({ plans }: { readonly plans: readonly GroupPlan[] }) {
-  return plans.map((p) => <Group key={p.group.part} {...p} />);
+  return (
+    <>
+      {plans.map((p) => (
+        <Group key={p.group.part} {...p} />
+      ))}
+      <HowSold />
+    </>
+  );
+}
+
+/** Roll lengths and the longest single piece: the shop’s, or this job’s own. */
+function HowSold() {
+  const { hoseSold } = useDoc();
+  const { edit, readOnly } = useOpenJob();
+  const shop = useShop().data?.hoseSold ?? USUAL_HOSE_SOLD;
+  const now = hoseSold ?? shop;
+  const put = (change: Partial<HoseSold>) =>
+    edit({ op: 'add', path: '/hoseSold', value: { ...now, ...change } });
+  return (
+    <details className="no-print mt-2">
+      <summary className="label inline-flex min-h-[44px] cursor-pointer items-center text-soft underline decoration-rule underline-offset-4">
+        How hose is bought{hoseSold ? ', for this job' : ', as the shop has it'}
+      </summary>
+      <HoseSoldFields value={now} disabled={readOnly} onChange={put} />
+      {hoseSold && (
+        <button
+          type="button"
+          className="btn btn-small mt-2"
+          disabled={readOnly}
+          onClick={() => edit({ op: 'remove', path: '/hoseSold' })}
+        >
+          Back to the shop’s
+        </button>
+      )}
+    </details>
+  );
 }
 
 function Group({ group, plan, offcuts }: GroupPlan) {
@@ -47,16 +85,27 @@ function Group({ group, plan, offcuts }: GroupPlan) {
           route it shorter.
         </p>
       ))}
-      <p className="text-sm text-soft">
-        {plan.bought > 0 ? `${format('length', plan.bought)} to buy` : 'Nothing to buy'}
-        {group.toMeasure.length > 0 && `, and ${linesToMeasure(group.toMeasure.length)}`}
-        {plan.proven ? '; no way of cutting buys less.' : '; the best found of very many ways.'} 1/2 in a
-        piece is counted for squaring both ends and the cut.
-      </p>
+      <p className="text-sm text-soft">{buysWords(group, plan, format)}</p>
       <Shelf part={group.part} plan={plan} offcuts={offcuts} />
       <Kit group={group} />
     </section>
   );
+}
+
+/** What is bought, whether less would do, and what is counted for cutting. */
+function buysWords(group: CutGroup, plan: CuttingPlan, format: ReturnType<typeof useFormat>): string {
+  const rolls = group.sold.by === 'roll';
+  const count = (n: number): string => `${n} ${n === 1 ? 'roll' : 'rolls'}`;
+  const buy =
+    plan.bought === 0
+      ? 'Nothing to buy'
+      : `${format('length', plan.bought)} to buy${rolls ? `, ${count(plan.rolls)}` : ''}`;
+  const open = linesToMeasure(group.toMeasure.length);
+  const bound = rolls ? `at least ${count(plan.bound)}` : `at least ${format('length', plan.bound)}`;
+  const sure = plan.proven
+    ? 'no way of cutting buys less'
+    : `the best found of very many ways; any plan buys ${bound}`;
+  return `${buy}${open ? `, and ${open}` : ''}; ${sure}. ${format('allowance', CUT_WASTE)} a piece is counted for squaring both ends and the cut.`;
 }
 
 /** A length of hose with its pieces, to scale. */
@@ -208,15 +257,7 @@ function NewOffcut({
 function Kit({ group }: { readonly group: CutGroup }) {
   const doc = useDoc();
   const format = useFormat();
-  const { units } = useSettings();
-  const [text, setText] = useState('');
-  const lengths = text
-    .split(/[,;\n]/)
-    .map((t) => t.trim())
-    .filter(Boolean)
-    .map((t) => parseQuantity('length', t, units, OFFCUT));
-  const wrong = lengths.find((l) => !l.ok);
-  const kit = lengths.flatMap((l) => (l.ok ? [l.value] : []));
+  const [kit, setKit] = useState<readonly number[]>([]);
   // A made-up line is as long as seat to seat.
   const places: Piece[] = group.pieces.map((p) => {
     const run = doc.plumbing.elements[p.id];
@@ -229,9 +270,13 @@ function Kit({ group }: { readonly group: CutGroup }) {
         A kit with lines made up
       </summary>
       <div className="max-w-[420px]">
-        <TextField label="Lengths of its lines, with commas" value={text} max={200} onCommit={setText} />
+        <LengthListField
+          label="Lengths of its lines, with commas"
+          values={kit}
+          range={OFFCUT}
+          onCommit={setKit}
+        />
       </div>
-      {wrong && !wrong.ok && <p className="text-stop">{wrong.errors[0]!.message}</p>}
       {kit.length > 0 && (
         <ul>
           {matches.map(({ piece, line }) => (

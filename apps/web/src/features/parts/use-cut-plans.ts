@@ -1,5 +1,6 @@
 import { cutGroups, type CutGroup, type CuttingPlan } from '@venula/core/supply';
 import { useMemo } from 'react';
+import { useShop } from '../../api/shop.ts';
 import { freeFor, useShelf } from '../../api/shelf.ts';
 import type { ShelfRow } from '../../api/types.ts';
 import { useSettings } from '../../app/settings.ts';
@@ -24,14 +25,15 @@ export function useCutPlans(): readonly GroupPlan[] {
   const { units } = useSettings();
   const { id } = useOpenJob();
   const shelf = useShelf().data;
+  const sold = useShop().data?.hoseSold;
   const question = useMemo(
     () =>
-      cutGroups(doc, units).map((group) => {
+      cutGroups(doc, units, sold).map((group) => {
         const offcuts = (shelf ?? []).filter((s) => s.part === group.part && s.unit === 'm');
         const free = offcuts.filter((s) => freeFor(s, id) >= s.quantity - 1e-9);
         return { group, offcuts, free: free.map((s) => ({ id: s.id, length: s.quantity })) };
       }),
-    [doc, units, shelf, id],
+    [doc, units, shelf, sold, id],
   );
   const { answer } = useAnswer(
     BENCH,

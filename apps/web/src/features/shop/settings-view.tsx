@@ -14,6 +14,7 @@ import {
 import { UNIT_WORDS } from '../../app/unit-words.ts';
 import { Choice } from '../../ui/choice.tsx';
 import { GuardedForm } from '../../ui/guarded.tsx';
+import { HoseSoldFields } from '../../ui/hose-sold-fields.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { TextField } from '../../ui/text-field.tsx';
 import { FileButton } from '../../ui/file-button.tsx';
@@ -117,6 +118,15 @@ function Settings({ face }: { readonly face: ShopFace }) {
           {(Object.keys(SHOP_LIMITS) as ShopLimit[]).map(limit)}
         </div>
       </Block>
+      <Block
+        title={LABELS.hoseSold}
+        how="The cut list buys the fewest rolls, or the fewest feet. A job can have its own, under Parts, Cut list."
+      >
+        <HoseSoldFields
+          value={now.hoseSold}
+          onChange={(change) => set({ hoseSold: { ...now.hoseSold, ...change } })}
+        />
+      </Block>
       <Block title="Working">
         <div className="grid grid-cols-2 gap-4 max-md:grid-cols-1">
           <Choice<UnitSystem>
@@ -184,11 +194,21 @@ function Settings({ face }: { readonly face: ShopFace }) {
   );
 }
 
-const settingsOf = ({ name, address, units, limits, gasLeadPa, secondLooks, labelAddress }: ShopFace) => ({
+const settingsOf = ({
   name,
   address,
   units,
   limits,
+  hoseSold,
+  gasLeadPa,
+  secondLooks,
+  labelAddress,
+}: ShopFace) => ({
+  name,
+  address,
+  units,
+  limits,
+  hoseSold,
   gasLeadPa,
   secondLooks,
   labelAddress,
@@ -208,6 +228,7 @@ const LABELS: Readonly<Record<keyof ShopSettings, string>> = {
   labelAddress: 'Address of Venula, for QR codes',
   units: 'Units, until somebody chooses others on a device',
   limits: 'What new jobs are held against',
+  hoseSold: 'How hose is bought',
   gasLeadPa: 'Most gas pressure on a line, by a lead',
   secondLooks: 'A job sheet cannot be finished until a second person has looked at',
 };
