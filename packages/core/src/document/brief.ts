@@ -1,7 +1,7 @@
 import { count, quantity } from '../fields/field.ts';
 import { fromLibrary } from '../fields/from-library.ts';
 import { withSources } from '../fields/provenance.ts';
-import { choice, labelled, list, object, oneOf, optional, type Infer } from '../fields/shape.ts';
+import { choice, flag, labelled, list, object, oneOf, optional, type Infer } from '../fields/shape.ts';
 import { WIRE_SIZES, wireSizeName } from '../kinds/wiring/wire/wire.ts';
 import { LPH } from '../quantities/constants.ts';
 
@@ -69,6 +69,10 @@ const cruise = withSources({
 const injectors = withSources({
   fromLibrary,
   count: count({ label: 'Injectors', min: 1, max: 32 }),
+  existing: optional(
+    labelled('The injectors are', flag({ true: 'already in the car', false: 'new, to be ordered' })),
+    'new, to be ordered',
+  ),
   staticFlowM3s: quantity({
     label: 'Flow of one, static',
     dimension: 'injectorFlow',

@@ -22,3 +22,17 @@ export const highPressurePumps = (
   Object.entries(doc.plumbing.junctions).flatMap(([id, j]) =>
     j.kind === 'high-pressure-pump' ? [[id, j] as const] : [],
   );
+
+/**
+ * Whether this job takes the injectors out and puts injectors in: not where an add-on supply leaves the rail alone, and not the high
+ * side of direct injection.
+ * @param doc job document
+ * @returns true where injectors are sealed anew
+ * Validity: any job the checker accepts.
+ * @throws nothing
+ * @source common practice
+ * @example injectorsRefitted(fullReturnJob('x')) // => true
+ */
+export const injectorsRefitted = (doc: JobDocument): boolean =>
+  highPressurePumps(doc).length === 0 &&
+  !(doc.brief.injectors.existing === true && doc.plumbing.style === 'supplementary');

@@ -1,5 +1,5 @@
 import type { EndId } from '../kinds/plumbing/run/ends.ts';
-import { HOSE_KIND_IDS, HOSE_KINDS, type HoseKindId } from '../kinds/plumbing/run/hoses.ts';
+import { HOSE_KIND_IDS, HOSE_KINDS, takesHoseEnds, type HoseKindId } from '../kinds/plumbing/run/hoses.ts';
 import { LOOP, type EndFit, type EndMiss, type EndQuestion, type Lies } from './end-fit.ts';
 import { EndPair } from './end-pair.ts';
 
@@ -59,7 +59,7 @@ function everyPair(q: EndQuestion, mostTurn: number, progress?: Progress): EndFi
  */
 export const missOf = (q: EndQuestion, ends: readonly [EndId, EndId]): EndMiss => new EndPair(q, ends).miss();
 
-const SOFT = HOSE_KIND_IDS.filter((kind) => HOSE_KINDS[kind].ends !== 'flare');
+const SOFT = HOSE_KIND_IDS.filter(takesHoseEnds);
 
 /**
  * Kinds of hose of the same size with which some pair of ends goes in without a loop: what is left where one kind is too stiff.

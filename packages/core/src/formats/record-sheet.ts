@@ -4,7 +4,7 @@ import type { JobDocument } from '../document/job-document.ts';
 import { OFF_V } from '../engine/least-fed.ts';
 import { ruleOf } from '../document/triggers.ts';
 import { isStartingFigure, sourceOf } from '../fields/provenance.ts';
-import { cutLength } from '../kinds/plumbing/run/end-sizes.ts';
+import { cutLength, endsOf } from '../kinds/plumbing/run/end-sizes.ts';
 import { ENDS } from '../kinds/plumbing/run/ends.ts';
 import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
 import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
@@ -154,7 +154,11 @@ function linesFitted(doc: JobDocument, q: Write): SheetSection {
             `${HOSE_KINDS[e.hose].name}, -${e.dash}`,
             e.existing
               ? 'kept from the car'
-              : `${ENDS[e.ends[0]!].name} and ${ENDS[e.ends[1]!].name}${isStartingFigure(e, 'lengthM') ? ', not measured' : `, cut ${q('tape', cutLength(e))}`}`,
+              : `${endsOf(e)
+                  .map((end) => ENDS[end].name)
+                  .join(
+                    ' and ',
+                  )}${isStartingFigure(e, 'lengthM') ? ', not measured' : `, cut ${q('tape', cutLength(e))}`}`,
             `${q('tape', e.lengthM)}, ${sayOrigin(sourceOf(e, 'lengthM'))}`,
           ],
         ]

@@ -59,7 +59,9 @@ function feedSwitched(d: Drawing, doc: JobDocument, rule: PumpTrigger, at: Switc
     'black',
   );
   let end = on(at.device, at.feed);
-  if (rule.needsInertia) {
+  // What an output of the controller feeds is not fed through the coil fuse: the crash switch needs a contact there.
+  const byOutput = rule.any.some(({ all }) => all.some((t) => !isSwitch(t)));
+  if (rule.needsInertia && byOutput) {
     const inertia = d.device(d.freeId(`inertia-${rule.loadId}`), {
       kind: 'inertia',
       name: `Crash switch, ${name}`,
@@ -73,7 +75,10 @@ function feedSwitched(d: Drawing, doc: JobDocument, rule: PumpTrigger, at: Switc
     let from =
       driven.length > 0
         ? on(driver(d, driven, key, name, 'high'), 'out')
-        : coilFeed(d, { needsIgnition: rule.needsIgnition, needsInertia: false });
+        : coilFeed(d, {
+            needsIgnition: rule.needsIgnition,
+            needsInertia: rule.needsInertia && !byOutput,
+          });
     all.filter(isSwitch).forEach((term, i) => {
       const id = switchFor(d, term, `${key}-${i + 1}`, name);
       d.control(from, on(id, 'com'), `Feed to ${withinSentence(switchName(term))}`, 'blue');

@@ -78,11 +78,13 @@ export interface BillSite {
   readonly ethanol: number;
   /** Lines that come together in its inlets: more than one where it stands behind ports of its own. */
   readonly inlets: number;
+  /** A check valve of its own comes next on its line. */
+  readonly checkFollows: boolean;
 }
 
-/** Sizes of the hoses that meet at a junction, the largest first. */
+/** Ports a junction offers to the lines that meet there. */
 export interface JunctionSite {
-  readonly dashes: readonly number[];
+  readonly legs: readonly FaceId[];
 }
 
 /** A part that can be put on the track, with figures that are a fair start. */

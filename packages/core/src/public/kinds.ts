@@ -20,6 +20,7 @@ export {
   HOSE_KIND_IDS,
   type HoseKindId,
   sizesOf,
+  takesHoseEnds,
 } from '../kinds/plumbing/run/hoses.ts';
 export { ALL_FUSES } from '../kinds/wiring/wire/wire-data.ts';
 export {

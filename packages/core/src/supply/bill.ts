@@ -1,9 +1,13 @@
-import { highPressurePumps } from '../document/consumers.ts';
+import { highPressurePumps, injectorsRefitted } from '../document/consumers.ts';
 import type { JobDocument, Vent } from '../document/job-document.ts';
 import { BILL_GROUPS, billLine, type BillGroup, type BillLine } from '../kinds/bill-line.ts';
 import { junctionKind, plumbingKind } from '../kinds/index.ts';
 import { DASH_WRENCHES } from '../kinds/plumbing/run/hoses.ts';
 import { endName, hoseLine } from '../kinds/plumbing/run/lines.ts';
+import { connectionsOf } from './joining/connections.ts';
+import type { FaceId } from '../kinds/ports/faces.ts';
+import { formatQuantity } from '../quantities/format.ts';
+import type { UnitSystem } from '../quantities/units.ts';
 import { joiningLines } from './joining/lines.ts';
 import { mountLines } from './mounts.ts';
 import { wiringLines } from './wiring-lines.ts';
@@ -48,23 +52,56 @@ function partLines(doc: JobDocument): BillLine[] {
   const { elements, paths } = doc.plumbing;
   const { ethanol } = doc.brief.fuel;
   const placed = new Set(Object.values(paths).flatMap((p) => p.order));
-  const lines = (id: string, inlets: number): BillLine[] => {
+  const lines = (id: string, inlets: number, next?: string): BillLine[] => {
     const e = elements[id];
-    return e ? plumbingKind(e).lines(e, { ethanol, inlets }) : [];
+    const checkFollows = elements[next ?? '']?.kind === 'check-valve';
+    return e ? plumbingKind(e).lines(e, { ethanol, inlets, checkFollows }) : [];
   };
   return [
     ...Object.values(paths).flatMap((p) =>
-      p.order.flatMap((id, i) => lines(id, i === 0 ? inletsAt(doc, p.from) : 1)),
+      p.order.flatMap((id, i) => lines(id, i === 0 ? inletsAt(doc, p.from) : 1, p.order[i + 1])),
     ),
     ...Object.keys(elements).flatMap((id) => (placed.has(id) ? [] : lines(id, 1))),
   ];
 }
 
-/** Two seals an injector, new each time the rail comes off; the high side of a direct-injected engine is not opened here. */
+/** Injectors that are bought, and two seals each, new each time the rail comes off; none where the rail stays as it is. */
 function injectorLines(doc: JobDocument): BillLine[] {
-  if (highPressurePumps(doc).length > 0) return [];
-  const count = 2 * doc.brief.injectors.count;
-  return [billLine('seals', 'Injector O-ring, top or bottom', count, 'each', 'film of oil, new each time')];
+  const { injectors } = doc.brief;
+  const direct = highPressurePumps(doc).length > 0;
+  return [
+    ...(direct || injectors.existing === true
+      ? []
+      : [
+          billLine(
+            'components',
+            `Injector, ${injectorFigures(injectors)}`,
+            injectors.count,
+            'each',
+            injectors.fromLibrary?.name ?? 'match plug and length to the rail and the manifold',
+          ),
+        ]),
+    ...(injectorsRefitted(doc)
+      ? [
+          billLine(
+            'seals',
+            'Injector O-ring, top or bottom',
+            2 * injectors.count,
+            'each',
+            'film of oil, new each time',
+          ),
+        ]
+      : []),
+  ];
+}
+
+/** Flow in both units it is sold by, and the pressure it is rated at. */
+function injectorFigures({ staticFlowM3s, ratedPa }: JobDocument['brief']['injectors']): string {
+  const figure = (dimension: 'injectorFlow' | 'pressure', value: number, system: UnitSystem): string =>
+    formatQuantity(dimension, value, system, 0).text;
+  const both = (dimension: 'injectorFlow' | 'pressure', value: number): string =>
+    `${figure(dimension, value, 'us')} (${figure(dimension, value, 'metric')})`;
+  return `${both('injectorFlow', staticFlowM3s)} at ${both('pressure', ratedPa)}`;
 }
 
 /** Lines that come together where a path begins, where its first part has inlets of its own. */
@@ -74,22 +111,14 @@ function inletsAt({ plumbing }: JobDocument, from: string): number {
   return Math.max(1, Object.values(plumbing.paths).filter((p) => p.to === from).length);
 }
 
-/** Tees and Ys by the sizes that meet there, a fuel cell, and what vents it. */
-function junctionLines({ plumbing }: JobDocument): BillLine[] {
-  const { junctions, paths, elements, vents = {} } = plumbing;
-  const dashAt = (id: string | undefined): number[] => {
-    const e = elements[id ?? ''];
-    return e?.kind === 'run' ? [e.dash] : [];
-  };
-  const meeting = (id: string): number[] =>
-    Object.values(paths)
-      .flatMap((p) => [
-        ...(p.from === id ? dashAt(p.order[0]) : []),
-        ...(p.to === id ? dashAt(p.order.at(-1)) : []),
-      ])
-      .sort((a, b) => b - a);
+/** Tees and Ys by the ports that meet there, a fuel cell, and what vents it. */
+function junctionLines(doc: JobDocument): BillLine[] {
+  const { junctions, vents = {} } = doc.plumbing;
+  const connections = connectionsOf(doc);
+  const legs = (id: string): FaceId[] =>
+    connections.flatMap(({ from, to }) => [from, to].flatMap((side) => (side.id === id ? [side.face] : [])));
   return [
-    ...Object.entries(junctions).flatMap(([id, j]) => junctionKind(j).lines(j, { dashes: meeting(id) })),
+    ...Object.entries(junctions).flatMap(([id, j]) => junctionKind(j).lines(j, { legs: legs(id) })),
     ...Object.values(vents).flatMap((v) => [
       hoseLine(v, v.lengthM),
       ...ventEnds(v),

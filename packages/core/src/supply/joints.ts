@@ -1,5 +1,6 @@
+import { endsOf } from '../kinds/plumbing/run/end-sizes.ts';
 import { ENDS } from '../kinds/plumbing/run/ends.ts';
-import { highPressurePumps } from '../document/consumers.ts';
+import { injectorsRefitted } from '../document/consumers.ts';
 import type { JobDocument, PlumbingElement } from '../document/job-document.ts';
 import { junctionKind, plumbingKind } from '../kinds/index.ts';
 import { FACES, faceSize } from '../kinds/ports/faces.ts';
@@ -60,9 +61,8 @@ export function jointList(doc: JobDocument): Joint[] {
     });
     return [...(ends[0] ?? []), ...met, ...(ends[1] ?? [])];
   });
-  // On a direct-injected engine they sit on the high side, which is not walked with a rag.
-  const low = highPressurePumps(doc).length === 0;
-  for (let n = 1; low && n <= doc.brief.injectors.count; n++) {
+  const refitted = injectorsRefitted(doc);
+  for (let n = 1; refitted && n <= doc.brief.injectors.count; n++) {
     out.push({
       id: `injector:${n}`,
       pathId: 'rail',
@@ -84,14 +84,16 @@ function endOnHose(
   line: string,
   side: 0 | 1,
 ): Joint[] {
-  if (e?.kind !== 'run' || e.zone === 'in-tank' || e.ends[side] === 'open') return [];
+  if (e?.kind !== 'run' || e.zone === 'in-tank') return [];
+  const end = endsOf(e)[side]!;
+  if (end === 'open') return [];
   return [
     {
       id: `${pathId}:${id}:end-${side + 1}`,
       pathId,
       line,
       where: `${e.name}, ${side === 0 ? 'first' : 'second'} end`,
-      what: `${ENDS[e.ends[side]!].name} end on its ${e.hose.startsWith('hard-') ? 'tube' : 'hose'}`,
+      what: `${ENDS[end].name} end on its ${e.hose.startsWith('hard-') ? 'tube' : 'hose'}`,
     },
   ];
 }

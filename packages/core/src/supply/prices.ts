@@ -70,7 +70,7 @@ export function piecedPrice(
   for (const id of ids) {
     const run = doc.plumbing.elements[id];
     if (run?.kind !== 'run') continue;
-    for (const line of runLines(run, { ethanol: doc.brief.fuel.ethanol, inlets: 1 })) {
+    for (const line of runLines(run, { ethanol: doc.brief.fuel.ethanol, inlets: 1, checkFollows: false })) {
       const other = parts.get(line.part);
       parts.set(line.part, other ? { ...other, quantity: other.quantity + line.quantity } : line);
     }

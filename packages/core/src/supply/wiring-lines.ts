@@ -2,7 +2,7 @@ import { capital } from '../quantities/text.ts';
 import type { JobDocument, WireEnd } from '../document/job-document.ts';
 import { segmentsOf } from '../engine/electric/circuits.ts';
 import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
-import { wiringSheet, type WireRow } from '../harness/wiring-sheet.ts';
+import { wiringSheet } from '../harness/wiring-sheet.ts';
 import { billLine, type BillLine } from '../kinds/bill-line.ts';
 import { deviceKind, segmentKind } from '../kinds/wiring/index.ts';
 
@@ -10,8 +10,6 @@ import { deviceKind, segmentKind } from '../kinds/wiring/index.ts';
 const STRIP_ALLOWANCE = 0.1;
 /** Heat shrink over one end, m. */
 const SHRINK = 0.04;
-/** A lead that comes with its part is no wire to cut, m. */
-const OWN_LEAD = 0.06;
 
 /**
  * Everything electrical: pieces of the circuits; what the rules put between them (switches, coil fuses, crash switch); wire by
@@ -24,14 +22,15 @@ export function wiringLines(doc: JobDocument): BillLine[] {
     ),
   );
   const { harness, wires } = wiringSheet(doc);
-  const drawn = Object.values(harness.devices).flatMap((d) =>
-    'of' in d && d.of !== undefined ? [] : deviceKind(d).lines(d),
+  const devices = Object.values(harness.devices);
+  const drawn = devices.flatMap((d) =>
+    d.kind === 'inertia' || ('of' in d && d.of !== undefined) ? [] : deviceKind(d).lines(d),
   );
-  const cut = wires.filter((w) => w.lengthM > OWN_LEAD);
   return [
     ...pieces,
     ...drawn,
-    ...cut.flatMap((w) =>
+    ...crashSwitch(devices.filter((d) => d.kind === 'inertia').length),
+    ...wires.flatMap((w) =>
       harness.wires[w.id]?.of
         ? []
         : [
@@ -44,13 +43,23 @@ export function wiringLines(doc: JobDocument): BillLine[] {
             ),
           ],
     ),
-    ...wires.flatMap((w) => crimpedEnds(w).flatMap((end) => endLines(end, wireSizeName(w.size)))),
+    ...wires.flatMap((w) => [w.fromEnd, w.toEnd].flatMap((end) => endLines(end, wireSizeName(w.size)))),
   ];
 }
 
-/** A part’s own lead needs only what is crimped on for it: the ring at the battery. */
-const crimpedEnds = ({ lengthM, fromEnd, toEnd }: WireRow): WireEnd[] =>
-  [fromEnd, toEnd].filter(({ terminal }) => lengthM > OWN_LEAD || terminal.includes('ring'));
+/** A car has one: what it cuts in several places it cuts by several contacts. */
+const crashSwitch = (contacts: number): BillLine[] =>
+  contacts === 0
+    ? []
+    : [
+        billLine(
+          'electrical',
+          contacts === 1 ? 'Crash switch' : `Crash switch with ${contacts} contacts`,
+          1,
+          'each',
+          contacts === 1 ? '' : 'or one contact and a relay of as many',
+        ),
+      ];
 
 const endLines = ({ terminal, shrink }: WireEnd, size: string): BillLine[] => [
   billLine('terminals', `${capital(terminal)}, ${size}`, 1, 'each'),

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { FACES } from '../../src/kinds/ports/faces.ts';
-import { adaptersBetween, type Chain, type FaceId } from '../../src/public/supply.ts';
+import { adaptersBetween, type Chain, type FaceId, PART_FACE_IDS } from '../../src/public/supply.ts';
 import { ELBOW_FITTINGS, FITTINGS } from '../../src/supply/joining/fittings.ts';
 import { mate } from '../../src/supply/joining/mating.ts';
 import { fc, runs } from '../support/sweep.ts';
@@ -14,7 +14,7 @@ function fewest(from: FaceId, to: FaceId, most: number): number {
     if ([...exposed].some((f) => mate(f, to).ok)) return n;
     const next = new Set<FaceId>();
     for (const f of exposed)
-      for (const { a, b } of FITTINGS) {
+      for (const { a, b } of n > 0 && f === 'flange' ? [] : FITTINGS) {
         if (mate(f, a).ok) next.add(b);
         if (mate(f, b).ok) next.add(a);
       }
@@ -39,7 +39,7 @@ function fewestRound(from: FaceId, to: FaceId, turn: number, most: number): numb
     if (reached.some(([f, t]) => Number(t) === turn && mate(f, to).ok)) return n;
     const next = new Set<string>();
     for (const [f, t] of reached)
-      for (const { a, b, turn: by } of all) {
+      for (const { a, b, turn: by } of n > 0 && f === 'flange' ? [] : all) {
         if (Number(t) + by > turn) continue;
         if (mate(f, a).ok) next.add(`${b}|${Number(t) + by}`);
         if (mate(f, b).ok) next.add(`${a}|${Number(t) + by}`);
@@ -120,6 +120,26 @@ describe('adapters between two ports', () => {
       }),
       { numRuns: runs(80) },
     );
+  });
+
+  test('two fittings are never bolted flange to flange, over every pair of ports', () => {
+    const ports = PART_FACE_IDS;
+    const bolted = ports.flatMap((from) =>
+      ports.flatMap((to) => {
+        const found = adaptersBetween(from, to);
+        if (!found.ok) return [];
+        // Inside a row, faces 2–3, 4–5 … meet between two fittings.
+        const inner = found.chains.map((c) => c.faces.slice(2, -2).filter((f) => f === 'flange').length);
+        return inner.some((n) => n > 0) ? [`${from} ${to}`] : [];
+      }),
+    );
+    expect(ports.length ** 2).toBeGreaterThan(4000);
+    expect(bolted).toEqual([]);
+    // A part that bolts on is still met by one adapter.
+    const flange = adaptersBetween('flange', 'flare-8-f');
+    expect(flange.ok && flange.chains[0]!.fittings).toHaveLength(1);
+    const none = adaptersBetween('flare-3-m', 'orb-10-m');
+    expect(!none.ok && none.reason).toMatch(/^nothing joins these/);
   });
 
   test.each([

@@ -9,6 +9,9 @@ import {
   PATTERNS,
 } from '../../src/public/document.ts';
 import { BRANCH_ENDS, branchAt } from '../../src/public/edit.ts';
+import { cutLength } from '../../src/public/kinds.ts';
+import { wireSizeName } from '../../src/kinds/wiring/wire/wire.ts';
+import { capital } from '../../src/public/quantities.ts';
 import { wiringSheet } from '../../src/public/harness.ts';
 import {
   type BillLine,
@@ -51,7 +54,7 @@ function complete(plan: JobDocument): void {
     rings + plugRings + spares(lines, /^O-ring -9/),
   );
   expect(count(lines, (p) => p.startsWith('Fuel-injection clamp'))).toBe(
-    sealsNeeded.filter((m) => m.kind === 'clamp').length,
+    2 * sealsNeeded.filter((m) => m.kind === 'clamp').length,
   );
   const adapters = connections.filter((c) => !c.kept).flatMap((c) => c.chains[0]?.fittings ?? []);
   for (const name of new Set(adapters.map((f) => f.name)))
@@ -67,6 +70,21 @@ function complete(plan: JobDocument): void {
   );
   const metres = wires.filter((w) => w.lengthM > 0.06).reduce((m, w) => m + w.lengthM, 0);
   expect(count(lines, (p) => p.startsWith('Wire '))).toBeGreaterThanOrEqual(metres);
+  // A terminal for each end of each wire of its own wiring sheet, of that wire's size.
+  const ends = wires.flatMap((w) =>
+    [w.fromEnd, w.toEnd].map((e) => `${capital(e.terminal)}, ${wireSizeName(w.size)}`),
+  );
+  for (const name of new Set(ends))
+    expect([name, count(lines, (p) => p === name)]).toEqual([name, ends.filter((e) => e === name).length]);
+  expect(lines.filter((l) => l.group === 'terminals').reduce((n, l) => n + l.quantity, 0)).toBe(ends.length);
+  expect(count(lines, (p) => p.startsWith('Crash switch'))).toBeLessThanOrEqual(1);
+  for (const l of lines.filter((line) => /^(Y|Tee),/.test(line.part)))
+    expect(l.part).toMatch(/^(Y|Tee), .*(flare|boss|NPT|connector|M1\d|flange|barb)/);
+  const pumps = Object.values(doc.plumbing.elements).flatMap((e) => (e.kind === 'pump' ? [e] : []));
+  const bought = lines.filter((l) => l.part.startsWith('Fuel pump: '));
+  expect(bought.reduce((n, l) => n + l.quantity, 0)).toBe(pumps.length);
+  for (const pump of pumps)
+    expect(bought.some((l) => / class/.test(l.part) && l.note.includes(pump.name))).toBe(true);
   for (const l of lines) {
     expect([l.part, Number.isFinite(l.quantity) && l.quantity > 0]).toEqual([l.part, true]);
     expect(l.part).not.toMatch(/undefined|NaN|hose end.*hard tube/i);
@@ -112,6 +130,59 @@ describe('the order list', () => {
       ),
       { numRuns: 60 },
     );
+  });
+
+  test('injectors are bought unless they are in the car; rings stay, but where an add-on supply leaves the rail alone', () => {
+    const some = (plan: JobDocument, part: string) => count(billOfMaterials(plan), (p) => p.startsWith(part));
+    const doc = fullReturnJob('x');
+    expect(some(doc, 'Injector, 95 lb/hr (1000 cc/min)')).toBe(4);
+    const kept = applied(doc, [{ op: 'add', path: '/brief/injectors/existing', value: true }]);
+    expect([some(kept, 'Injector, '), some(kept, 'Injector O-ring')]).toEqual([0, 9]);
+    const addOn = PATTERNS.find((p) => p.id === 'supplementary')!.job('x');
+    expect([some(addOn, 'Injector, '), some(addOn, 'Injector O-ring')]).toEqual([0, 0]);
+    expect(jointList(addOn).filter((j) => j.id.startsWith('injector'))).toEqual([]);
+  });
+
+  test('a check valve on the line is not listed again in the pump', () => {
+    const twin = billOfMaterials(PATTERNS.find((p) => p.id === 'twin-pump')!.job('x'));
+    expect(twin.filter((l) => l.part.startsWith('Check valve'))).toHaveLength(2);
+    expect(twin.filter((l) => /check valve in its outlet/.test(l.note))).toEqual([]);
+    const addOn = billOfMaterials(PATTERNS.find((p) => p.id === 'supplementary')!.job('x'));
+    expect(addOn.filter((l) => /check valve in its outlet/.test(l.note))).toHaveLength(1);
+  });
+
+  test('injection hose goes on barbs with two clamps a joint, and has no hose ends', () => {
+    const doc = taped(fullReturnJob('x'));
+    const clamped = applied(doc, [
+      { op: 'replace', path: '/plumbing/elements/feed/hose', value: 'injection' },
+      { op: 'replace', path: '/plumbing/elements/feed/dash', value: 6 },
+    ]);
+    complete(clamped);
+    const lines = billOfMaterials(clamped);
+    expect(count(lines, (p) => p.startsWith('Hose end -6'))).toBe(0);
+    expect(count(lines, (p) => p.startsWith('Fuel-injection clamp'))).toBe(4);
+    const feed = clamped.plumbing.elements['feed'] as Parameters<typeof cutLength>[0];
+    // Nothing is taken off: it goes right up to the parts.
+    expect(cutLength(feed)).toBe(feed.lengthM);
+  });
+
+  test('one crash switch, whatever it has to cut: contacts, not switches', () => {
+    const plan = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
+    const [ground] = Object.entries(plan.wiring.triggers!);
+    const doc = applied(
+      plan,
+      [
+        { op: 'replace', path: `/wiring/triggers/${ground![0]}/coilSide`, value: 'feed' },
+        {
+          op: 'replace',
+          path: `/wiring/triggers/${ground![0]}/any`,
+          value: [{ all: [{ kind: 'rpm', above: 3000, not: false }] }],
+        },
+      ].map((o) => ({ ...o, op: 'add' as const })),
+    );
+    const lines = billOfMaterials(doc).filter((l) => l.part.startsWith('Crash switch'));
+    expect(lines.map((l) => [l.part, l.quantity])).toEqual([['Crash switch with 2 contacts', 1]]);
+    complete(doc);
   });
 
   test('a hose from -6 to -8 changes its ends, adapters, O-rings and clips', () => {

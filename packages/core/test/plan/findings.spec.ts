@@ -246,12 +246,12 @@ describe('what the plan implies', () => {
     const many = (lines: typeof before, part: string) =>
       lines.filter((l) => l.part.startsWith(part)).reduce((n, l) => n + l.quantity, 0);
     const change = (part: string) => many(after, part) - many(before, part);
-    // The kept tube was met by a barb and a piece of hose with two clamps; the new hose comes with its ends and a bulkhead.
+    // The kept tube was met by a barb and a piece of hose with two clamps a joint; the new hose comes with its ends and a bulkhead.
     expect(change('Hose end -6')).toBe(2);
     expect(change('Bulkhead, -6')).toBe(1);
     // One ring of the one size less and of the other more, and a spare of its size with each.
     expect([change('O-ring -906'), change('O-ring -905')]).toEqual([2, -2]);
-    expect(change('Fuel-injection clamp')).toBe(-2);
+    expect(change('Fuel-injection clamp')).toBe(-4);
   });
 
   test('states: prime, cranking, forced, idle, cruise, each point of the pull, lift-off, hot soak', () => {

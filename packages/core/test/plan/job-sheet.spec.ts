@@ -33,7 +33,8 @@ function complete(doc: JobDocument): void {
     expect([id, made.has(e.kind === 'run' ? `line:${id}` : `part:${id}`)]).toEqual([id, true]);
   }
   for (const id of Object.keys(doc.plumbing.vents ?? {})) expect(made.has(`vent:${id}`)).toBe(true);
-  expect(made.has('injectors')).toBe(true);
+  // An add-on supply leaves the rail and its injectors alone.
+  expect(made.has('injectors')).toBe(doc.plumbing.style !== 'supplementary');
 }
 
 describe('The job sheet', () => {

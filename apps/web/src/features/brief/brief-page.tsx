@@ -106,6 +106,7 @@ export function BriefPage() {
       <Block title="Pressure and injectors">
         <PlanQuantity path="/brief/basePressurePa" explain />
         <PlanQuantity path="/brief/injectors/count" />
+        <PlanField path="/brief/injectors/existing" />
         <PlanQuantity path="/brief/injectors/staticFlowM3s" />
         <PlanQuantity path="/brief/injectors/ratedPa" />
         <PlanQuantity path="/brief/injectors/dutyLimit" />

@@ -1,11 +1,11 @@
 import { isMeasured, posesOf, UNMEASURED_GAP } from '@venula/core/fit';
-import { HOSE_KINDS, sizesOf, type Dash, type HoseKindId } from '@venula/core/kinds';
+import { HOSE_KINDS, sizesOf, takesHoseEnds, type Dash, type HoseKindId } from '@venula/core/kinds';
 import { useMemo, useState } from 'react';
 import { Choice } from '../../ui/choice.tsx';
 import { EndsFound, GapFields, useEndChoice } from '../../ui/fit/end-choice.tsx';
 import { SumFrame } from './sum-frame.tsx';
 
-const SOFT = Object.values(HOSE_KINDS).filter((h) => h.ends !== 'flare');
+const SOFT = Object.values(HOSE_KINDS).filter((h) => takesHoseEnds(h.id));
 
 /** Which two hose ends join two ports, how each is turned, and how much hose to cut. */
 export function EndsSum() {

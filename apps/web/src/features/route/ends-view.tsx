@@ -1,6 +1,6 @@
 import { isStartingFigure, sourceOf } from '@venula/core/document';
 import { isMeasured, posesOf, takeEnds, UNMEASURED_GAP, type EndFit } from '@venula/core/fit';
-import { cutLength, endName, ENDS, HOSE_KINDS } from '@venula/core/kinds';
+import { cutLength, endName, ENDS, takesHoseEnds } from '@venula/core/kinds';
 import { withinSentence } from '@venula/core/quantities';
 import { sayOrigin } from '@venula/core/say';
 import { Check } from 'lucide-react';
@@ -23,10 +23,16 @@ export function EndsView({
   readonly chosen: string | null;
   readonly onChoose: (id: string) => void;
 }) {
-  const soft = lines.filter((l) => HOSE_KINDS[l.run.hose].ends !== 'flare' && !l.run.existing);
+  const soft = lines.filter((l) => takesHoseEnds(l.run.hose) && !l.run.existing);
   const line = soft.find((l) => l.id === chosen) ?? soft[0];
   if (!line)
-    return <Headline tone="good" sentence="No hose in this plan." second="Tube is bent, not ended." />;
+    return (
+      <Headline
+        tone="good"
+        sentence="No line takes hose ends."
+        second="Tube is bent, and injection hose goes straight on barbs with clamps."
+      />
+    );
   return (
     <OneHose
       key={line.id}

@@ -1,5 +1,5 @@
 import { bareRoute, layRoute, LINE_FIELDS, usualPass, type Hazard, type Passing } from '@venula/core/fit';
-import { cutLength, ENDS, HOSE_KINDS } from '@venula/core/kinds';
+import { cutLength, ENDS, HOSE_KINDS, takesHoseEnds } from '@venula/core/kinds';
 import { isStartingFigure, sourceOf } from '@venula/core/document';
 import { elementPath } from '@venula/core/edit';
 import { sayOrigin } from '@venula/core/say';
@@ -241,7 +241,8 @@ const Bar = ({ passing: { name, distance, needs, sleeved } }: { readonly passing
 
 function Cut({ line: { run }, onEnds }: { readonly line: Line; readonly onEnds: () => void }) {
   const format = useFormat();
-  const soft = HOSE_KINDS[run.hose].ends !== 'flare';
+  const soft = takesHoseEnds(run.hose);
+  const tube = HOSE_KINDS[run.hose].ends === 'flare';
   const open = isStartingFigure(run, 'lengthM');
   return (
     <section aria-label="What to cut" className="border-t-2 border-ink pt-2">
@@ -254,7 +255,9 @@ function Cut({ line: { run }, onEnds }: { readonly line: Line; readonly onEnds: 
             ? 'nobody has measured this line'
             : soft
               ? `of hose, between ${ENDS[run.ends[0]!].name} and ${ENDS[run.ends[1]!].name}`
-              : 'of tube; cut it long, bend, try it, then trim and flare'}
+              : !tube
+                ? 'of hose, straight on its barbs, two clamps each'
+                : 'of tube; cut it long, bend, try it, then trim and flare'}
         </span>
       </p>
       {soft && (

@@ -1,3 +1,4 @@
+import { inKeyOrder } from '../../fields/key-order.ts';
 import { boostRule } from '../triggers.ts';
 import { REGULATORS } from '../../kinds/plumbing/bypass-regulator/seats.ts';
 import { checkValve, jobWith, pumpCircuit, pumpElement, rail, run, strainer, tank, tee } from '../pieces.ts';
@@ -72,7 +73,12 @@ export const supplementary: Pattern = {
         ...job.brief,
         pull,
         basePressurePa: FACTORY_PSI * PSI,
-        injectors: { ...job.brief.injectors, count: 8, staticFlowM3s: 550e-6 / 60 },
+        injectors: inKeyOrder({
+          ...job.brief.injectors,
+          count: 8,
+          existing: true,
+          staticFlowM3s: 550e-6 / 60,
+        }),
       },
     };
   },

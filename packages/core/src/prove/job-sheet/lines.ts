@@ -1,13 +1,14 @@
 import { inFlowOrder } from '../../document/flow-order.ts';
-import type { JobDocument } from '../../document/job-document.ts';
+import type { ElementOf, JobDocument } from '../../document/job-document.ts';
 import { isStartingFigure } from '../../fields/provenance.ts';
-import { cutLength } from '../../kinds/plumbing/run/end-sizes.ts';
+import { cutLength, endsOf } from '../../kinds/plumbing/run/end-sizes.ts';
 import { ENDS } from '../../kinds/plumbing/run/ends.ts';
 import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
 import { capital } from '../../quantities/text.ts';
 import { connectionsOf } from '../../supply/joining/connections.ts';
 import { jointList } from '../../supply/joints.ts';
 import { HOSE_STEPS } from './hose-steps.ts';
+import { railSteps } from './rails.ts';
 import { isMade, runsOf } from './plan-parts.ts';
 import type { Draft } from './step.ts';
 
@@ -16,7 +17,7 @@ export function hoseSteps(doc: JobDocument): Draft[] {
     .filter(([, e]) => isMade(e))
     .map(([id, e]): Draft => ({
       id: `make:${id}`,
-      does: `${e.name}: ${HOSE_KINDS[e.hose].name}, -${e.dash}, ${ENDS[e.ends[0]!].name} and ${ENDS[e.ends[1]!].name}`,
+      does: `${e.name}: ${HOSE_KINDS[e.hose].name}, -${e.dash}${endWords(e)}`,
       how: HOSE_STEPS[e.hose],
       figures: [
         { label: 'Cut', dimension: 'tape', value: cutLength(e) },
@@ -28,6 +29,12 @@ export function hoseSteps(doc: JobDocument): Draft[] {
       makes: [`line:${id}`],
     }));
 }
+
+/** ", straight and 45° swept"; nothing for hose that is clamped on barbs. */
+const endWords = (e: ElementOf<'run'>): string => {
+  const [first, second] = endsOf(e);
+  return first === 'open' && second === 'open' ? '' : `, ${ENDS[first!].name} and ${ENDS[second!].name}`;
+};
 
 /** No figure is cut by that nobody measured. */
 export const unmeasured = (e: object): { readonly unmeasured?: true } =>
@@ -58,7 +65,7 @@ export function startSteps(doc: JobDocument): Draft[] {
         id: `start:${pathId}`,
         does: `${path.name}: every joint started by hand, nothing tight yet`,
         how: 'Turn back until the thread drops in, then forward. Cones clean and dry, rings oiled.',
-        needs: [...laid, 'injectors'],
+        needs: [...laid, ...(railSteps(doc).length > 0 ? ['injectors'] : [])],
         makes: [`started:${pathId}`],
       },
     ];

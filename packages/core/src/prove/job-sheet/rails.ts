@@ -1,4 +1,4 @@
-import { highPressurePumps } from '../../document/consumers.ts';
+import { highPressurePumps, injectorsRefitted } from '../../document/consumers.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import type { Draft } from './step.ts';
 
@@ -14,6 +14,7 @@ export function railSteps(doc: JobDocument): Draft[] {
       needs: ['safe'],
       makes: ['injectors'],
     }));
+  if (!injectorsRefitted(doc)) return [];
   return [
     {
       id: 'injectors',

@@ -87,7 +87,7 @@ function search(from: FaceId, to: FaceId, turn: number): AdapterSearch {
   const round = turn === 0 ? '' : ` round ${turn}°`;
   return {
     ok: false,
-    reason: `no ${LONGEST} adapters in a row lead from ${faceName(from)} to ${faceName(to)}${round}`,
+    reason: `nothing joins these: no ${LONGEST} adapters in a row lead from ${faceName(from)} to ${faceName(to)}${round}`,
   };
 }
 
@@ -113,6 +113,7 @@ interface Known {
  * Every row of just so many fittings that turns just so far. Between two elbows no face is left open twice, so none goes back on
  * itself.
  * @param behind faces left open since the last elbow
+ * @param placed fittings in the row so far
  */
 function rows(
   from: FaceId,
@@ -121,8 +122,11 @@ function rows(
   turn: number,
   known: Known,
   behind: readonly FaceId[] = [],
+  placed = 0,
 ): Chain[] {
   if (length === 0) return turn === 0 && mate(from, to).ok ? [{ fittings: [], faces: [from, to], k: 0 }] : [];
+  // A flange a fitting leaves is for the part at the end: two fittings are not bolted face to face.
+  if (from === 'flange' && placed > 0) return [];
   const open = [...behind, from];
   return known.steps
     .get(from)!
@@ -133,12 +137,18 @@ function rows(
         (known.left.get(s.leaves) ?? Infinity) <= length - 1,
     )
     .flatMap((s) =>
-      rows(s.leaves, to, length - 1, turn - s.fitting.turn, known, s.fitting.turn > 0 ? [] : open).map(
-        (rest) => ({
-          fittings: [s.fitting, ...rest.fittings],
-          faces: [from, s.enters, ...rest.faces],
-          k: s.fitting.k + rest.k,
-        }),
-      ),
+      rows(
+        s.leaves,
+        to,
+        length - 1,
+        turn - s.fitting.turn,
+        known,
+        s.fitting.turn > 0 ? [] : open,
+        placed + 1,
+      ).map((rest) => ({
+        fittings: [s.fitting, ...rest.fittings],
+        faces: [from, s.enters, ...rest.faces],
+        k: s.fitting.k + rest.k,
+      })),
     );
 }

@@ -92,8 +92,8 @@ export const JOINT_RULES: Readonly<Record<JointKind, JointRule>> = {
   clamp: {
     name: 'clamped hose',
     seal: ({ size }) => `Fuel-injection clamp, rolled edge, for -${size} hose`,
-    seals: 1,
-    does: 'hose home past the last barb, clamp behind it, snug',
+    seals: 2,
+    does: 'hose home past the last barb, two clamps behind it, their screws opposite, snug',
     never: 'no worm-drive clamp that cuts; not crushed: over-tightening makes leaks',
     tighten: () => 'snug, not crushed',
   },

@@ -6,7 +6,7 @@ import { billLine } from '../../bill-line.ts';
 import { BRANCH_K } from '../../../flow/minor-losses.ts';
 import { BARE, type JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
-import { flare, orb } from '../../ports/faces.ts';
+import { FACES, faceName, flare, orb, type FaceId } from '../../ports/faces.ts';
 import { junctionPort } from '../../ports/port-fields.ts';
 
 const shape = withSources({
@@ -29,6 +29,18 @@ const shape = withSources({
 });
 export type Tee = Infer<typeof shape>;
 
+/** "-8 × -6 × -6 flare, male"; port by port where they are of several kinds. */
+function legWords(legs: readonly FaceId[]): string {
+  const faces = [...legs].sort((a, b) => Number(FACES[b].size) - Number(FACES[a].size));
+  const [first] = faces;
+  if (first === undefined) return 'no line on it yet';
+  const alike = faces.every(
+    (f) => FACES[f].family === FACES[first].family && FACES[f].gender === FACES[first].gender,
+  );
+  if (!alike || FACES[first].family !== 'flare') return faces.map(faceName).join(' × ');
+  return `${faces.map((f) => `-${FACES[f].size}`).join(' × ')} flare, ${FACES[first].gender}`;
+}
+
 export const tee: JunctionKind<Tee> = {
   shape,
   held: false,
@@ -38,16 +50,16 @@ export const tee: JunctionKind<Tee> = {
   overflows: false,
   volume: () => 0,
   ...BARE,
-  lines: ({ form = 'tee', clock }, { dashes }) =>
+  lines: ({ name: called, form = 'tee', clock }, { legs }) =>
     form === 'ports'
       ? []
       : [
           billLine(
             'adapters',
-            `${form === 'y' ? 'Y' : 'Tee'}, ${dashes.map((d) => `-${d}`).join(' × ')}`,
+            `${form === 'y' ? 'Y' : 'Tee'}, ${legWords(legs)}`,
             1,
             'each',
-            clock === undefined ? '' : `side leg at ${clock} o’clock`,
+            clock === undefined ? called : `${called}, side leg at ${clock} o’clock`,
           ),
         ],
   face: (j, dash) => j.port ?? (j.form === 'ports' ? orb(dash, 'f') : flare(dash, 'm')),

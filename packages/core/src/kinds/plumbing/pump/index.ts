@@ -2,6 +2,7 @@ import { component } from '../../bill-line.ts';
 import { steady, type PlumbingKind } from '../../contract.ts';
 import { bosses, IN_TANK, known } from '../../ports/usual.ts';
 import { stoppedPump } from './law.ts';
+import { PUMPS } from './generic-pumps.ts';
 import { makePump, pumpShape, type Pump } from './shape.ts';
 import { PSI } from '../../../quantities/constants.ts';
 
@@ -13,12 +14,21 @@ const TYPES = {
   brushless: 'brushless',
 };
 
+/** Its class, by which it is bought: of the catalog or the library, else its type and a point of its curve. */
+function classOf({ catalogueId, fromLibrary, type, curve }: Pump): string {
+  const listed = PUMPS[catalogueId as keyof typeof PUMPS]?.name ?? fromLibrary?.name;
+  if (listed) return `Fuel pump: ${listed}`;
+  const at = Math.floor(curve.pressures.length / 2);
+  return `Fuel pump: ${TYPES[type]}, ${Math.round(curve.flows[at]! * 3.6e6)} L/h class`;
+}
+
 /** Enough to order one like it where its model is not known: type, and a point of its curve in both units. */
-function specified({ type, curve, outletCheck }: Pump): string {
+function specified({ type, curve, outletCheck }: Pump, checkFollows: boolean): string {
   const at = Math.floor(curve.pressures.length / 2);
   const [pa, flow] = [curve.pressures[at]!, curve.flows[at]!];
   const point = `${Math.round(flow * 3.6e6)} L/h at ${Math.round(pa / PSI)} psi (${Math.round(pa / 1e3)} kPa) and ${curve.volts} V`;
-  return `${TYPES[type]}, ${point}${outletCheck ? ', check valve in its outlet' : ''}`;
+  // A check valve of its own on its line is a line of the list already.
+  return `${TYPES[type]}, ${point}${outletCheck && !checkFollows ? ', check valve in its outlet' : ''}`;
 }
 
 export const pump: PlumbingKind<Pump> = {
@@ -40,7 +50,7 @@ export const pump: PlumbingKind<Pump> = {
     },
     change: { what: 'flow' },
   }),
-  lines: (e) => component(e.name, specified(e)),
+  lines: (e, { checkFollows }) => component(classOf(e), `${e.name}: ${specified(e, checkFollows)}`),
   mount: () => 'Pump cradle with rubber isolators',
   caption: (e) =>
     e.driver

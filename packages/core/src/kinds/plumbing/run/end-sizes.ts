@@ -65,4 +65,20 @@ export const cutLength = (run: {
 }): number =>
   HOSE_KINDS[run.hose].ends === 'flare'
     ? run.lengthM
-    : Math.max(0, run.lengthM - run.ends.reduce((sum, end) => sum + endAllowance(end, run.dash), 0));
+    : Math.max(0, run.lengthM - endsOf(run).reduce((sum, end) => sum + endAllowance(end, run.dash), 0));
+
+const CLAMPED: readonly [EndId, EndId] = ['open', 'open'];
+
+/**
+ * Ends a line really has: hose that is clamped straight on barbs has none of its own, whatever was chosen for it.
+ * @param run hose or tube of the plan
+ * @returns one end a side
+ * Validity: every kind.
+ * @throws nothing
+ * @source common practice
+ * @example endsOf({ hose: 'injection', ends: ['straight', 'elbow-45'] }) // => ['open', 'open']
+ */
+export const endsOf = (run: {
+  readonly hose: HoseKindId;
+  readonly ends: readonly EndId[];
+}): readonly EndId[] => (HOSE_KINDS[run.hose].ends === 'clamp' ? CLAMPED : run.ends);

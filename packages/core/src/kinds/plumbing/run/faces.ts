@@ -1,5 +1,6 @@
 import { flare, type FaceId, type QuickSize } from '../../ports/faces.ts';
 import type { PartFaces } from '../../ports/usual.ts';
+import { endsOf } from './end-sizes.ts';
 import type { Dash } from './hoses.ts';
 import type { Run } from './shape.ts';
 
@@ -15,4 +16,7 @@ function faceOf({ dash, hose }: Run, end: Run['ends'][number]): FaceId {
 }
 
 /** What a hose or tube brings to its neighbors at each end. */
-export const runFaces = (e: Run): PartFaces => ({ in: faceOf(e, e.ends[0]!), out: faceOf(e, e.ends[1]!) });
+export const runFaces = (e: Run): PartFaces => {
+  const [first, second] = endsOf(e);
+  return { in: faceOf(e, first!), out: faceOf(e, second!) };
+};

@@ -1,3 +1,4 @@
+import { endsOf } from './end-sizes.ts';
 import { ENDS, END_BORE_RATIO } from './ends.ts';
 import { HOSE_KINDS, type Dash, type HoseKindId } from './hoses.ts';
 import { bendLoss, hoseEndLoss } from '../../../flow/minor-losses.ts';
@@ -38,7 +39,7 @@ export const runBore = (run: Run): number => run.boreM ?? boreOf(run.hose, run.d
 /** K of fittings and bends on the run's own bore. Long radius where the plan does not say: r/d from the hose table. */
 function runMinorK(run: Run): number {
   const bore = runBore(run);
-  const ends = run.ends.reduce(
+  const ends = endsOf(run).reduce(
     (k, end) => k + (end === 'open' ? 0 : hoseEndLoss(ENDS[end].k, END_BORE_RATIO)),
     0,
   );

@@ -35,7 +35,8 @@ export interface HoseKind {
   readonly agesBy?: 'rubberYears' | 'injectionHoseYears';
   /** Lasts lying in fuel. */
   readonly submersible: boolean;
-  readonly ends: 'reusable' | 'barb' | 'flare';
+  /** What it is made on with: screwed or barbed hose ends, clamps on the barbs of its neighbors, or a flare. */
+  readonly ends: 'reusable' | 'barb' | 'clamp' | 'flare';
   readonly fuelReason: string;
 }
 
@@ -97,7 +98,7 @@ export const HOSE_KINDS: Readonly<Record<HoseKindId, HoseKind>> = {
     maxK: 408,
     agesBy: 'injectionHoseYears',
     submersible: false,
-    ends: 'barb',
+    ends: 'clamp',
     fuelReason: 'the fluoroelastomer liner takes E85; R6 and R7 carburetor hose is not injection hose',
   },
   'hard-aluminum': {
@@ -162,3 +163,15 @@ export const DASH_WRENCHES: Readonly<Record<Dash, string>> = {
   12: '1-1/4',
   16: '1-1/2',
 };
+
+/**
+ * Whether lines of a kind get hose ends to choose: not tube, and not hose that goes straight on barbs.
+ * @param kind kind of hose or tube
+ * @returns true for screwed and barbed hose ends
+ * Validity: every kind.
+ * @throws nothing
+ * @source common practice
+ * @example takesHoseEnds('injection') // => false
+ */
+export const takesHoseEnds = (kind: HoseKindId): boolean =>
+  HOSE_KINDS[kind].ends === 'reusable' || HOSE_KINDS[kind].ends === 'barb';

@@ -1,7 +1,7 @@
 import { isStartingFigure } from '../../../fields/provenance.ts';
 import { billLine, type BillLine } from '../../bill-line.ts';
 import type { BillSite } from '../../contract.ts';
-import { CUT_WASTE, cutLength } from './end-sizes.ts';
+import { CUT_WASTE, cutLength, endsOf } from './end-sizes.ts';
 import { ENDS } from './ends.ts';
 import { DASH_WRENCHES, HOSE_KINDS } from './hoses.ts';
 import type { Run } from './shape.ts';
@@ -13,7 +13,7 @@ export function runLines(e: Run, site: BillSite): BillLine[] {
   const problem = site.ethanol > kind.maxEthanol + 1e-9 ? kind.fuelReason : undefined;
   return [
     hoseLine(e, cutLength(e) + CUT_WASTE, problem),
-    ...e.ends.flatMap((end) =>
+    ...endsOf(e).flatMap((end) =>
       end === 'open'
         ? []
         : [billLine('ends', endName(e, end), 1, 'each', `wrench ${DASH_WRENCHES[e.dash]} in`)],
