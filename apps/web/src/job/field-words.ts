@@ -1,22 +1,48 @@
-import { fieldAt, labelAt, valueAt, valueCalled } from '@venula/core/formats';
-import { shortened, type Dimension, withinSentence } from '@venula/core/quantities';
+import {
+  fieldAt,
+  labelAt,
+  ownerNamed,
+  refersAt,
+  thingNamed,
+  valueAt,
+  valueCalled,
+} from '@venula/core/formats';
+import { capital, shortened, type Dimension, withinSentence } from '@venula/core/quantities';
 
 /** Names of what has no description of its own. */
 const OTHERWISE: Readonly<Record<string, string>> = {
   harness: 'wiring as drawn',
   triggers: 'trigger rules',
+  lines: 'routes',
+  elements: 'parts',
+  junctions: 'places',
+  paths: 'lines',
+  vents: 'vent lines',
+  circuits: 'circuits',
+  segments: 'pieces',
+  loads: 'loads',
+  devices: 'drawn parts',
+  wires: 'drawn wires',
+  keepOuts: 'things in the car',
+  routing: 'routes',
+  all: 'conditions',
+  any: 'conditions',
 };
 
-/** "Feed hose: length" for a JSON Pointer into the job. */
+/** "Feed hose: length" for a JSON Pointer into the job. Keys of the document are never shown. */
 export function placeName(doc: object, pointer: string): string {
-  const parts = pointer.split('/').slice(1);
-  const last = parts.at(-1)!;
-  const owner = valueAt(doc, `/${parts.slice(0, -1).join('/')}`) as { name?: unknown } | undefined;
+  const last = pointer.split('/').at(-1)!;
   const here = valueAt(doc, pointer) as { name?: unknown } | undefined;
   // A whole part added or taken out goes by its own name.
   if (typeof here === 'object' && here !== null && typeof here.name === 'string') return here.name;
-  const word = labelAt(doc, pointer) ?? OTHERWISE[last] ?? last;
-  return typeof owner?.name === 'string' ? `${owner.name}: ${withinSentence(word)}` : word;
+  const owner = ownerNamed(doc, pointer);
+  // A route or a rule as a whole: what it is of says it all.
+  if (/^\/(?:routing\/lines|wiring\/triggers)\/[^/]+$/.test(pointer)) return owner ?? 'route';
+  const word =
+    labelAt(doc, pointer) ??
+    OTHERWISE[last] ??
+    (/^\d+$/.test(last) ? `entry ${Number(last) + 1}` : 'a setting');
+  return owner === undefined ? capital(word) : `${owner}: ${withinSentence(word)}`;
 }
 
 /** A value of that place in words. */
@@ -27,6 +53,7 @@ export function valueWords(
   format: (dimension: Dimension, value: number) => string,
 ): string {
   if (value === null || value === undefined) return 'removed';
+  if (typeof value === 'string' && refersAt(doc, pointer)) return thingNamed(doc, value) ?? 'something else';
   if (typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean') {
     const called = valueCalled(doc, pointer, value);
     if (called !== undefined) return called;
@@ -36,9 +63,9 @@ export function valueWords(
     return field ? format(field.dimension, value) : String(value);
   }
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (Array.isArray(value)) return listWords(value, format);
+  if (Array.isArray(value)) return listWords(doc, pointer, value, format);
   if (typeof value === 'object' && 'name' in value) return 'there';
-  return typeof value === 'string' ? value : shortened(JSON.stringify(value), 200);
+  return typeof value === 'string' ? shortened(value, 200) : 'there';
 }
 
 type Write = (dimension: Dimension, value: number) => string;
@@ -52,8 +79,10 @@ const pointWords = (p: Point, format: Write): string =>
   `${format('power', p.powerW)} at ${format('manifold', p.boostPa)}`;
 
 /** A list in words: a pull by its points, anything else by how many there are. */
-function listWords(value: readonly unknown[], format: Write): string {
+function listWords(doc: object, pointer: string, value: readonly unknown[], format: Write): string {
   if (isPull(value)) return value.map((p) => `${p.rpm} rpm: ${pointWords(p, format)}`).join('; ');
+  if (value.length > 0 && value.every((v) => typeof v === 'string') && refersAt(doc, `${pointer}/0`))
+    return value.map((key) => thingNamed(doc, key) ?? 'something else').join(', ');
   return value.length === 1 ? '1 entry' : `${value.length} entries`;
 }
 

@@ -1,4 +1,5 @@
 import type { JobDocument } from '@venula/core/document';
+import { namedApart } from '@venula/core/edit';
 import type { StateResult } from '@venula/core/engine';
 import type { PatchOperation } from '@venula/core/outcome';
 import type { Person } from '../api/types.ts';
@@ -82,7 +83,9 @@ export class OpenJob {
     return () => this.listeners.delete(listener);
   };
 
-  readonly edit = (...patch: PatchOperation[]): void => this.edits.edit(patch);
+  /** Parts that would share a name after the change are told apart in the same change. */
+  readonly edit = (...patch: PatchOperation[]): void =>
+    this.edits.edit(namedApart(this.getView().doc, patch));
   readonly undo = (): void => this.edits.undo();
   readonly redo = (): void => this.edits.redo();
   /** Takes what was refused off the page, once it is read. */

@@ -64,9 +64,12 @@ const plumbing = object({
   paths: byId(
     object({
       name,
-      role: oneOf(['feed', 'return']),
-      from: id,
-      to: id,
+      role: labelled(
+        'Carries',
+        oneOf(['feed', 'return'], (role) => (role === 'feed' ? 'the feed' : 'the return')),
+      ),
+      from: labelled('Begins at', id),
+      to: labelled('Ends at', id),
       order: labelled('Order of parts', list(id, 0, 60)),
     }),
     60,
@@ -79,12 +82,12 @@ const plumbing = object({
 const segment = variant(shapesWith('segment'));
 
 /** A circuit that branches off another behind one of its pieces. */
-const tap = object({ circuitId: id, after: id });
+const tap = object({ circuitId: labelled('Circuit', id), after: labelled('Behind', id) });
 
 const circuit = object({
   name,
   /** The pump or other load it feeds. */
-  loadId: id,
+  loadId: labelled('Feeds', id),
   supply: labelled(
     'Fed from',
     choice({

@@ -7,6 +7,7 @@ import { makeRun } from '../kinds/plumbing/run/shape.ts';
 import { makeWire } from '../kinds/wiring/wire/segment.ts';
 import { makeStrainer } from '../kinds/plumbing/strainer/shape.ts';
 import type { WireSize } from '../kinds/wiring/wire/wire.ts';
+import { withDistinctNames } from './distinct-names.ts';
 import { JOB_FORMAT, JOB_VERSION, type Circuit, type JobDocument, type Segment } from './job-document.ts';
 import { HP, LPH, PSI, POUND_PER_HP_HOUR } from '../quantities/constants.ts';
 
@@ -91,49 +92,51 @@ export const jobWith = (
   circuits: JobDocument['wiring']['circuits'] = { 'pump-circuit': pumpCircuit('pump') },
   triggers?: JobDocument['wiring']['triggers'],
 ): JobDocument =>
-  inKeyOrder({
-    format: JOB_FORMAT,
-    version: JOB_VERSION,
-    title,
-    customer: '',
-    vehicle: { description: '', engine: '', induction: 'mild-boost', asFound: '' },
-    brief: {
-      fuel: { ethanol: 0.1, gasolineDensity15: 745, rvpPa: 62e3 },
-      fuelK: 308.15,
-      barometricPa: 101_325,
-      powerBasis: 'crank',
-      drivetrainLoss: 0.15,
-      bsfc: 0.6 * POUND_PER_HP_HOUR,
-      pull: [
-        { rpm: 2500, powerW: 110 * HP, boostPa: 4 * PSI },
-        { rpm: 4000, powerW: 250 * HP, boostPa: 14 * PSI },
-        { rpm: 5500, powerW: 350 * HP, boostPa: 14 * PSI },
-        { rpm: 6500, powerW: 400 * HP, boostPa: 14 * PSI },
-        { rpm: 7000, powerW: 385 * HP, boostPa: 13 * PSI },
-      ],
-      basePressurePa: 300e3,
-      designMargin: 0.15,
-      idle: { rpm: 850, manifoldPa: -10 * PSI, drawM3s: 4 * LPH },
-      cruise: { rpm: 2500, manifoldPa: -6 * PSI, drawM3s: 14 * LPH },
-      injectors: {
-        count: 4,
-        staticFlowM3s: 1000e-6 / 60,
-        ratedPa: 300e3,
-        dutyLimit: 0.85,
-        maxDifferentialPa: 700e3,
+  withDistinctNames(
+    inKeyOrder({
+      format: JOB_FORMAT,
+      version: JOB_VERSION,
+      title,
+      customer: '',
+      vehicle: { description: '', engine: '', induction: 'mild-boost', asFound: '' },
+      brief: {
+        fuel: { ethanol: 0.1, gasolineDensity15: 745, rvpPa: 62e3 },
+        fuelK: 308.15,
+        barometricPa: 101_325,
+        powerBasis: 'crank',
+        drivetrainLoss: 0.15,
+        bsfc: 0.6 * POUND_PER_HP_HOUR,
+        pull: [
+          { rpm: 2500, powerW: 110 * HP, boostPa: 4 * PSI },
+          { rpm: 4000, powerW: 250 * HP, boostPa: 14 * PSI },
+          { rpm: 5500, powerW: 350 * HP, boostPa: 14 * PSI },
+          { rpm: 6500, powerW: 400 * HP, boostPa: 14 * PSI },
+          { rpm: 7000, powerW: 385 * HP, boostPa: 13 * PSI },
+        ],
+        basePressurePa: 300e3,
+        designMargin: 0.15,
+        idle: { rpm: 850, manifoldPa: -10 * PSI, drawM3s: 4 * LPH },
+        cruise: { rpm: 2500, manifoldPa: -6 * PSI, drawM3s: 14 * LPH },
+        injectors: {
+          count: 4,
+          staticFlowM3s: 1000e-6 / 60,
+          ratedPa: 300e3,
+          dutyLimit: 0.85,
+          maxDifferentialPa: 700e3,
+        },
+        electrical: {
+          batteryV: 12.4,
+          chargingV: 14.2,
+          sourceOhms: 0.01,
+          engineBayK: 353.15,
+          underBodyK: 323.15,
+          cabinK: 303.15,
+        },
       },
-      electrical: {
-        batteryV: 12.4,
-        chargingV: 14.2,
-        sourceOhms: 0.01,
-        engineBayK: 353.15,
-        underBodyK: 323.15,
-        cabinK: 303.15,
-      },
-    },
-    plumbing,
-    wiring: { circuits, ...(triggers ? { triggers } : {}) },
-  });
+      plumbing,
+      wiring: { circuits, ...(triggers ? { triggers } : {}) },
+    }),
+  );
 
 export const tank = () => ({ kind: 'tank', name: 'Tank', elevationM: 0 }) as const;
 export const rail = (name = 'Rail') => ({ kind: 'rail', name, elevationM: 0.3, volumeM3: 0.12e-3 }) as const;

@@ -1,6 +1,8 @@
 import { inKeyOrder } from '../fields/key-order.ts';
 import { isPlainObject } from '../fields/plain-object.ts';
-import { JOB_FORMAT } from './job-document.ts';
+import { checkShape } from '../fields/shape.ts';
+import { withDistinctNames } from './distinct-names.ts';
+import { JOB_FORMAT, jobShape } from './job-document.ts';
 import { boostRule } from './triggers.ts';
 
 type Plain = Readonly<Record<string, unknown>>;
@@ -19,7 +21,13 @@ export function upgradeJob(value: unknown): unknown {
   if (!isPlainObject(value) || value['format'] !== JOB_FORMAT) return value;
   let job = value;
   for (let step = STEPS.get(job['version']); step; step = STEPS.get(job['version'])) job = step(job);
-  return inKeyOrder(job);
+  return named(inKeyOrder(job));
+}
+
+/** Parts that share a name are told apart; what has not the shape of a job is left for the reader to refuse. */
+function named(job: Plain): unknown {
+  const shaped = checkShape(jobShape, job);
+  return shaped.ok ? withDistinctNames(shaped.value) : job;
 }
 
 /** Version 1 kept the boost a pump comes in at with the pump; since then it is a trigger rule. */

@@ -7,7 +7,7 @@ import { DASH_SIZES, HOSE_KINDS, HOSE_KIND_IDS } from '../kinds/plumbing/run/hos
 /** The line a tank or cell breathes through: air and vapor, no fuel, so no part of the flow. */
 export const ventShape = withSources({
   name,
-  tankId: id,
+  tankId: labelled('Tank', id),
   hose: labelled(
     'Hose or tube',
     oneOf(HOSE_KIND_IDS, (kind) => HOSE_KINDS[kind].name),

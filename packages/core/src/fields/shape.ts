@@ -14,6 +14,8 @@ export interface Shape<T> {
   readonly absent?: string;
   /** What a technician calls what stands there. */
   readonly label?: string;
+  /** It names another thing of the plan by its key: people see that thing's name. */
+  readonly refers?: true;
   /** What a technician calls its values, by the value as text. */
   readonly words?: Readonly<Record<string, string>>;
   /** What a key of the value leads to; absent where nothing is inside. */

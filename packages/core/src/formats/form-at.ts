@@ -52,6 +52,8 @@ export function formAt(doc: object, pointer: string): readonly FormField[] {
 function asked(key: string, label: string, shape: Shape<unknown>): FormField {
   const common = { key, label, optional: shape.optional ?? false };
   const field = fieldOf(shape);
+  // Another thing of the plan is picked where it is, not typed by its key.
+  if (shape.refers) return { ...common, as: 'other' };
   if (field) return { ...common, as: 'number', field };
   const {
     enum: values,

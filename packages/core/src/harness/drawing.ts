@@ -24,8 +24,20 @@ export class Drawing {
 
   /** Adds a device, unless one of that id is there already. */
   device(id: string, device: Device): string {
-    this.devices[id] ??= { ...device, name: device.name.slice(0, NAME) };
+    this.devices[id] ??= { ...device, name: this.freeName(device.name.slice(0, NAME)) };
     return id;
+  }
+
+  /** A number behind what comes before the first comma: "Boost switch 2, Pump 1". */
+  private freeName(name: string): string {
+    const taken = new Set(Object.values(this.devices).map((d) => d.name));
+    if (!taken.has(name)) return name;
+    const comma = name.indexOf(',');
+    const [head, tail] = comma < 0 ? [name, ''] : [name.slice(0, comma), name.slice(comma)];
+    for (let n = 2; ; n++) {
+      const numbered = `${head.slice(0, NAME - tail.length - 4)} ${n}${tail}`;
+      if (!taken.has(numbered)) return numbered;
+    }
   }
 
   has(id: string): boolean {

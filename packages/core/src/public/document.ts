@@ -1,4 +1,5 @@
 export { highPressurePumps } from '../document/consumers.ts';
+export { sharedNames, withDistinctNames } from '../document/distinct-names.ts';
 export { inFlowOrder } from '../document/flow-order.ts';
 export {
   type Circuit,

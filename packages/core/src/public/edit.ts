@@ -1,4 +1,5 @@
 export { applyPatch } from '../edit/apply-patch.ts';
+export { namedApart } from '../edit/distinct-names.ts';
 export { addedInRoundFigures } from '../edit/round-figures.ts';
 export { BRANCH_ENDS, branchAt, removePath } from '../edit/branch.ts';
 export {

@@ -47,3 +47,4 @@ export {
   readDriveLog,
   type ReadLog,
 } from '../formats/drive-log-csv.ts';
+export { ownerNamed, refersAt, thingNamed } from '../formats/thing-name.ts';

@@ -40,13 +40,13 @@ export function jointList(doc: JobDocument): Joint[] {
     const at = (id: string) => junctions[id]?.name ?? id;
     return `${path.role === 'feed' ? 'Feed' : 'Return'}, ${at(path.from)} to ${at(path.to)}`;
   };
-  const out: Joint[] = connectionsOf(doc).flatMap(({ id, pathId, from, to, meetings }) => {
+  const out: Placed[] = connectionsOf(doc).flatMap(({ id, pathId, from, to, meetings }) => {
     const line = lineOf(pathId);
     const ends = [from, to].map(({ id: partId }, side) =>
       endOnHose(elements[partId], partId, pathId, line, side === 0 ? 1 : 0),
     );
     const steel = [from, to].some(({ id: partId }) => isSteel(elements[partId]));
-    const met = meetings.map(({ kind, face, between }, n): Joint => {
+    const met = meetings.map(({ kind, face, between }, n): Placed => {
       const { name, does, never, tighten } = JOINT_RULES[kind];
       return {
         // The first keeps the name it always had: readings taken stay with it.
@@ -54,6 +54,7 @@ export function jointList(doc: JobDocument): Joint[] {
         pathId,
         line,
         where: `${between[0]} to ${between[1]}`,
+        between: `between ${from.name} and ${to.name}`,
         what: `${name}, ${faceSize(face)}`,
         kind,
         care: { does, never, tighten: tighten(FACES[face], steel) },
@@ -71,8 +72,33 @@ export function jointList(doc: JobDocument): Joint[] {
       what: 'O-ring',
     });
   }
-  return out;
+  return out.map(toldApart(out));
 }
+
+/** Where two joints read alike, the line each is in is said with it, and a number where that is not enough. */
+function toldApart(all: readonly Placed[]): (joint: Placed) => Joint {
+  const times = (of: readonly string[]): Map<string, number> => {
+    const count = new Map<string, number>();
+    for (const text of of) count.set(text, (count.get(text) ?? 0) + 1);
+    return count;
+  };
+  const alike = times(all.map((j) => j.where));
+  const withLine = ({ where, between }: Placed): string =>
+    alike.get(where)! > 1 && between ? `${where}, ${between}` : where;
+  const still = times(all.map(withLine));
+  const seen = new Map<string, number>();
+  return (placed) => {
+    const { between: _between, ...joint } = placed;
+    const where = withLine(placed);
+    if (still.get(where)! < 2) return { ...joint, where };
+    const n = (seen.get(where) ?? 0) + 1;
+    seen.set(where, n);
+    return { ...joint, where: `${where}, ${n}` };
+  };
+}
+
+/** A joint with the two parts it lies between, where adapters make several of them. */
+type Placed = Joint & { readonly between?: string };
 
 const isSteel = (e: PlumbingElement | undefined): boolean => e?.kind === 'run' && e.hose === 'hard-steel';
 

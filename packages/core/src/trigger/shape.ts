@@ -70,7 +70,7 @@ const seconds = (label: string, max: number) =>
 
 /** When a pump or another load runs (see TriggerRule). */
 export const ruleShape = object({
-  loadId: id,
+  loadId: labelled('Runs', id),
   /** Which side of the relay's coil the conditions switch. */
   coilSide: optional(
     labelled('Switches the coil’s', choice({ ground: 'ground side', feed: 'feed side' })),

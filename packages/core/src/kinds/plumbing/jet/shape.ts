@@ -1,7 +1,7 @@
 import { quantity } from '../../../fields/field.ts';
-import { name } from '../../../fields/name.ts';
+import { id, name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { labelled, oneOf, text, type Infer } from '../../../fields/shape.ts';
+import { labelled, oneOf, type Infer } from '../../../fields/shape.ts';
 import { stands } from '../fields.ts';
 import { lossK } from '../component/fields.ts';
 
@@ -28,7 +28,7 @@ export const jetShape = withSources({
     usual: 0.6,
     why: 'estimate; no drive flow, no transfer',
   }),
-  fromId: labelled('Draws from', text(40, 1)),
+  fromId: labelled('Draws from', id),
 });
 export type Jet = Infer<typeof jetShape>;
 

@@ -233,7 +233,9 @@ export const makePump = (catalogueId: keyof typeof PUMPS, elevationM: number): P
 export function swapPump(old: Pump, catalogueId: keyof typeof PUMPS): Pump {
   const fitted = makePump(catalogueId, old.elevationM);
   const called =
-    old.catalogueId !== undefined && old.name === PUMPS[old.catalogueId as keyof typeof PUMPS]?.name;
+    old.catalogueId !== undefined &&
+    // A number that tells two of a class apart is not part of the class.
+    old.name.replace(/ \d+$/, '') === PUMPS[old.catalogueId as keyof typeof PUMPS]?.name;
   return {
     ...fitted,
     // A name of its own stays; that of its class follows the class.
