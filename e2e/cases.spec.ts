@@ -85,6 +85,10 @@ test('a single-pump car becomes a twin by the offered change, and a full return 
     'Change the style, now Full return, regulator after the rail',
     'Surge tank with a lift pump',
   );
+  const asked = page.getByRole('dialog', { name: 'Surge tank with a lift pump' });
+  await expect(asked.getByRole('region', { name: 'Stays' })).toContainText('Pump out of the wagon');
+  await expect(asked.getByRole('region', { name: 'New' })).toContainText('Surge tank');
+  await asked.getByRole('button', { name: 'Change the style' }).click();
   await expect(junction(page, 'surge')).toBeVisible();
   await expect(page.locator('[data-part]').filter({ hasText: 'Pump out of the wagon' })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();

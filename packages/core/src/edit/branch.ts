@@ -151,6 +151,50 @@ function tankBehind({ plumbing: { junctions, paths } }: JobDocument, afterId: st
     : Object.keys(junctions).find((id) => junctions[id]!.kind === 'tank');
 }
 
+/**
+ * Puts a pump that is wired already beside another one, with a strainer and a check valve of its own: from the same tank to a Y
+ * behind the other and its check valve.
+ * @param doc job document
+ * @param besideId pump it stands beside
+ * @param id id the pump keeps: its circuit and its rule name it
+ * @param pump the pump
+ * @returns RFC 6902 operations; none where there is no such place
+ * Validity: a pump that stands in a path; no part of the plan has the id.
+ * @throws nothing
+ * @source own convention
+ * @example joinPump(fullReturnJob('x'), 'nowhere', 'pump-2', pumpElement('T255', 0)) // => []
+ */
+export function joinPump(
+  doc: JobDocument,
+  besideId: string,
+  id: string,
+  pump: PlumbingElement,
+): PatchOperation[] {
+  const place = placeOf(doc, besideId);
+  if (!place) return [];
+  const { elements, paths } = doc.plumbing;
+  const next = place.order[place.at + 1];
+  const behind = elements[next ?? '']?.kind === 'check-valve' ? next! : besideId;
+  const cut = teeAfter(doc, behind);
+  const from = tankBehind(doc, besideId);
+  if (!cut || from === undefined) return [];
+  const strainerId = freeId(elements, 'strainer');
+  const checkId = freeId(elements, 'check');
+  return [
+    ...cut.patch,
+    add('elements', strainerId, strainer()),
+    add('elements', id, pump),
+    add('elements', checkId, { ...checkValve(), boreM: 0.0079 }),
+    add('paths', freeId(paths, 'beside'), {
+      name: shortened(pump.name, 80),
+      role: 'feed',
+      from,
+      to: cut.tee,
+      order: [strainerId, id, checkId],
+    } satisfies Path),
+  ];
+}
+
 /** A strainer, a pump with its own check valve and its circuit, from a tank to a tee. */
 function pumpFrom(doc: JobDocument, from: string, to: string, pathId: string): PatchOperation[] {
   const { elements } = doc.plumbing;

@@ -8,6 +8,11 @@ import type {
   PumpTrigger,
   Style,
 } from '../document/job-document.ts';
+import { inFlowOrder } from '../document/flow-order.ts';
+import { PUMPS } from '../kinds/plumbing/pump/generic-pumps.ts';
+import { applyPatch } from './apply-patch.ts';
+import { joinPump } from './branch.ts';
+import { namedApart } from './distinct-names.ts';
 import { removeRoute } from './route.ts';
 import { PATTERNS } from '../document/patterns/all.ts';
 import { stagingThreshold } from '../document/triggers.ts';
@@ -16,11 +21,14 @@ import { freeId } from './path.ts';
 type Plumbing = JobDocument['plumbing'];
 type Entry<T> = readonly [id: string, it: T];
 
-/** Parts of a plan in the order of the flow: feed before return, loose ones last. */
+/** Parts of a plan in the order of the flow, feed before return, loose ones last; hoses the longest first, so that the main line stays the main line. */
 function inOrder({ paths, elements }: Plumbing): Entry<PlumbingElement>[] {
   const sorted = Object.values(paths).sort((a, b) => (a.role === b.role ? 0 : a.role === 'feed' ? -1 : 1));
   const ids = [...new Set([...sorted.flatMap((p) => p.order), ...Object.keys(elements)])];
-  return ids.flatMap((id) => (elements[id] ? [[id, elements[id]] as const] : []));
+  const length = ([, e]: Entry<PlumbingElement>): number => (e.kind === 'run' ? e.lengthM : 0);
+  return ids
+    .flatMap((id) => (elements[id] ? [[id, elements[id]] as const] : []))
+    .sort((a, b) => length(b) - length(a));
 }
 
 const roleOf = ({ paths }: Plumbing, id: string): Path['role'] | undefined =>
@@ -51,13 +59,50 @@ function adapted(kept: PlumbingElement, asked: PlumbingElement): PlumbingElement
   return kept;
 }
 
-/** Whether a part that is there can do what the new style asks of one of its kind. */
+/** Whether a part that is there can do what the new style asks of one of its kind. A line in the tank is no line under the car. */
 function does(kept: PlumbingElement, asked: PlumbingElement): boolean {
   if (kept.kind !== asked.kind) return false;
-  // A style that sets a pump's speed wants one that has a controller.
-  if (kept.kind === 'pump' && asked.kind === 'pump' && asked.speed)
-    return kept.speed !== undefined || kept.type === 'brushless';
+  if (kept.kind === 'run' && asked.kind === 'run')
+    return (kept.zone === 'in-tank') === (asked.zone === 'in-tank');
   return true;
+}
+
+/** A pump whose speed the new style sets and the old one did not: its controller comes with the wiring of the style. */
+const getsController = (kept: PlumbingElement | undefined, asked: PlumbingElement | undefined): boolean =>
+  kept?.kind === 'pump' && asked?.kind === 'pump' && asked.speed !== undefined && kept.speed === undefined;
+
+/** What a thing is called in the new style: its own name, unless it only ever had that of the old pattern. */
+function renamed<T extends { readonly name: string }>(kept: T, asked: T, usual: ReadonlySet<string>): T {
+  if (!usual.has(kept.name) || kept.name === asked.name) return kept;
+  return { ...kept, name: nameIn(kept, asked) };
+}
+
+/** A pump that is named by its class keeps its own class. */
+function nameIn(kept: object, asked: { readonly name: string }): string {
+  const classOf = (it: object): string | undefined =>
+    'catalogueId' in it ? PUMPS[it.catalogueId as keyof typeof PUMPS]?.name : undefined;
+  return asked.name === classOf(asked) ? (classOf(kept) ?? asked.name) : asked.name;
+}
+
+const namesIn = (things: Readonly<Record<string, { readonly name: string }>>): ReadonlySet<string> =>
+  new Set(Object.values(things).map((t) => t.name));
+
+/** The longest hose on the way to the engine, m. */
+function feedLength({ paths, elements }: Plumbing): number {
+  const lengths = Object.values(paths)
+    .filter((p) => p.role === 'feed')
+    .flatMap((p) => p.order)
+    .flatMap((id) => {
+      const e = elements[id];
+      return e?.kind === 'run' && e.zone !== 'in-tank' ? [e.lengthM] : [];
+    });
+  return Math.max(0, ...lengths);
+}
+
+/** A line with a length the program gives it: whatever was measured was another line. */
+function withLength(run: PlumbingElement, lengthM: number): PlumbingElement {
+  const { lengthMFrom: _from, ...rest } = run as PlumbingElement & { lengthMFrom?: unknown };
+  return { ...rest, lengthM } as PlumbingElement;
 }
 
 /** Matches what a style asks for with what is there; what is left on either side is new, or goes. */
@@ -68,12 +113,23 @@ function matched<T>(
 ): Map<string, string> {
   const free = [...there];
   const pairs = new Map<string, string>();
-  for (const entry of asked) {
-    const at = free.findIndex((t) => fits(t, entry));
-    if (at < 0) continue;
+  const pair = (entry: Entry<T>, at: number): void => {
+    if (at < 0) return;
     pairs.set(entry[0], free[at]![0]);
     free.splice(at, 1);
-  }
+  };
+  // What has the same task in both has the same key in most patterns.
+  for (const entry of asked)
+    pair(
+      entry,
+      free.findIndex((t) => t[0] === entry[0] && fits(t, entry)),
+    );
+  for (const entry of asked)
+    if (!pairs.has(entry[0]))
+      pair(
+        entry,
+        free.findIndex((t) => fits(t, entry)),
+      );
   return pairs;
 }
 
@@ -165,14 +221,33 @@ export function changeStyle(doc: JobDocument, style: Style): PatchOperation[] {
   );
   const ids = named(Object.keys(asked.elements), parts);
   const ends = named(Object.keys(asked.junctions), meeting);
+  const old = PATTERNS.find((p) => p.id === there.style)!.job('').plumbing;
+  const [partNames, placeNames] = [namesIn(old.elements), namesIn(old.junctions)];
+  const scale = feedScale(there, asked, parts);
   const element = (id: string, a: PlumbingElement): PlumbingElement => {
     const kept = parts.get(id);
-    const e = kept === undefined ? a : adapted(there.elements[kept]!, a);
+    const e = kept === undefined ? a : renamed(adapted(there.elements[kept]!, a), a, partNames);
+    if (e.kind === 'run' && a.kind === 'run' && roleOf(asked, id) === 'return' && a.zone !== 'in-tank') {
+      // A new return is as long as the feed; one from another place that is far too short is measured anew.
+      const wanted = a.lengthM * scale;
+      return kept === undefined || (!e.existing && e.lengthM < wanted / 2) ? withLength(e, wanted) : e;
+    }
     return e.kind === 'jet' && a.kind === 'jet' ? { ...e, fromId: ends.get(a.fromId) ?? a.fromId } : e;
   };
+  // Every pump stays: those the new style has no place for are joined beside its own.
+  const besides = Object.keys(there.elements).filter(
+    (id) => there.elements[id]!.kind === 'pump' && ![...parts.values()].includes(id),
+  );
+  const controlled = new Set(
+    [...parts].flatMap(([askedId, kept]) =>
+      getsController(there.elements[kept], asked.elements[askedId]) ? [kept] : [],
+    ),
+  );
   const stays = (loadId: string): boolean =>
-    doc.wiring.loads?.[loadId] !== undefined || [...parts.values()].includes(loadId);
-  return [
+    doc.wiring.loads?.[loadId] !== undefined ||
+    besides.includes(loadId) ||
+    ([...parts.values()].includes(loadId) && !controlled.has(loadId));
+  const turned: PatchOperation[] = [
     { op: 'replace', path: '/plumbing/style', value: style },
     {
       op: 'replace',
@@ -180,7 +255,7 @@ export function changeStyle(doc: JobDocument, style: Style): PatchOperation[] {
       value: Object.fromEntries(
         Object.entries(asked.junctions).map(([id, a]) => {
           const kept = meeting.get(id);
-          return [ends.get(id)!, kept === undefined ? a : there.junctions[kept]!];
+          return [ends.get(id)!, kept === undefined ? a : renamed(there.junctions[kept]!, a, placeNames)];
         }),
       ),
     },
@@ -206,10 +281,91 @@ export function changeStyle(doc: JobDocument, style: Style): PatchOperation[] {
         ]),
       ),
     },
-    // Hoses that are not taken over leave no route behind for others of their name.
-    ...Object.keys(doc.routing?.lines ?? {}).flatMap((id) =>
-      [...parts.values()].includes(id) ? [] : removeRoute(doc, id),
-    ),
+    // Hoses that are not taken over, or that run elsewhere now, leave no route behind for others of their name.
+    ...Object.keys(doc.routing?.lines ?? {}).flatMap((id) => {
+      const askedId = [...parts].find(([, kept]) => kept === id)?.[0];
+      const stayed =
+        askedId !== undefined && sameLength(there.elements[id], element(askedId, asked.elements[askedId]!));
+      return stayed ? [] : removeRoute(doc, id);
+    }),
     ...rewired(doc, target, ids, stays),
   ];
+  return [...turned, ...joinedBeside(doc, turned, besides)];
+}
+
+const sameLength = (a: PlumbingElement | undefined, b: PlumbingElement): boolean =>
+  a?.kind === 'run' && b.kind === 'run' && a.lengthM === b.lengthM;
+
+/** How much longer the feed of the plan is than that of the pattern. */
+function feedScale(there: Plumbing, asked: Plumbing, parts: ReadonlyMap<string, string>): number {
+  const elements = Object.fromEntries(
+    Object.entries(asked.elements).map(([id, a]) => {
+      const kept = there.elements[parts.get(id) ?? ''];
+      return [id, kept ?? a];
+    }),
+  );
+  return feedLength({ ...asked, elements }) / feedLength(asked);
+}
+
+/** Pumps the new style has no place for, each with a check valve beside the first pump that feeds the engine. */
+function joinedBeside(
+  doc: JobDocument,
+  turned: readonly PatchOperation[],
+  pumps: readonly string[],
+): PatchOperation[] {
+  const joins: PatchOperation[] = [];
+  for (const id of pumps) {
+    const now = applyPatch(doc, [...turned, ...joins]);
+    if (!now.ok) return [];
+    const main = firstPump(now.value.plumbing, pumps);
+    if (main === undefined) return joins;
+    joins.push(...joinPump(now.value, main, id, doc.plumbing.elements[id]!));
+  }
+  return joins;
+}
+
+function firstPump(plumbing: Plumbing, besides: readonly string[]): string | undefined {
+  const order = inFlowOrder(plumbing.paths).flatMap(([, p]) => p.order);
+  return order.findLast((id) => plumbing.elements[id]?.kind === 'pump' && !besides.includes(id));
+}
+
+/**
+ * Turns a plan into another style, with what that means for its parts: told before it is done.
+ * @param doc job document
+ * @param style what it shall be
+ * @returns the change, and names of parts and places that are kept, new, and dropped
+ * Validity: any job the checker accepts.
+ * @throws nothing
+ * @source own convention
+ * @example styleChange(fullReturnJob('x'), 'returnless').kept.includes('Feed hose') // => true
+ */
+export function styleChange(doc: JobDocument, style: Style): StyleChange {
+  const changed = changeStyle(doc, style);
+  const patch = namedApart(doc, changed);
+  const after = applyPatch(doc, patch);
+  if (!after.ok) return { patch, kept: [], added: [], dropped: [] };
+  const things = ({ elements, junctions }: Plumbing): ReadonlyMap<string, string> =>
+    new Map(
+      [...Object.entries(elements), ...Object.entries(junctions)].map(([id, { kind, name }]) => [
+        `${kind} ${id}`,
+        name,
+      ]),
+    );
+  const [was, is] = [things(doc.plumbing), things(after.value.plumbing)];
+  const names = (of: ReadonlyMap<string, string>, when: (key: string) => boolean): string[] =>
+    [...of].flatMap(([key, name]) => (when(key) ? [name] : []));
+  return {
+    patch,
+    kept: names(is, (key) => was.has(key)),
+    added: names(is, (key) => !was.has(key)),
+    dropped: names(was, (key) => !is.has(key)),
+  };
+}
+
+/** A change of style with the names of what it keeps, brings and takes away. */
+export interface StyleChange {
+  readonly patch: readonly PatchOperation[];
+  readonly kept: readonly string[];
+  readonly added: readonly string[];
+  readonly dropped: readonly string[];
 }

@@ -9,7 +9,13 @@ export type FixAction =
   | { readonly act: 'swept'; readonly volume: number }
   | { readonly act: 'level-line' }
   | { readonly act: 'calmer-fuel'; readonly vapor: number }
-  | { readonly act: 'turn-into'; readonly name: string }
+  | {
+      readonly act: 'turn-into';
+      readonly name: string;
+      /** Names of parts it brings and takes away. */
+      readonly added: readonly string[];
+      readonly dropped: readonly string[];
+    }
   | { readonly act: 'keep-level'; readonly level: number }
   | { readonly act: 'set-as-base' }
   | { readonly act: 'set-higher'; readonly pressure: number }

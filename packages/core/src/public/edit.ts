@@ -42,5 +42,5 @@ export {
 } from '../edit/library.ts';
 export { sayMade } from '../edit/made-joint.ts';
 export { NEW_PARTS, insertPart, movePart, removePart, splitRun } from '../edit/path.ts';
-export { changeStyle } from '../edit/style.ts';
+export { changeStyle, styleChange, type StyleChange } from '../edit/style.ts';
 export { elementPath } from '../edit/paths.ts';

@@ -43,7 +43,7 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'calmer-fuel':
       return `Use fuel of ${q('pressure', does.vapor)} vapor pressure (a summer grade)`;
     case 'turn-into':
-      return `Turn the plan into “${does.name}”`;
+      return `Turn the plan into “${does.name}”${partsWords(does.added, does.dropped)}`;
     case 'keep-level':
       return `Keep the tank at ${Math.round(does.level * 100)}% or more`;
     case 'fit-studs':
@@ -169,4 +169,20 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'gauge':
       return `Make it ${does.size}${does.copper ? ' copper' : ''}`;
   }
+}
+
+const SHOWN = 3;
+/** Names, and how many more there are. */
+const few = (names: readonly string[]): string =>
+  names.length <= SHOWN
+    ? names.map(withinSentence).join(', ')
+    : `${names.slice(0, SHOWN).map(withinSentence).join(', ')} and ${names.length - SHOWN} more`;
+
+/** " (new: return hose; goes: outlet into the tank)". */
+function partsWords(added: readonly string[], dropped: readonly string[]): string {
+  const said = [
+    ...(added.length > 0 ? [`new: ${few(added)}`] : []),
+    ...(dropped.length > 0 ? [`goes: ${few(dropped)}`] : []),
+  ];
+  return said.length > 0 ? ` (${said.join('; ')})` : '';
 }

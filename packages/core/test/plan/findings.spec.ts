@@ -238,7 +238,8 @@ describe('what the plan implies', () => {
     const doc = taped(example('hill-climb-coupe'));
     const fix = found(evaluatePlan(doc).findings, 'RETURN_OVERRUN')!.fixes[0]!;
     const before = billOfMaterials(doc);
-    const after = billOfMaterials(applied(doc, fix.patch));
+    // The new line is measured anew.
+    const after = billOfMaterials(taped(applied(doc, fix.patch)));
     const length = (lines: typeof before) =>
       lines.filter((l) => l.group === 'hose').reduce((m, l) => m + l.quantity, 0);
     // 4 m less two straight ends of 24 mm, and 15 mm for the cut.

@@ -172,7 +172,7 @@ describe('trapped volume', () => {
     );
     const blocked = found(evaluatePlan(job('blocking')).findings, 'TRAPPED_VOLUME')!;
     expect(blocked.fixes.map((f) => f.label)).toEqual([
-      'Turn the plan into “Full return, regulator after the rail”',
+      'Turn the plan into “Full return, regulator after the rail” (new: return hose, regulator; goes: hose to the rail, blocking regulator)',
     ]);
   });
 

@@ -1,7 +1,7 @@
 import { verdictOf } from '@venula/core/advise';
-import { highPressurePumps, PATTERNS, type Style } from '@venula/core/document';
+import { highPressurePumps } from '@venula/core/document';
 import { sayEnding, sayState } from '@venula/core/say';
-import { changeStyle, movePart, removePart, removePath, splitRun } from '@venula/core/edit';
+import { movePart, removePart, removePath, splitRun } from '@venula/core/edit';
 import { BACK_PRESSURE_SHARE, SUCTION_LIMITS } from '@venula/core/judge';
 import { HOSE_KINDS, sizesOf } from '@venula/core/kinds';
 import { Tabs } from 'radix-ui';
@@ -14,7 +14,6 @@ import { StageFrame } from '../../job/stage-frame.tsx';
 import { Legend } from '../../ui/legend.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
 import { ViewTabs } from '../../ui/view-tabs.tsx';
-import { PickMenu } from '../../ui/pick-menu.tsx';
 import { MarginBar } from '../../ui/margin-bar.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { LoopDrawing, type LoopDrawingProps } from '../../ui/track/loop-drawing.tsx';
@@ -24,6 +23,7 @@ import { PartTools, type PartMenu } from './part-tools.tsx';
 import { PartTray } from '../../job/part/part-tray.tsx';
 import { plumbTrack } from './plumb-loop.ts';
 import { RunsTable } from './runs-table.tsx';
+import { StyleMenu } from './style-menu.tsx';
 import { useVariant, type Variant } from './use-variant.ts';
 
 const Compare = lazyView(async () => (await import('./compare.tsx')).Compare);
@@ -175,28 +175,6 @@ export function PlumbPage() {
         </Tabs.Content>
       </StageFrame>
     </Tabs.Root>
-  );
-}
-
-/** Another style with everything that was entered: undo brings the one before back. */
-function StyleMenu() {
-  const { edit, getView } = useOpenJob();
-  const style = useJob((job) => job.doc.plumbing.style);
-  const [open, setOpen] = useState(false);
-  return (
-    <PickMenu
-      label={`Change the style, now ${PATTERNS.find((p) => p.id === style)?.name ?? style}`}
-      words="Change style"
-      groups={[
-        {
-          heading: 'Keeps the brief, the pumps, the hoses and their wiring',
-          options: PATTERNS.filter((p) => p.id !== style).map((p) => ({ value: p.id, label: p.name })),
-        },
-      ]}
-      open={open}
-      onOpen={setOpen}
-      onPick={(id) => edit(...changeStyle(getView().doc, id as Style))}
-    />
   );
 }
 

@@ -1,4 +1,5 @@
-import type { JobDocument } from '../../document/job-document.ts';
+import type { ElementOf, JobDocument } from '../../document/job-document.ts';
+import { sourceKey } from '../../fields/provenance.ts';
 import { intoFullReturn } from './style.ts';
 import { freeId } from '../../edit/path.ts';
 import { elementPath } from '../../edit/paths.ts';
@@ -227,9 +228,21 @@ function enlargements(doc: JobDocument): Enlargement[] {
           ...(hose === e.hose ? [] : [set(id, 'hose', hose)]),
           ...Object.entries(renewed).map(([field, value]) => set(id, field, value)),
           ...(e.boreM === undefined ? [] : [{ op: 'remove', path: elementPath(id, 'boreM') } as const]),
+          ...(e.existing ? asNewLine(id, e) : []),
         ];
       }),
     }));
+}
+
+/** What was said of the old line does not hold of the new one: its age, its length, and a name that calls it the factory's. */
+function asNewLine(id: string, e: ElementOf<'run'>): PatchOperation[] {
+  const gone = (['ageYears', sourceKey('lengthM')] as const).filter((key) => key in e);
+  return [
+    ...gone.map((key): PatchOperation => ({ op: 'remove', path: elementPath(id, key) })),
+    ...(/\b(factory|stock|original|old)\b/i.test(e.name)
+      ? [{ op: 'replace', path: elementPath(id, 'name'), value: 'Return hose' } as const]
+      : []),
+  ];
 }
 
 export const supplementaryFixes: FixMaker<SupplementarySet> = ({ place, figures }) => [

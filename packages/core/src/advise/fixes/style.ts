@@ -1,7 +1,7 @@
 import { highPressurePumps } from '../../document/consumers.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import { PATTERNS } from '../../document/patterns/all.ts';
-import { changeStyle } from '../../edit/style.ts';
+import { styleChange } from '../../edit/style.ts';
 import type { Fix } from '../../outcome/finding.ts';
 
 /** A regulator behind the rails, and a return: what stands closest to every plan that has neither. */
@@ -10,5 +10,6 @@ export const intoFullReturn = (doc: JobDocument): Fix[] => {
   // A high-pressure pump is not fed by a rail of port injectors.
   if (doc.plumbing.style === style || highPressurePumps(doc).length > 0) return [];
   const { name } = PATTERNS.find((p) => p.id === style)!;
-  return [{ does: { act: 'turn-into', name }, patch: changeStyle(doc, style) }];
+  const { patch, added, dropped } = styleChange(doc, style);
+  return [{ does: { act: 'turn-into', name, added, dropped }, patch }];
 };
