@@ -141,7 +141,7 @@ test('a bigger goal and another fuel on a finished plan: what changes in parts, 
   await choose(page.getByLabel('Compare with'), 1);
   const changes = page.getByTestId('part-changes');
   await expect(changes).toContainText('New');
-  await expect(changes).toContainText('Gone In-tank turbine, 340 class');
+  await expect(changes).toContainText('Gone Fuel pump: In-tank turbine, 340 class');
   const answer = page.getByRole('table', { name: 'The answer, then and now' });
   await expect(answer.getByRole('row', { name: /to spare/ })).toContainText('%');
   await saved(page);

@@ -5,7 +5,7 @@ import {
   type HoseSold,
   type ShopLimits,
 } from '@venula/core/document';
-import { GAS_LIMITS, HOLD_POINTS, type HoldPoint } from '@venula/core/prove';
+import { GAS_LIMITS, gasLimit, HOLD_POINTS, type HoldPoint } from '@venula/core/prove';
 import { UNIT_SYSTEMS, type UnitSystem } from '@venula/core/quantities';
 import Joi from 'joi';
 
@@ -76,7 +76,7 @@ export const wholeSettings = Joi.object<ShopSettings>({
     rollsM: Joi.array().items(rollLength).max(8).required(),
     longestM: rollLength.required(),
   }).required(),
-  gasLeadPa: Joi.number().min(GAS_LIMITS.technician).max(GAS_LIMITS.lead).required(),
+  gasLeadPa: Joi.number().min(gasLimit('technician', 'metric')).max(GAS_LIMITS.lead).required(),
   secondLooks: Joi.array()
     .items(Joi.string().valid(...HOLD_POINTS))
     .unique()

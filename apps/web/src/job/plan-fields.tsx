@@ -1,4 +1,4 @@
-import { typeFigure } from '@venula/core/edit';
+import { typeFigure, typePower } from '@venula/core/edit';
 import { fieldAt, valueAt } from '@venula/core/formats';
 import { useFormat } from '../app/settings.ts';
 import { Choice } from '../ui/choice.tsx';
@@ -36,7 +36,13 @@ export function PlanQuantity({
       disabled={readOnly}
       {...(explain && field.why ? { hint: field.why } : {})}
       {...(bare ? { bare } : {})}
-      onCommit={(value) => edit(...typeFigure(doc, path, value))}
+      onCommit={(value, typed) =>
+        edit(
+          ...(field.dimension === 'power'
+            ? typePower(doc, path, value, typed)
+            : typeFigure(doc, path, value)),
+        )
+      }
     />
   );
 }

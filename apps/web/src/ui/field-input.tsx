@@ -1,4 +1,4 @@
-import { useId, type KeyboardEvent } from 'react';
+import { useId, type KeyboardEvent, type ReactNode } from 'react';
 import { LabelledField } from './explained.tsx';
 
 /** A labelled line of text with what is wrong with it, or a hint, beneath: what every field for a quantity looks like. */
@@ -13,6 +13,7 @@ export function FieldInput({
   placeholder,
   disabled,
   selectAll,
+  behind,
   onText,
   onLeave,
   onKey,
@@ -30,6 +31,8 @@ export function FieldInput({
   readonly placeholder?: string | undefined;
   readonly disabled?: boolean | undefined;
   readonly selectAll?: boolean;
+  /** Stands behind the field, on its line. */
+  readonly behind?: ReactNode;
   readonly onText: (text: string) => void;
   readonly onLeave: () => void;
   readonly onKey?: (key: string) => void;
@@ -40,28 +43,31 @@ export function FieldInput({
   return (
     <div className="min-w-0">
       <LabelledField htmlFor={id} text={label} bare={bare}>
-        <input
-          id={id}
-          className="field"
-          inputMode="text"
-          autoComplete="off"
-          spellCheck={false}
-          disabled={disabled}
-          value={text}
-          placeholder={placeholder}
-          aria-invalid={invalid}
-          aria-describedby={more ? `${id}-more` : undefined}
-          onFocus={(e) => {
-            if (selectAll) e.target.select();
-          }}
-          onChange={(e) => onText(e.target.value)}
-          onBlur={onLeave}
-          onKeyDown={(e: KeyboardEvent) => {
-            // Enter ends the field: what a form does is pressed.
-            if (onKey && e.key === 'Enter') e.preventDefault();
-            onKey?.(e.key);
-          }}
-        />
+        <div className={behind ? 'flex gap-1' : 'contents'}>
+          <input
+            id={id}
+            className="field"
+            inputMode="text"
+            autoComplete="off"
+            spellCheck={false}
+            disabled={disabled}
+            value={text}
+            placeholder={placeholder}
+            aria-invalid={invalid}
+            aria-describedby={more ? `${id}-more` : undefined}
+            onFocus={(e) => {
+              if (selectAll) e.target.select();
+            }}
+            onChange={(e) => onText(e.target.value)}
+            onBlur={onLeave}
+            onKeyDown={(e: KeyboardEvent) => {
+              // Enter ends the field: what a form does is pressed.
+              if (onKey && e.key === 'Enter') e.preventDefault();
+              onKey?.(e.key);
+            }}
+          />
+          {behind}
+        </div>
       </LabelledField>
       {more && (
         <p

@@ -38,7 +38,8 @@ export function FieldList<V extends object>({
 }: {
   readonly asked: readonly Asked<V>[];
   readonly values: V;
-  readonly onChange: (values: V) => void;
+  /** @param typed the words the changed figure was read from */
+  readonly onChange: (values: V, typed: string) => void;
 }) {
   return asked.map((ask) =>
     'field' in ask ? (
@@ -49,7 +50,7 @@ export function FieldList<V extends object>({
         value={values[ask.key] as number | undefined}
         absent={ask.field.absent}
         range={ask.field}
-        onCommit={(value) => onChange({ ...values, [ask.key]: value })}
+        onCommit={(value, typed) => onChange({ ...values, [ask.key]: value }, typed)}
       />
     ) : (
       <Choice
@@ -57,7 +58,7 @@ export function FieldList<V extends object>({
         label={ask.label}
         value={values[ask.key] as string}
         options={ask.options}
-        onChoose={(value) => onChange({ ...values, [ask.key]: value })}
+        onChoose={(value) => onChange({ ...values, [ask.key]: value }, '')}
       />
     ),
   );

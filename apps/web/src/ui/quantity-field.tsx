@@ -1,8 +1,17 @@
-import { fieldText, parseQuantity, type Dimension, type Range } from '@venula/core/quantities';
+import {
+  fieldText,
+  inchesText,
+  isUs,
+  parseQuantity,
+  type Dimension,
+  type Range,
+} from '@venula/core/quantities';
 import type { InputError } from '@venula/core/outcome';
 import { useState } from 'react';
 import { useSettings } from '../app/settings.ts';
 import { FieldInput } from './field-input.tsx';
+import { TapeSwitch } from './tape-switch.tsx';
+import { useTapeUnit } from './tape-unit.ts';
 
 export interface QuantityFieldProps {
   readonly label: string;
@@ -18,7 +27,8 @@ export interface QuantityFieldProps {
   readonly confirms?: boolean;
   /** Hides the label from sight where a table's heading says it. */
   readonly bare?: boolean;
-  readonly onCommit: (value: number) => void;
+  /** @param typed the words it was read from */
+  readonly onCommit: (value: number, typed: string) => void;
 }
 
 /**
@@ -41,7 +51,11 @@ export function QuantityField({
   const [typed, setTyped] = useState<string | null>(null);
   const [refused, setRefused] = useState<InputError | null>(null);
   // As typed, or as an instrument reads it; the value itself is untouched until something else is typed.
-  const atRest = value === undefined ? '' : fieldText(dimension, value, units);
+  const [tape, switchTape] = useTapeUnit();
+  const taped = dimension === 'tape' && isUs(units);
+  const read = taped && tape === 'ft' ? 'length' : dimension;
+  const atRest =
+    value === undefined ? '' : taped && tape === 'in' ? inchesText(value) : fieldText(read, value, units);
   const shown = typed ?? atRest;
 
   const commit = () => {
@@ -50,14 +64,14 @@ export function QuantityField({
     take(typed);
   };
   const take = (text: string) => {
-    const read = parseQuantity(dimension, text, units, range);
-    if (!read.ok) {
+    const taken = parseQuantity(read, text, units, range);
+    if (!taken.ok) {
       setTyped(text);
-      setRefused(read.errors[0]!);
+      setRefused(taken.errors[0]!);
       return;
     }
     reset();
-    onCommit(read.value);
+    onCommit(taken.value, text);
   };
   const reset = () => {
     setTyped(null);
@@ -76,12 +90,17 @@ export function QuantityField({
       hint={hint}
       placeholder={absent}
       disabled={disabled}
+      behind={
+        taped && !bare ? (
+          <TapeSwitch label={label} unit={tape} disabled={disabled ?? false} onSwitch={switchTape} />
+        ) : undefined
+      }
       selectAll
       onText={setTyped}
       onLeave={commit}
       onKey={(key) => {
         if (key === 'Enter' && confirms && value !== undefined && (typed ?? atRest) === atRest)
-          onCommit(value);
+          onCommit(value, atRest);
         else if (key === 'Enter') commit();
         if (key === 'Escape') reset();
       }}

@@ -107,7 +107,7 @@ describe('a hold with gas', () => {
     const user = userEvent.setup();
     const first = open(<GasHold run={undefined} />);
     await typed(user, 'Apply', '20 psi');
-    expect((await screen.findByRole('alert')).textContent).toContain('14.5 psi');
+    expect((await screen.findByRole('alert')).textContent).toContain('to 15 psi');
     first.unmount();
     open(<GasHold run={undefined} />, 'lead');
     await typed(user, 'Apply', '20 psi');

@@ -7,6 +7,7 @@ import { inRoundFigures } from '../document/round-figures.ts';
 import { applyPatch } from '../edit/apply-patch.ts';
 import { engineDrawOf, fuelOf } from '../engine/states.ts';
 import { findingKey } from '../outcome/finding.ts';
+import type { PowerBasis } from '../quantities/power-place.ts';
 import type { UnitSystem } from '../quantities/units.ts';
 import { evaluatePlan } from './evaluate-plan.ts';
 import { verdictOf, type Verdict } from './verdict.ts';
@@ -29,8 +30,9 @@ export interface JobStart {
   readonly now: ThereNow;
   readonly induction: JobDocument['vehicle']['induction'];
   readonly cylinders: number;
-  /** Power wanted at the crank, W. */
+  /** Power wanted, W, and where it is given. */
   readonly powerW: number;
+  readonly powerBasis: PowerBasis;
   /** By volume, 0–1. */
   readonly ethanol: number;
 }
@@ -66,6 +68,7 @@ function begun(style: Style, start: JobStart): JobDocument {
   const brief = {
     ...job.brief,
     bsfc,
+    powerBasis: start.powerBasis,
     fuel: { ...job.brief.fuel, ethanol: start.ethanol },
     pull: threeNumberPull({ powerW: start.powerW, boostPa, ...SPEEDS }),
   };
@@ -96,13 +99,13 @@ function mended(begin: JobDocument): JobDocument {
 
 /**
  * Two or three plans for what is there now and what is wanted, each sized by the changes its findings offer and solved.
- * @param start what is known: what is on the car, induction, cylinders, power W at the crank, ethanol by volume
+ * @param start what is known: what is on the car, induction, cylinders, power W with its place, ethanol by volume
  * @param units what figures are rounded and said in
  * @returns proposals, the one that keeps most of what is there first
  * Validity: a brief of usual figures; a dyno sheet and the car’s own figures take their place.
  * @throws nothing
  * @source consumption and boost by induction are common practice
- * @example proposals({ title: 'x', now: 'return', induction: 'mild-boost', cylinders: 4, powerW: 300e3, ethanol: 0.1 }, 'us').length // => 3
+ * @example proposals({ title: 'x', now: 'return', induction: 'mild-boost', cylinders: 4, powerW: 300e3, powerBasis: 'crank', ethanol: 0.1 }, 'us').length // => 3
  */
 export function proposals(start: JobStart, units: UnitSystem): Proposal[] {
   return FITTING[start.now].map((style): Proposal => {

@@ -337,7 +337,7 @@ function firstPump(plumbing: Plumbing, besides: readonly string[]): string | und
  * Validity: any job the checker accepts.
  * @throws nothing
  * @source own convention
- * @example styleChange(fullReturnJob('x'), 'returnless').kept.includes('Feed hose') // => true
+ * @example styleChange(fullReturnJob('x'), 'returnless').kept.includes('Rail') // => true
  */
 export function styleChange(doc: JobDocument, style: Style): StyleChange {
   const changed = changeStyle(doc, style);

@@ -17,6 +17,7 @@ import { MEASURED, measuredSteps } from '../prove/procedures/index.ts';
 import { formatQuantity } from '../quantities/format.ts';
 import type { Dimension, UnitSystem } from '../quantities/units.ts';
 import { sayAgain } from '../say/finding.ts';
+import { sayPower } from '../say/power.ts';
 import { sayOrigin } from '../say/origin.ts';
 import { sayRule } from '../say/rule.ts';
 import { sayState } from '../say/state.ts';
@@ -130,7 +131,7 @@ function aboutCar({ customer, vehicle, brief }: JobDocument, q: Write): SheetSec
         ['Vehicle', vehicle.description || '–'],
         ['Engine', vehicle.engine || '–'],
         ['Fuel', `E${Math.round(brief.fuel.ethanol * 100)}`],
-        ['Goal', peak > 0 ? q('power', peak) : '–'],
+        ['Goal', peak > 0 ? sayPower(brief, peak, q) : '–'],
         ['Base pressure', q('pressure', brief.basePressurePa)],
         ['As found', vehicle.asFound || '–'],
       ],

@@ -44,3 +44,4 @@ export { sayMade } from '../edit/made-joint.ts';
 export { NEW_PARTS, insertPart, movePart, removePart, splitRun } from '../edit/path.ts';
 export { changeStyle, styleChange, type StyleChange } from '../edit/style.ts';
 export { elementPath } from '../edit/paths.ts';
+export { givePowerAt, typePower } from '../edit/power.ts';

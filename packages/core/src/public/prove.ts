@@ -28,6 +28,7 @@ export {
   type DecayResult,
   type DecaySetup,
   GAS_LIMITS,
+  gasLimit,
   GAUGE_MOST_PA,
   gasDecay,
   HOLD_PATIENCE,

@@ -9,3 +9,4 @@ export { sayInputs, saySignal } from '../say/signal.ts';
 export { explained, TERMS, type TextPart } from '../say/terms.ts';
 export { manifoldWords } from '../say/words.ts';
 export { sayState } from '../say/state.ts';
+export { sayPower } from '../say/power.ts';

@@ -168,3 +168,22 @@ export function fieldText(dimension: Dimension, value: number, system: UnitSyste
   const gap = unit === '' || unit === '%' ? '' : ' ';
   return `${Number(read)}${gap}${unit}`;
 }
+
+/**
+ * A length in inches alone, as it is read off a tape: "50 1/2 in".
+ * @param metres length, m
+ * @returns inches to the eighth, to the quarter above two feet; figures that are exact keep their eighth
+ * Validity: finite lengths.
+ * @throws nothing
+ * @source own convention
+ * @example inchesText(0.3556) // => '14 in'
+ */
+export function inchesText(metres: number): string {
+  const told = (metres / INCH) * 8;
+  const eighths = Math.abs(told - Math.round(told)) < 1e-6 ? Math.round(told) : Math.round(asRead(told));
+  const abs = Math.abs(eighths);
+  const part = EIGHTHS[abs % 8]!;
+  const whole = Math.floor(abs / 8);
+  const number = part === '' ? String(whole) : whole === 0 ? part : `${whole} ${part}`;
+  return `${eighths < 0 ? '-' : ''}${number} in`;
+}

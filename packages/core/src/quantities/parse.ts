@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../outcome/result.ts';
 import { editText, formatQuantity } from './format.ts';
+import { rangeWords } from './round-limit.ts';
 import { dimensionSpec, isUs, shownUnit, toSi, type Dimension, type Unit, type UnitSystem } from './units.ts';
 
 const FRACTION = String.raw`\d+\/\d+`;
@@ -7,8 +8,8 @@ const NUMBER = new RegExp(
   String.raw`^(?:\d+[ -]${FRACTION}|${FRACTION}|\d{1,3}(?:,\d{3})+(?:\.\d+)?(?![\d,])|\d+(?:\.\d*)?|\.\d+)(?:e[-+]?\d+)?`,
   'i',
 );
-/** Three figures behind a comma may be thousands; fewer, more, or a zero before it are a decimal comma. */
-const DECIMAL_COMMA = /^([-+]?)(?:(0),(\d+)|(\d+),(\d{1,2}|\d{4,}))(?![\d,])/;
+/** Three figures behind a comma are thousands; fewer, more, or a zero before it may be a decimal comma, or two numbers: asked. */
+const ODD_COMMA = /^([-+]?)(?:(0),(\d+)|(\d+),(\d{1,2}|\d{4,}))(?![\d,])/;
 /** “20 inHg vacuum” stands below the air outside. */
 const VACUUM = /\s*\b(?:of\s+)?(?:vac|vacuum)\.?$/i;
 /** “E70”: so much ethanol. */
@@ -56,9 +57,8 @@ const SAME: readonly (readonly [RegExp, string])[] = [
 ];
 const normal = (text: string): string => SAME.reduce((t, [from, to]) => t.replace(from, to), text).trim();
 
-/** Ways of writing a shop has beside number and unit: a decimal comma, vacuum as a word, ethanol as E70. */
-function inTheFieldsWay(dimension: Dimension, text: string): string {
-  const plain = text.replace(DECIMAL_COMMA, (all) => all.replace(',', '.'));
+/** Ways of writing a shop has beside number and unit: vacuum as a word, ethanol as E70. */
+function inTheFieldsWay(dimension: Dimension, plain: string): string {
   if ((dimension === 'pressure' || dimension === 'manifold') && VACUUM.test(plain))
     return `-${plain.replace(VACUUM, '').replace(/^-/, '')}`;
   if (dimension === 'fraction') return plain.replace(ETHANOL, '$1 %');
@@ -128,11 +128,7 @@ export function parseQuantity(
   if (range && total < range.min && total >= range.min - asShown(range.min)) return ok(range.min);
   if (range && total > range.max && total <= range.max + asShown(range.max)) return ok(range.max);
   if (range && (total < range.min || total > range.max)) {
-    const shown = shownUnit(dimension, system);
-    const limit =
-      dimension === 'manifold'
-        ? `${formatQuantity(dimension, range.min, system).text} to ${formatQuantity(dimension, range.max, system).text}`
-        : `${trim(range.min, shown)} to ${trim(range.max, shown)} ${shown.symbol}`.trim();
+    const limit = rangeWords(dimension, range, system);
     return fail({
       code: 'OUT_OF_RANGE',
       field: '',
@@ -150,6 +146,8 @@ function readTerms(dimension: Dimension, text: string, system: UnitSystem): Resu
   const { name, units } = dimensionSpec(dimension);
   const typed = inTheFieldsWay(dimension, normal(text));
   if (typed === '') return bad('EMPTY', text, 'Nothing was typed', hint(dimension, system));
+  const comma = ODD_COMMA.exec(typed)?.[0];
+  if (comma !== undefined) return askComma(dimension, text, typed, comma, system);
   const sign = typed.startsWith('-') ? -1 : 1;
   let rest = typed.replace(/^[-+]\s*/, '');
   const terms: Term[] = [];
@@ -191,6 +189,30 @@ function readTerms(dimension: Dimension, text: string, system: UnitSystem): Resu
   return ok(sign * total.value);
 }
 
+/** "43,5": a point, or thousands with a figure missing. */
+function askComma(
+  dimension: Dimension,
+  text: string,
+  typed: string,
+  comma: string,
+  system: UnitSystem,
+): Result<never> {
+  const rest = typed.slice(comma.length).trim();
+  const unit = rest === '' ? shownUnit(dimension, system).symbol : rest;
+  const said = (number: string): string => `${number} ${unit}`.trim();
+  const meant = [
+    said(comma.replace(',', '.')),
+    ...(/^[-+]?0,/.test(comma) ? [] : [said(comma.replace(',', ''))]),
+  ];
+  return bad(
+    'COMMA',
+    text,
+    `"${text}" has a comma that can be read two ways`,
+    `type ${meant.map((t) => `"${t}"`).join(' or ')}`,
+    meant,
+  );
+}
+
 function single(
   dimension: Dimension,
   text: string,
@@ -219,8 +241,18 @@ function single(
       meant,
     );
   }
-  return ok(toSi(value, unit ?? bareUnit(dimension, typed, system)));
+  const si = toSi(value, unit ?? bareUnit(dimension, typed, system));
+  if (unit === undefined && isTape(dimension) && si > LONG_BARE) {
+    const [small, large] = isUs(system) ? ['in', 'ft'] : ['mm', 'm'];
+    const meant = [`${typed} ${small}`, `${typed} ${large}`];
+    return bad('WHICH_UNIT', text, `"${text}" could be ${meant[0]} or ${meant[1]}`, `say which`, meant);
+  }
+  return ok(si);
 }
+
+/** A bare figure longer than this is asked about, m (30 ft). */
+const LONG_BARE = 30 * 0.3048 + 1e-9;
+const isTape = (dimension: Dimension): boolean => dimension === 'length' || dimension === 'tape';
 
 /** A fraction without a unit is one of an inch, wherever inches are used: “5/16”. */
 const bareUnit = (dimension: Dimension, typed: string, system: UnitSystem): Unit =>
@@ -338,11 +370,6 @@ function lettersApart(a: string, b: string): number {
     }
   return d[a.length]![b.length]!;
 }
-
-const trim = (si: number, u: Unit): string => {
-  const value = (si - (u.offset ?? 0)) / u.factor;
-  return String(Number(value.toPrecision(4)));
-};
 
 const EXAMPLES: Partial<Record<Dimension, Record<'us' | 'metric', string>>> = {
   manifold: { us: '15 psi or 20 inHg vacuum', metric: '100 kPa or 68 kPa vacuum' },

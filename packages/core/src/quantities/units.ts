@@ -128,8 +128,11 @@ export const DIMENSIONS = {
   power: {
     name: 'power',
     units: [
-      unit('hp', HP, 0, ['bhp', 'whp']),
-      unit('kW', 1e3, 0, ['kw']),
+      unit('hp', HP, 0, [
+        ...['bhp', 'chp', 'whp', 'rwhp', 'awhp', 'wheel hp', 'wheel horsepower', 'crank hp'],
+        ...['horsepower', 'hp at the wheels', 'hp at the crank', 'hp wheels', 'hp crank'],
+      ]),
+      unit('kW', 1e3, 0, ['kw', 'wkw', 'kw at the wheels', 'kw at the crank']),
       unit('W', 1, 0, ['w', 'watt', 'watts']),
     ],
     shown: { us: 'hp', metric: 'kW' },
@@ -195,6 +198,21 @@ export const DIMENSIONS = {
     name: 'resistance',
     units: [unit('mΩ', 1e-3, 1, ['mohm', 'milliohm']), unit('Ω', 1, 3, ['ohm', 'ohms'])],
     shown: { us: 'mΩ', metric: 'mΩ' },
+  },
+  /** Windings, coils and loads: ohms, where joints and sources are milliohms. */
+  winding: {
+    name: 'resistance',
+    units: [unit('Ω', 1, 2, ['ohm', 'ohms']), unit('mΩ', 1e-3, 0, ['mohm', 'milliohm'])],
+    shown: { us: 'Ω', metric: 'Ω' },
+  },
+  /** How much a regulator's pressure rises with what it bypasses. */
+  droop: {
+    name: 'rise with flow',
+    units: [
+      unit('psi per 100 L/h', PSI / (100 * LPH), 2, ['psi/100 l/h', 'psi']),
+      unit('kPa per 100 L/h', 1e3 / (100 * LPH), 1, ['kpa/100 l/h', 'kpa']),
+    ],
+    shown: { us: 'psi per 100 L/h', metric: 'kPa per 100 L/h' },
   },
   density: {
     name: 'density',

@@ -69,7 +69,7 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'return-and-seat':
       return `Make the return -${does.dash} and fit a ${does.seat} seat`;
     case 'usual-motor':
-      return `Take the usual motor for this curve: ${q('resistance', does.ohms)}`;
+      return `Take the usual motor for this curve: ${q('winding', does.ohms)}`;
     case 'set-supplementary':
       return does.vent ? 'Set it 2 psi above and leave the vent open' : 'Set it 2 psi above the factory rail';
     case 'take-core-out':

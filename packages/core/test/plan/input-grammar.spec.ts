@@ -1,7 +1,20 @@
 import { expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { type Dimension, DIMENSIONS, parseQuantities, parseQuantity } from '../../src/public/quantities.ts';
+import { evaluateStates } from '../../src/public/advise.ts';
+import { fullReturnJob } from '../../src/public/document.ts';
+import { typePower } from '../../src/public/edit.ts';
+import { recordSheet } from '../../src/public/formats.ts';
+import {
+  type Dimension,
+  DIMENSIONS,
+  HP,
+  parseQuantities,
+  parseQuantity,
+  powerPlace,
+} from '../../src/public/quantities.ts';
+import { sayPower } from '../../src/public/say.ts';
+import { applied } from '../support/examples.ts';
 
 /** The page for people is the table of the test: a row that no longer holds fails here. */
 const PAGE = readFileSync(resolve(__dirname, '../../../../docs/input.md'), 'utf8');
@@ -67,5 +80,37 @@ describe('several lengths in one field', () => {
     expect(!read.ok && read.errors[0]).toMatchObject({ code: 'COMMA', meant: ['50, 106', '50.106'] });
     const wrong = parseQuantities('length', '10, 200 ft', 'us', { min: 0, max: 30 });
     expect(!wrong.ok && wrong.errors[0]!.code).toBe('OUT_OF_RANGE');
+  });
+});
+
+describe('power says where it is given', () => {
+  test.each<readonly [string, number, 'wheels' | 'crank' | undefined]>([
+    ['600 whp', 600, 'wheels'],
+    ['600 wheel hp', 600, 'wheels'],
+    ['600 hp at the wheels', 600, 'wheels'],
+    ['600 RWHP', 600, 'wheels'],
+    ['706 crank hp', 706, 'crank'],
+    ['480 bhp', 480, 'crank'],
+    ['480 hp', 480, undefined],
+    ['480', 480, undefined],
+  ])('“%s”', (text, hp, place) => {
+    const read = parseQuantity('power', text, 'us');
+    expect(read.ok && read.value / 745.6998715822702).toBeCloseTo(hp, 6);
+    expect(powerPlace(text)).toBe(place);
+  });
+
+  test('“600 whp” on a brief at the crank: 706 hp at the crank, the others the same powers as before', () => {
+    const doc = fullReturnJob('x');
+    const later = applied(doc, [{ op: 'add', path: '/brief/laterPowerW', value: 500 * HP }]);
+    const after = applied(later, typePower(later, '/brief/laterPowerW', 600 * HP, '600 whp'));
+    expect(after.brief).toMatchObject({ powerBasis: 'wheels', laterPowerW: 600 * HP });
+    after.brief.pull.forEach((p, i) => expect(p.powerW / 0.85).toBeCloseTo(doc.brief.pull[i]!.powerW, 6));
+    expect(evaluateStates(after).map((s) => s.state.draw)).toEqual(
+      evaluateStates(doc).map((s) => expect.closeTo(s.state.draw, 12)),
+    );
+    const said = sayPower(after.brief, 600 * HP, (_, v) => `${Math.round(v / HP)} hp`);
+    expect(said).toBe('600 hp at the wheels (706 hp at the crank)');
+    const sheet = recordSheet(after, { runs: [], acceptances: [], revisions: [] }, 'us');
+    expect(JSON.stringify(sheet.record[0])).toMatch(/hp at the wheels \(\d+ hp at the crank\)/);
   });
 });

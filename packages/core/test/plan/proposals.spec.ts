@@ -3,7 +3,14 @@ import { evaluatePlan, proposals, THERE_NOW } from '../../src/public/advise.ts';
 import { readJob } from '../../src/public/formats.ts';
 import { HP } from '../support/units.ts';
 
-const start = { title: 'x', induction: 'mild-boost', cylinders: 4, powerW: 420 * HP, ethanol: 0.1 } as const;
+const start = {
+  title: 'x',
+  induction: 'mild-boost',
+  cylinders: 4,
+  powerW: 420 * HP,
+  powerBasis: 'crank',
+  ethanol: 0.1,
+} as const;
 
 describe('proposals for a job', () => {
   test.each(THERE_NOW.map((now) => [now] as const))(

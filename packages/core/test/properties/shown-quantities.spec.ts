@@ -7,8 +7,12 @@ import {
   formatDifference,
   formatQuantity,
   parseQuantity,
+  rangeWords,
+  roundLimit,
+  shownUnit,
   UNIT_SYSTEMS,
 } from '../../src/public/quantities.ts';
+import { gasLimit as gasLimitOf } from '../../src/public/prove.ts';
 import { fc } from '../support/sweep.ts';
 
 describe('units', () => {
@@ -139,7 +143,7 @@ describe('units', () => {
 
   test('out of range names the range in the unit shown', () => {
     const read = parseQuantity('pressure', '900 psi', 'us', { min: 50e3, max: 800e3 });
-    expect(!read.ok && read.errors[0]!.limit).toBe('7.252 to 116 psi');
+    expect(!read.ok && read.errors[0]!.limit).toBe('7.3 to 116 psi');
   });
 
   test('shows tape lengths, true minus signs and dashes for nothing', () => {
@@ -152,21 +156,42 @@ describe('units', () => {
 });
 
 describe('a limit typed as it is shown', () => {
-  test('is taken as that limit, in every unit, and a hair more is refused', () => {
+  test('is taken, in every unit and both systems, and what is past the limit by a twentieth is refused', () => {
+    const some = ['pressure', 'length', 'tape', 'flow', 'volts', 'temperature', 'power', 'amps'] as const;
     fc.assert(
       fc.property(
-        fc.double({ min: 1e4, max: 3e6, noNaN: true }),
-        fc.constantFrom('psi', 'kPa', 'bar'),
-        (max, unit) => {
-          const range = { min: 0, max };
-          const refused = parseQuantity('pressure', `1e9 ${unit}`, 'us', range);
-          const shown = refused.ok ? '' : /to ([\d.]+) psi/.exec(refused.errors[0]!.limit!)![1]!;
-          const typed = parseQuantity('pressure', `${shown} psi`, 'us', range);
-          expect(typed.ok && typed.value <= max).toBe(true);
-          expect(parseQuantity('pressure', `${Number(shown) * 1.002} psi`, 'us', range).ok).toBe(false);
+        fc.constantFrom(...some),
+        fc.constantFrom('us' as const, 'metric' as const),
+        fc.double({ min: 1, max: 5e5, noNaN: true }),
+        (dimension, system, size) => {
+          // A range of this size in what the unit counts.
+          const one = shownUnit(dimension, system);
+          const [min, max] = [size * 0.13, size * 0.97].map((v) => v * one.factor + (one.offset ?? 0));
+          const range = { min: min!, max: max! };
+          const words = rangeWords(dimension, range, system);
+          for (const end of ['least', 'most'] as const) {
+            const shown = roundLimit(dimension, end === 'least' ? range.min : range.max, end, system);
+            const read = parseQuantity(dimension, shown.replace('−', '-'), system, range);
+            expect([words, shown, read.ok]).toEqual([words, shown, true]);
+            if (read.ok) {
+              expect(read.value).toBeGreaterThanOrEqual(range.min - 1e-9);
+              expect(read.value).toBeLessThanOrEqual(range.max + 1e-9);
+            }
+          }
+          const past = parseQuantity(dimension, `${size * 1.05} ${one.symbol}`, system, range);
+          // Degrees have an offset: a twentieth of a few of them is no difference.
+          if (dimension !== 'temperature') expect(past.ok).toBe(false);
+          // No figure with more digits than a person reads off.
+          for (const figure of words.match(/[\d.,]+/g) ?? [])
+            expect(figure.replace(/[.,]/g, '').replace(/^0+|0+$/g, '').length).toBeLessThanOrEqual(4);
         },
       ),
     );
+    expect(rangeWords('length', { min: 0.0095, max: 30 }, 'us')).toBe('3/8 in to 98 ft');
+    expect(rangeWords('temperature', { min: 233.15, max: 523.15 }, 'us')).toBe('−40 to 482°F');
+    expect(roundLimit('pressure', gasLimitOf('technician', 'us'), 'most', 'us')).toBe('15 psi');
+    expect(roundLimit('pressure', gasLimitOf('lead', 'us'), 'most', 'us')).toBe('30 psi');
+    expect(roundLimit('pressure', gasLimitOf('lead', 'metric'), 'most', 'metric')).toBe('200 kPa');
     expect(parseQuantity('fraction', '95%', 'us', { min: 0, max: 0.95 })).toEqual({ ok: true, value: 0.95 });
   });
 });

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { type Dimension, DIMENSIONS, parseQuantity } from '../../src/public/quantities.ts';
+import { type Dimension, DIMENSIONS, farOff, parseQuantity } from '../../src/public/quantities.ts';
 import { fc } from '../support/sweep.ts';
 
 const FT = 0.3048;
@@ -40,10 +40,9 @@ const UNDERSTOOD: readonly (readonly [Dimension, string, number])[] = [
   ['pressure', '20 inHg vacuum', -20 * 3386.389],
   ['pressure', '-20 inHg vac', -20 * 3386.389],
   ['pressure', '-20 inHg', -20 * 3386.389],
-  ['pressure', '9,8', 9.8 * PSI],
-  ['pressure', '9,8 psi', 9.8 * PSI],
   ['pressure', '1,200', 1200 * PSI],
-  ['length', '0,125 m', 0.125],
+  ['winding', '0.8', 0.8],
+  ['resistance', '0.8', 0.0008],
   ['bore', '5/16', (5 / 16) * IN],
   ['length', '5/16', (5 / 16) * IN],
   ['injectorFlow', '80 lb/hr', (80 * 10.5e-6) / 60],
@@ -63,6 +62,10 @@ const UNDERSTOOD: readonly (readonly [Dimension, string, number])[] = [
 
 /** What is refused, what is said to have been understood, and the meaning offered. */
 const REFUSED: readonly (readonly [Dimension, string, string, RegExp, RegExp])[] = [
+  ['pressure', '43,5', 'COMMA', /two ways/, /"43\.5 psi" or "435 psi"/],
+  ['winding', '0,8', 'COMMA', /two ways/, /"0\.8 Ω"/],
+  ['length', '31', 'WHICH_UNIT', /31 in or 31 ft/, /./],
+  ['tape', '400', 'WHICH_UNIT', /400 in or 400 ft/, /./],
   ['length', '11 6', 'TWO_NUMBERS', /11 and 6/, /"11 ft 6 in"/],
   ['length', '11 ft 14 in', 'TWO_NUMBERS', /11 ft and 14 in/, /./],
   ['length', '11.5 ft 6 in', 'TWO_NUMBERS', /11\.5 ft and 6 in/, /./],
@@ -143,3 +146,17 @@ describe('what people type in a field', () => {
 /** A whole and a fraction ("1 1/2") is one number in any dimension. */
 const dimensionOf = (dimension: Dimension, typed: string): string =>
   /\d+[ -]\d+\/\d+/.test(typed) ? 'length' : dimension;
+
+describe('a figure a thousand times off what is expected', () => {
+  test('is asked about, with the figure that was probably meant and the one that was typed', () => {
+    const asked = farOff('winding', '0.8 mohm', 0.0008, 0.9, 'us');
+    expect(asked && !asked.ok && asked.errors[0]!.meant).toEqual(['0.8 Ω', '0.8 mohm']);
+    expect(farOff('volts', '12000', 12_000, 12.4, 'us')).toBeDefined();
+  });
+
+  test('is no business of this where it is near, or where nothing is expected', () => {
+    for (const value of [0.1, 0.9, 3, 200]) expect(farOff('winding', 'x', value, 0.9, 'us')).toBeUndefined();
+    expect(farOff('volts', '0', 0, 12.4, 'us')).toBeUndefined();
+    expect(farOff('volts', '5', 5, 0, 'us')).toBeUndefined();
+  });
+});

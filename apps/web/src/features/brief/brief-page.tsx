@@ -83,7 +83,6 @@ export function BriefPage() {
       <Block title="Engine and pull">
         <InductionChoice />
         <PlanQuantity path="/brief/bsfc" explain />
-        <PlanField path="/brief/powerBasis" />
         {doc.brief.powerBasis === 'wheels' && <PlanQuantity path="/brief/drivetrainLoss" />}
         <FigureSources
           owner="/brief"

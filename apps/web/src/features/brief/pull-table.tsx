@@ -1,6 +1,11 @@
 import { Plus, Trash2 } from 'lucide-react';
+import { givePowerAt } from '@venula/core/edit';
+import { atPlace, powerPlace } from '@venula/core/quantities';
+import { sayPower } from '@venula/core/say';
+import { useFormat } from '../../app/settings.ts';
 import { fieldAt } from '@venula/core/formats';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
+import { PlanField } from '../../job/plan-form.tsx';
 import { QuantityField } from '../../ui/quantity-field.tsx';
 import { PullTools } from './pull-tools.tsx';
 
@@ -23,17 +28,20 @@ const KEYS = ['rpm', 'powerW', 'boostPa'] as const;
 export function PullTable() {
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
+  const format = useFormat();
   const columns = KEYS.map((key) => ({ key, field: fieldAt(doc, `/brief/pull/0/${key}`)! }));
   const pull = [...doc.brief.pull].sort((a, b) => a.rpm - b.rpm);
   const put = (value: typeof pull) =>
     edit({ op: 'replace', path: '/brief/pull', value: [...value].sort((a, b) => a.rpm - b.rpm) });
   const last = pull.at(-1)!;
+  const peak = Math.max(...pull.map((p) => p.powerW));
   const fastest = columns.find((f) => f.key === 'rpm')!.field.max;
   const add = () => put([...pull, { ...last, rpm: Math.min(last.rpm + 500, fastest) }]);
   return (
     <table className="w-full">
       <caption className="label text-left text-sm text-soft">
-        The pull, from where boost comes in to redline
+        The pull, from where boost comes in to redline; power {atPlace(doc.brief.powerBasis)}
+        {doc.brief.powerBasis === 'wheels' && `: ${sayPower(doc.brief, peak, format)}`}
       </caption>
       <thead className="sr-only">
         <tr>
@@ -55,7 +63,17 @@ export function PullTable() {
                   value={point[f.key]}
                   range={f.field}
                   disabled={readOnly}
-                  onCommit={(value) => {
+                  onCommit={(value, typed) => {
+                    const place = f.key === 'powerW' ? powerPlace(typed) : undefined;
+                    if (place && place !== doc.brief.powerBasis) {
+                      // "600 whp": all powers are given at the wheels from here on, the others being what they were.
+                      const moved = givePowerAt(doc, place);
+                      const points = moved.find((o) => o.path === '/brief/pull')!.value as typeof pull;
+                      const rest = moved.filter((o) => o.path !== '/brief/pull');
+                      const now = points.map((p) => (p.rpm === point.rpm ? { ...p, powerW: value } : p));
+                      edit(...rest, { op: 'replace', path: '/brief/pull', value: now });
+                      return;
+                    }
                     const others = pull.filter((_, k) => k !== i).map((p) => p.rpm);
                     const at = f.key === 'rpm' ? besides(others, value, fastest) : value;
                     put(pull.map((p, k) => (k === i ? { ...p, [f.key]: at } : p)));
@@ -90,6 +108,9 @@ export function PullTable() {
                 <Plus size={16} /> Add a point
               </button>
               <PullTools />
+            </div>
+            <div className="mt-2 max-w-[260px]">
+              <PlanField path="/brief/powerBasis" />
             </div>
           </td>
         </tr>

@@ -7,7 +7,8 @@ import { FieldList, type Asked } from '../../ui/field-list.tsx';
 import { FormDialog } from '../../ui/form-dialog.tsx';
 import { readTable } from '../../ui/read-table.ts';
 import { SheetDialog } from '../../ui/sheet-dialog.tsx';
-import { PSI, HP } from '@venula/core/quantities';
+import { givePowerAt } from '@venula/core/edit';
+import { atPlace, HP, powerPlace, PSI, type PowerBasis } from '@venula/core/quantities';
 
 /** Other ways to a pull than point by point: three numbers, or a dyno sheet. */
 export function PullTools() {
@@ -31,11 +32,12 @@ function ThreeNumbersDialog() {
     redline: Math.max(...doc.brief.pull.map((p) => p.rpm)),
     boostPa: Math.max(...doc.brief.pull.map((p) => p.boostPa)),
   });
+  const [basis, setBasis] = useState<PowerBasis>(doc.brief.powerBasis);
   const pull = threeNumberPull(three);
   // Each is a figure of a point of the pull, and is held to what that may be.
   const of = (key: 'powerW' | 'rpm' | 'boostPa') => fieldAt(doc, `/brief/pull/0/${key}`)!;
   const asked: readonly Asked<ThreeNumbers>[] = [
-    { key: 'powerW', label: 'Peak power', field: of('powerW') },
+    { key: 'powerW', label: `Peak power, ${atPlace(basis)}`, field: of('powerW') },
     { key: 'powerRpm', label: 'Peak power at', field: of('rpm') },
     { key: 'torqueRpm', label: 'Peak torque at', field: of('rpm') },
     { key: 'redline', label: 'Redline', field: of('rpm') },
@@ -52,12 +54,19 @@ function ThreeNumbersDialog() {
       ready={pull.length > 1}
       readOnly={readOnly}
       onUse={() => {
-        edit({ op: 'replace', path: '/brief/pull', value: pull });
+        edit(...givePowerAt(doc, basis), { op: 'replace', path: '/brief/pull', value: pull });
         setOpen(false);
       }}
     >
       <div className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
-        <FieldList asked={asked} values={three} onChange={setThree} />
+        <FieldList
+          asked={asked}
+          values={three}
+          onChange={(next, typed) => {
+            setThree(next);
+            if (next.powerW !== three.powerW) setBasis(powerPlace(typed) ?? basis);
+          }}
+        />
       </div>
       {pull.length > 1 ? (
         <PullShape pull={pull} />
@@ -96,7 +105,7 @@ function PullSheet() {
       onOpen={start}
       trigger="From a sheet…"
       title="The pull from a sheet"
-      how="One point a row: engine speed, power, boost. Type, paste, or take a file from the dyno; long ones are thinned to forty points."
+      how="One point a row: engine speed, power, boost. A heading such as “whp” says that power is at the wheels. Type, paste, or take a file from the dyno; long ones are thinned to forty points."
       columns={PULL_COLUMNS}
       text={text}
       onText={setText}
@@ -107,7 +116,13 @@ function PullSheet() {
       use="Use this pull"
       readOnly={readOnly}
       onUse={() => {
-        if (preview.pull) edit({ op: 'replace', path: '/brief/pull', value: preview.pull });
+        const place = powerPlace(text.split('\n')[0] ?? '');
+        if (preview.pull)
+          edit(...(place ? givePowerAt(doc, place) : []), {
+            op: 'replace',
+            path: '/brief/pull',
+            value: preview.pull,
+          });
         setOpen(false);
       }}
     >

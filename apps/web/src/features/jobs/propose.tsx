@@ -7,7 +7,7 @@ import { QuantityField } from '../../ui/quantity-field.tsx';
 import { RANK, SEARCH } from '../../workers/plan-client.ts';
 import { useAnswer } from '../../workers/use-answer.ts';
 import type { StartingPlan } from '../../workers/plan-work.ts';
-import { HP } from '@venula/core/quantities';
+import { atPlace, HP, powerPlace } from '@venula/core/quantities';
 
 const NOW: Readonly<Record<ThereNow, string>> = {
   return: 'feed and return line',
@@ -41,6 +41,7 @@ export function Propose({
     induction: 'mild-boost',
     cylinders: 4,
     powerW: 400 * HP,
+    powerBasis: 'crank',
     ethanol: 0.1,
   });
   const set = (some: Partial<JobStart>) => setStart({ ...start, ...some });
@@ -54,7 +55,7 @@ export function Propose({
   );
   return (
     <section aria-label="Proposals">
-      <div className="mt-3 grid grid-cols-[1.7fr_1.3fr_0.7fr_1.1fr_1fr] gap-3 max-lg:grid-cols-2 max-md:grid-cols-1">
+      <div className="mt-3 grid grid-cols-[1.7fr_1.3fr_0.7fr_1.1fr_0.9fr_1fr] gap-3 max-lg:grid-cols-2 max-md:grid-cols-1">
         <Choice
           label="What is there now"
           value={start.now}
@@ -74,11 +75,20 @@ export function Propose({
           onChoose={(cylinders) => set({ cylinders })}
         />
         <QuantityField
-          label="Power wanted, at the crank"
+          label={`Power wanted, ${atPlace(start.powerBasis)}`}
           dimension="power"
           value={start.powerW}
           range={{ min: 30 * HP, max: 3000 * HP }}
-          onCommit={(powerW) => set({ powerW })}
+          onCommit={(powerW, typed) => set({ powerW, powerBasis: powerPlace(typed) ?? start.powerBasis })}
+        />
+        <Choice
+          label="Power is given at the"
+          value={start.powerBasis}
+          options={[
+            { value: 'crank', label: 'crank' },
+            { value: 'wheels', label: 'wheels' },
+          ]}
+          onChoose={(powerBasis) => set({ powerBasis })}
         />
         <QuantityField
           label="Ethanol in the fuel"

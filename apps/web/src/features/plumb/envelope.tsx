@@ -1,3 +1,4 @@
+import { atPlace } from '@venula/core/quantities';
 import { useDoc } from '../../job/job-context.ts';
 import { LineChart } from '../../ui/chart/line-chart.tsx';
 import { JUDGE, RANK } from '../../workers/plan-client.ts';
@@ -15,7 +16,7 @@ export function Envelope() {
   );
   return (
     <LineChart
-      title="Power this plan feeds with the margin wanted, by boost"
+      title={`Power ${atPlace(doc.brief.powerBasis)} this plan feeds with the margin wanted, by boost`}
       rows={answer ?? []}
       id={(p) => String(p.boostPa)}
       x={{ dimension: 'pressure', of: (p) => p.boostPa }}

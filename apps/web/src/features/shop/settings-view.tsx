@@ -1,5 +1,5 @@
 import { SHOP_LIMITS, type ShopLimit } from '@venula/core/document';
-import { GAS_LIMITS, HOLD_POINTS, type HoldPoint } from '@venula/core/prove';
+import { gasLimit, HOLD_POINTS, type HoldPoint } from '@venula/core/prove';
 import { UNIT_SYSTEMS, type UnitSystem } from '@venula/core/quantities';
 import { useState, type ReactNode } from 'react';
 import { ApiError, fieldTrouble } from '../../api/client.ts';
@@ -11,6 +11,7 @@ import {
   type ShopFace,
   type ShopSettings,
 } from '../../api/shop.ts';
+import { useSettings } from '../../app/settings.ts';
 import { UNIT_WORDS } from '../../app/unit-words.ts';
 import { Choice } from '../../ui/choice.tsx';
 import { GuardedForm } from '../../ui/guarded.tsx';
@@ -37,6 +38,7 @@ export function SettingsView() {
 
 function Settings({ face }: { readonly face: ShopFace }) {
   const save = useSaveShop();
+  const { units } = useSettings();
   // Only what was changed: a logo that is picked, or another lead who saves, takes nothing that is not saved yet.
   const [changes, setChanges] = useState<Partial<ShopSettings>>({});
   // What each was when it was changed here: the server refuses to put something in the place of what nobody here has seen.
@@ -139,7 +141,7 @@ function Settings({ face }: { readonly face: ShopFace }) {
             label={LABELS.gasLeadPa}
             dimension="pressure"
             value={now.gasLeadPa}
-            range={{ min: GAS_LIMITS.technician, max: GAS_LIMITS.lead }}
+            range={{ min: gasLimit('technician', units), max: gasLimit('lead', units) }}
             hint="technicians: 15 psi (100 kPa), always"
             onCommit={(gasLeadPa) => set({ gasLeadPa })}
           />

@@ -1,6 +1,7 @@
 import { newId } from '../../outbox/ids.ts';
 import {
   GAS_LIMITS,
+  gasLimit,
   GAUGE_MOST_PA,
   HOLD_PATIENCE,
   holdProposal,
@@ -60,7 +61,8 @@ function SetUp({ again }: { readonly again: boolean }) {
   const [gaugeMaxPa, setGaugeMax] = useState(isUs(units) ? 30 * PSI : 200e3);
   const [limitM3s, setLimit] = useState(USUAL_LIMIT);
   if (readOnly) return null;
-  const most = person.role === 'lead' ? ofLeads : GAS_LIMITS.technician;
+  const most =
+    person.role === 'lead' ? Math.min(ofLeads, gasLimit('lead', units)) : gasLimit('technician', units);
   const barometric = absolute(doc.brief.barometricPa);
   const proposal = holdProposal(
     { volume: volumeM3, resolution: resolutionPa, limit: limitM3s, barometric },

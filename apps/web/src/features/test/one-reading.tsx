@@ -37,6 +37,8 @@ const MOST: Readonly<Partial<Record<string, { readonly min: number; readonly max
   volts: { min: 0, max: 60 },
   amps: { min: 0, max: 400 },
   resistance: { min: 0, max: 1e7 },
+  winding: { min: 0, max: 1e6 },
+  temperature: { min: 233.15, max: 523.15 },
   flow: { min: 0, max: 2e-3 },
 };
 
@@ -188,6 +190,7 @@ function TypedReading({
           label={correcting ? 'It read' : again ? 'Reads now' : 'Reads'}
           dimension={dimension}
           range={range}
+          expected={expected}
           start={old === undefined ? '' : editText(dimension, old, units, 5)}
           onRead={setTyped}
         />

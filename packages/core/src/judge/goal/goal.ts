@@ -1,3 +1,4 @@
+import type { PowerBasis } from '../../quantities/power-place.ts';
 import { injectorDuty } from '../../demand/injectors.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingContext, FindingRule } from '../context.ts';
@@ -7,6 +8,7 @@ export type LaterGoal = Found<
   'LATER_GOAL',
   {
     readonly power: number;
+    readonly basis: PowerBasis;
     readonly available: number;
     readonly draw: number;
     readonly growth: number;
@@ -50,6 +52,7 @@ function laterGoal({ doc, tightest }: FindingContext): LaterGoal[] {
       limit: doc.brief.designMargin,
       figures: {
         power: later,
+        basis: doc.brief.powerBasis,
         available,
         draw: tightest.state.draw,
         growth,

@@ -1,3 +1,4 @@
+import { powerFactor } from '../../document/power-factor.ts';
 import { hasFactorySupply } from '../../document/feeding-pumps.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import type { Found } from '../../outcome/finding.ts';
@@ -24,7 +25,8 @@ const FED_THROUGH = 1000 * HP;
 export const cappedRule: FindingRule<CappedRails> = ({ doc }) => {
   const rails = cappedRails(doc);
   if (rails.length === 0) return [];
-  const power = Math.max(...doc.brief.pull.map((p) => p.powerW));
+  // What the trade says of capped rails it says of power at the crank.
+  const power = Math.max(...doc.brief.pull.map((p) => p.powerW)) * powerFactor(doc.brief, 'crank');
   const boost = Math.max(...doc.brief.pull.map((p) => p.boostPa));
   if (power <= WORTH_A_WORD && boost <= REFERENCE_BOOST) return [];
   const [id] = rails;

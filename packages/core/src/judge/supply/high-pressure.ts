@@ -1,5 +1,6 @@
 import { highPressurePumps } from '../../document/consumers.ts';
 import { highPressureCapacity } from '../../kinds/junctions/high-pressure-pump/index.ts';
+import type { PowerBasis } from '../../quantities/power-place.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule } from '../context.ts';
 
@@ -18,6 +19,7 @@ export type HighPressureShort = Found<
     /** Power they do, W, and what is wanted there. */
     readonly power: number;
     readonly wanted: number;
+    readonly basis: PowerBasis;
   }
 >;
 
@@ -55,6 +57,7 @@ export const highPressureRule: FindingRule<HighPressureShort> = (context) => {
         })),
         power: (state.powerW * capacity(state.rpm)) / state.draw,
         wanted: state.powerW,
+        basis: doc.brief.powerBasis,
       },
     },
   ];

@@ -2,6 +2,7 @@ import { ruleOf } from '../../document/triggers.ts';
 import { Engine } from '../../engine/engine.ts';
 import { otherwise } from '../../engine/parameters.ts';
 import { runsSteadily } from '../../engine/steady-trigger.ts';
+import type { PowerBasis } from '../../quantities/power-place.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
 import { feedingPumps, hasFactorySupply, hasSpareSupply } from '../../document/feeding-pumps.ts';
@@ -11,6 +12,7 @@ export type OnePumpDead = Found<
   {
     /** Without it nothing else runs while the engine cranks or idles: it does not start. */
     readonly starts: boolean;
+    readonly basis: PowerBasis;
   }
 >;
 
@@ -43,7 +45,7 @@ export const redundancyRule: FindingRule<OnePumpDead> = ({ doc, states, tightest
             dimension: 'power',
             value: l.power,
             limit: tightest.state.powerW,
-            figures: { starts: l.starts },
+            figures: { starts: l.starts, basis: doc.brief.powerBasis },
           },
         ]
       : [],

@@ -21,7 +21,7 @@ function steps(car: Car): Step[] {
         does: `${e.name}, across its two terminals`,
         how: 'Unplugged, cold. Touch the leads together first and take that off. Turn the shaft a little and read again: the lowest counts.',
         expects: {
-          dimension: 'resistance',
+          dimension: 'winding',
           value: (band.low + band.high) / 2,
           low: Math.max(0.1, band.low * 0.6),
           high: band.high * 2,

@@ -1,8 +1,9 @@
 import type { LaterGoal, MixtureShift } from '../../judge/goal/goal.ts';
+import { atPlace } from '../../quantities/power-place.ts';
 import { percent, percentShort, type Words } from '../words.ts';
 
 export const laterGoal: Words<LaterGoal> = ({ value: margin, figures: f }, q) => ({
-  title: `For ${q('power', f.power)} later this plan has ${margin < 0 ? `${percentShort(-margin)} short` : `${percent(margin)} to spare`}, ${f.duty === null ? 'and the injectors pass nothing' : `injectors at ${percent(f.duty)}`}.`,
+  title: `For ${q('power', f.power)} ${atPlace(f.basis)} later this plan has ${margin < 0 ? `${percentShort(-margin)} short` : `${percent(margin)} to spare`}, ${f.duty === null ? 'and the injectors pass nothing' : `injectors at ${percent(f.duty)}`}.`,
   text: f.enough
     ? 'Nothing need change for it, at the same boost.'
     : 'Choose hose, pump and wire with it in mind now, or set the goal in the pull and see what changes in Parts.',

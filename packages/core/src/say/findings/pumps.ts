@@ -1,3 +1,4 @@
+import { atPlace } from '../../quantities/power-place.ts';
 import type { DriverFought, DriverLimit } from '../../judge/supply/driver.ts';
 import type { OnePumpDead } from '../../judge/supply/redundancy.ts';
 import type { SpeedLags } from '../../judge/supply/speed.ts';
@@ -85,10 +86,10 @@ export const onePumpDead: Words<OnePumpDead> = ({ value: power, limit, place, fi
   return {
     title:
       power > 0
-        ? `With ${pump} dead the rest still feeds ${q('power', power)}.`
+        ? `With ${pump} dead the rest still feeds ${q('power', power)} ${atPlace(f.basis)}.`
         : `With ${pump} dead nothing feeds the engine in the pull: the others wait for their trigger.`,
     text: 'At the pressure of the tightest point of the pull, with no margin left. The tuner should know it.',
-    formula: `${q('power', limit)} × available ÷ demand`,
+    formula: `${q('power', limit)} ${atPlace(f.basis)} × available ÷ demand`,
     source: 'joint solve with that pump off',
   };
 };

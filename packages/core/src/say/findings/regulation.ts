@@ -108,9 +108,9 @@ export const valveCore: Words<ValveCore> = ({ value: k, place, figures: f }, q) 
 export const cappedRails: Words<CappedRails> = ({ severity, figures: f }, q) => ({
   title:
     severity === 'fix'
-      ? `Rails without an outlet at ${q('power', f.power)}: lead the return from their far end.`
+      ? `Rails without an outlet at ${q('power', f.power)} at the crank: lead the return from their far end.`
       : `The ${f.rails.length > 1 ? 'rails have' : 'rail has'} no outlet: pulsation, vapor and heat stay in ${f.rails.length > 1 ? 'them' : 'it'}.`,
   text: 'The regulator sits ahead of them, so no flow sweeps through. Steady flow cannot predict pulsation: at high power one cylinder may run lean while the gauge looks right. Move the regulator behind the rails, or fit a damper.',
-  formula: `${q('power', f.power)} and ${manifoldWords(q, f.boost)}; a word from ${q('power', f.from[0])} or under boost, fed through from ${q('power', f.from[1])}`,
+  formula: `${q('power', f.power)} at the crank and ${manifoldWords(q, f.boost)}; a word from ${q('power', f.from[0])} or under boost, fed through from ${q('power', f.from[1])}`,
   source: 'common practice; pulsation is not computed',
 });

@@ -1,3 +1,4 @@
+import { atPlace } from '../../quantities/power-place.ts';
 import type { PumpBeyondCurve } from '../../judge/supply/curve.ts';
 import type { InjectorDuty, InjectorPressure, InjectorStarved } from '../../judge/supply/injectors.ts';
 import type { SupplyShort } from '../../judge/supply/margin.ts';
@@ -41,9 +42,9 @@ export const railDry: Words<RailDry> = ({ place, figures: f }) => ({
 export const highPressureShort: Words<HighPressureShort> = ({ value: m, limit, figures: f }, q) => ({
   title:
     m < 0
-      ? `The high-pressure ${f.pumps.length > 1 ? 'pumps deliver' : 'pump delivers'} ${percentShort(-m)} too little at ${f.rpm.toFixed(0)} rpm: it ends at ${q('power', f.power)}.`
+      ? `The high-pressure ${f.pumps.length > 1 ? 'pumps deliver' : 'pump delivers'} ${percentShort(-m)} too little at ${f.rpm.toFixed(0)} rpm: it ends at ${q('power', f.power)} ${atPlace(f.basis)}.`
       : `Only ${percentBeside(m, limit)} to spare, ${percent(limit)} wanted, in the high-pressure ${f.pumps.length > 1 ? 'pumps' : 'pump'} at ${f.rpm.toFixed(0)} rpm.`,
-  text: `The engine takes ${q('flow', f.draw)} there for ${q('power', f.wanted)}. No low side cures it: larger internals, another cam lobe, a second pump, or fuel from port injectors.`,
+  text: `The engine takes ${q('flow', f.draw)} there for ${q('power', f.wanted)} ${atPlace(f.basis)}. No low side cures it: larger internals, another cam lobe, a second pump, or fuel from port injectors.`,
   formula: `${f.pumps.map((p) => `${q('smallVolume', p.swept)} × ${p.lobes} lobes × ${f.rpm.toFixed(0)} rpm ÷ 2 × ${p.efficiency}`).join(' + ')} = ${q('flow', f.capacity)}`,
   source: 'geometry of a cam-driven pump; 0.85 is typical, and figures belong to the model of car',
 });

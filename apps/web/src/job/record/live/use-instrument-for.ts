@@ -23,7 +23,9 @@ const NONE: readonly InstrumentRow[] = [];
 const rank = (i: InstrumentRow): number => (i.reads.length > 1 && /stream/i.test(i.name) ? 1 : 0);
 
 /** An instrument of the shop that reads this; null where it has none. */
-export function useInstrumentFor(dimension: Dimension): ChosenInstrument | null {
+export function useInstrumentFor(asked: Dimension): ChosenInstrument | null {
+  // A meter reads ohms, whether of a joint or of a winding.
+  const dimension = asked === 'winding' ? 'resistance' : asked;
   const all = useInstruments().data ?? NONE;
   const [id, choose] = useState<string | null>(null);
   const able = all.filter((i) => i.reads.some((r) => r.dimension === dimension));

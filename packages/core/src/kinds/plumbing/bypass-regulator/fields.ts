@@ -31,7 +31,7 @@ export const setPa = optional(
 
 export const droop = quantity({
   label: 'Rise with flow',
-  dimension: 'coefficient',
+  dimension: 'droop',
   unit: 'Pa per m³/s',
   min: 1e5,
   max: 1e10,

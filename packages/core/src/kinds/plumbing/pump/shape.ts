@@ -161,7 +161,7 @@ export const pumpShape = withSources({
   driver: optional(labelled('Driven by the controller', driverShape)),
   armatureOhms: quantity({
     label: 'Armature resistance, running',
-    dimension: 'resistance',
+    dimension: 'winding',
     unit: 'Ω',
     min: 0.001,
     max: 1,

@@ -9,7 +9,7 @@ const device = withSources({
   kind: oneOf(['load']),
   name,
   loadId: id,
-  ohms: quantity({ label: 'Resistance at rest', dimension: 'resistance', unit: 'Ω', min: 0.05, max: 10_000 }),
+  ohms: quantity({ label: 'Resistance at rest', dimension: 'winding', unit: 'Ω', min: 0.05, max: 10_000 }),
 });
 
 export const load: WiringKind<never, Infer<typeof device>, never> = {

@@ -35,7 +35,7 @@ const contacts = flag({ true: 'with 87a', false: '30 and 87' });
 
 const coilOhms = quantity({
   label: 'Coil resistance',
-  dimension: 'resistance',
+  dimension: 'winding',
   unit: 'Ω',
   min: 20,
   max: 400,
