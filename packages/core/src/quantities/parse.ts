@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../outcome/result.ts';
-import { editText, formatQuantity } from './format.ts';
+import { editText } from './format.ts';
 import { rangeWords } from './round-limit.ts';
 import { dimensionSpec, isUs, shownUnit, toSi, type Dimension, type Unit, type UnitSystem } from './units.ts';
 
