@@ -14,6 +14,11 @@ const madeJoint = object({
   joint: text(124, 1),
   thread: optional(labelled('On the thread', choice(DRESSINGS)), 'as its kind asks'),
   seal: optional(labelled('Seal', choice({ fresh: 'new', used: 'used again' })), 'new'),
+  /** What its two sides are made of: the weaker one says how tight it gets. */
+  metal: optional(
+    labelled('Nut and fitting', choice({ aluminum: 'aluminum, one or both', steel: 'steel, both' })),
+    'aluminum, one or both',
+  ),
 });
 export type MadeJoint = Infer<typeof madeJoint>;
 

@@ -6,7 +6,7 @@ import type { PatchOperation } from '../outcome/finding.ts';
  * Says how a joint is made. What nobody said is left out; a joint of which nothing is said any more goes from the list.
  * @param doc job document
  * @param joint id of the joint
- * @param said what is on its thread, whether its seal is new; undefined takes back what was said
+ * @param said what is on its thread, whether its seal is new, what it is made of; undefined takes back what was said
  * @returns RFC 6902 operations
  * Validity: joints of `jointList`; up to 400 of them.
  * @throws nothing
@@ -24,6 +24,7 @@ export function sayMade(
     joint,
     ...(merged.thread === undefined ? {} : { thread: merged.thread }),
     ...(merged.seal === undefined ? {} : { seal: merged.seal }),
+    ...(merged.metal === undefined ? {} : { metal: merged.metal }),
   };
   const others = made.filter((m) => m.joint !== joint);
   const value = Object.keys(entry).length > 1 ? [...others, entry] : others;

@@ -2,10 +2,11 @@ import { highPressurePumps, injectorsRefitted } from '../document/consumers.ts';
 import type { JobDocument, Vent } from '../document/job-document.ts';
 import { BILL_GROUPS, billLine, type BillGroup, type BillLine } from '../kinds/bill-line.ts';
 import { junctionKind, plumbingKind } from '../kinds/index.ts';
-import { DASH_WRENCHES } from '../kinds/plumbing/run/hoses.ts';
-import { endName, hoseLine } from '../kinds/plumbing/run/lines.ts';
+import { endsOf } from '../kinds/plumbing/run/end-sizes.ts';
+import { endName, endNote, hoseLine } from '../kinds/plumbing/run/lines.ts';
 import { connectionsOf } from './joining/connections.ts';
-import type { FaceId } from '../kinds/ports/faces.ts';
+import { FACES, type FaceId } from '../kinds/ports/faces.ts';
+import { JOINT_RULES } from './joining/joint-rules.ts';
 import { formatQuantity } from '../quantities/format.ts';
 import type { UnitSystem } from '../quantities/units.ts';
 import { joiningLines } from './joining/lines.ts';
@@ -127,10 +128,15 @@ function junctionLines(doc: JobDocument): BillLine[] {
   ];
 }
 
-/** Made on at both ends, as any line of its kind; a tube by nut and sleeve. */
-const ventEnds = (v: Vent): BillLine[] => [
-  billLine('ends', endName(v, 'straight'), 2, 'each', `wrench ${DASH_WRENCHES[v.dash]} in`),
-];
+const { clamp } = JOINT_RULES;
+
+/** Made on at both ends, as any line of its kind: clamps on a barb, a hose end, a tube by nut and sleeve. */
+const ventEnds = (v: Vent): BillLine[] =>
+  endsOf({ hose: v.hose, ends: ['straight', 'straight'] }).flatMap((end) =>
+    end === 'open'
+      ? [billLine('seals', clamp.seal!(FACES[`hose-${v.dash}`], 0), clamp.seals, 'each', v.name)]
+      : [billLine('ends', endName(v, end), 1, 'each', endNote(v, end))],
+  );
 
 const GROUPS = Object.keys(BILL_GROUPS) as readonly BillGroup[];
 

@@ -34,7 +34,7 @@ export interface Joint {
  * @example jointList(fullReturnJob('x')).length > 10 // => true
  */
 export function jointList(doc: JobDocument): Joint[] {
-  const { junctions, elements, paths } = doc.plumbing;
+  const { junctions, elements, paths, made = [] } = doc.plumbing;
   const lineOf = (pathId: string): string => {
     const path = paths[pathId]!;
     const at = (id: string) => junctions[id]?.name ?? id;
@@ -45,12 +45,14 @@ export function jointList(doc: JobDocument): Joint[] {
     const ends = [from, to].map(({ id: partId }, side) =>
       endOnHose(elements[partId], partId, pathId, line, side === 0 ? 1 : 0),
     );
-    const steel = [from, to].some(({ id: partId }) => isSteel(elements[partId]));
     const met = meetings.map(({ kind, face, between }, n): Placed => {
       const { name, does, never, tighten } = JOINT_RULES[kind];
+      // The first keeps the name it always had: readings taken stay with it.
+      const joint = n === 0 ? id : `${id}:${n + 1}`;
+      // Fittings and ports are aluminum unless somebody says otherwise: a steel tube alone does not make a joint stronger.
+      const steel = made.find((m) => m.joint === joint)?.metal === 'steel';
       return {
-        // The first keeps the name it always had: readings taken stay with it.
-        id: n === 0 ? id : `${id}:${n + 1}`,
+        id: joint,
         pathId,
         line,
         where: `${between[0]} to ${between[1]}`,
@@ -99,8 +101,6 @@ function toldApart(all: readonly Placed[]): (joint: Placed) => Joint {
 
 /** A joint with the two parts it lies between, where adapters make several of them. */
 type Placed = Joint & { readonly between?: string };
-
-const isSteel = (e: PlumbingElement | undefined): boolean => e?.kind === 'run' && e.hose === 'hard-steel';
 
 /** Where a hose sits on its own end: the second way one end can leak. Clamped hose and what lies in the tank have none. */
 function endOnHose(

@@ -1,4 +1,5 @@
 import type { JobDocument } from '../document/job-document.ts';
+import { endsOf } from '../kinds/plumbing/run/end-sizes.ts';
 import { DASH_WRENCHES, HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
 import { FACES } from '../kinds/ports/faces.ts';
 import { billOfMaterials } from './bill.ts';
@@ -69,8 +70,10 @@ function lineTools(doc: JobDocument): Named[] {
       .sort((a, b) => a - b)
       .map((d) => `-${d}`)
       .join(', ');
+  const hasEnds = (r: (typeof fresh)[number]) => endsOf(r).some((end) => end !== 'open');
   const by = (ends: string) => fresh.filter((r) => HOSE_KINDS[r.hose].ends === ends);
-  const [screwed, barbed, tube] = [by('reusable'), by('barb'), by('flare')];
+  const [screwed, barbed, tube] = [by('reusable').filter(hasEnds), by('barb').filter(hasEnds), by('flare')];
+  const flared = tube.filter((r) => endsOf(r).some((end) => end !== 'open' && end !== 'quick'));
   const tools: Named[] = [];
   if (screwed.length > 0)
     tools.push(
@@ -81,10 +84,9 @@ function lineTools(doc: JobDocument): Named[] {
     tools.push(['Small round driver', 'to open the braid for the olive']);
   if (barbed.length > 0) tools.push(['Hot water or a press for barbs', sizes(barbed)]);
   if (tube.length > 0)
-    tools.push(
-      ['Tube cutter, deburring tool, bender', sizes(tube)],
-      ['Flaring tool, 37° single flare', `not a 45° brake flare; ${sizes(tube)}`],
-    );
+    tools.push(['Tube cutter, deburring tool, bender', sizes(tube)]);
+  if (flared.length > 0)
+    tools.push(['Flaring tool, 37° single flare', `not a 45° brake flare; ${sizes(flared)}`]);
   return [...tools, ['Clean compressed air and lint-free swabs', 'every line is cleaned inside']];
 }
 
@@ -93,8 +95,8 @@ function jointTools(doc: JobDocument): Named[] {
   const dashes = [
     ...new Set(
       joined.flatMap((m) => {
-        const { size } = FACES[m.face];
-        return typeof size === 'number' ? [size] : [];
+        const { size, family } = FACES[m.face];
+        return typeof size === 'number' && (family === 'flare' || family === 'orb') ? [size] : [];
       }),
     ),
   ].sort((a, b) => a - b);

@@ -59,7 +59,7 @@ describe('tables of the trade', () => {
       16: [1200, 1400],
     });
     expect(JOINT_RULES.cone.tighten(FACES['flare-8-f'], false)).toContain('150–250 lbf·in');
-    expect(JOINT_RULES.cone.tighten(FACES['flare-6-f'], true)).toContain('270–300 lbf·in on steel');
+    expect(JOINT_RULES.cone.tighten(FACES['flare-6-f'], true)).toContain('270–300 lbf·in, steel on steel');
   });
 
   test('least bend radii of PTFE hose, mm: SAE 100R14 (from memory)', () => {
@@ -137,9 +137,27 @@ describe('what goes on what', () => {
     ['hose-6', 'flare-6-m', 'BARE_HOSE'],
     ['barb-6', 'hose-8', 'UNLIKE_THREAD'],
     ['quick-3/8-f', 'orb-6-f', 'UNLIKE'],
+    ['metric-M14×1.5-m', 'flare-6-f', 'LOOK_ALIKE'],
+    ['metric-M14×1.5-m', 'orb-6-f', 'LOOK_ALIKE'],
+    ['metric-M10×1-m', 'orb-3-f', 'LOOK_ALIKE'],
+    ['flare-8-m', 'metric-M14×1.5-f', 'UNLIKE_THREAD'],
+    ['orb-8-f', 'flare-8-f', 'SAME_GENDER'],
   ] as const)('%s and %s: %s', (a, b, code) => {
     expect(refused(a, b)).toMatchObject({ code });
     expect(refused(b, a)).toMatchObject({ code });
+  });
+
+  test('threads that look alike are told with both sizes, from the thread itself', () => {
+    // 9/16 in is 14.29 mm, 18 an inch are 1.41 mm apart; 1/4 NPT is 0.540 in outside, 18 an inch (ASME B1.20.1).
+    expect(refused('metric-M14×1.5-m', 'orb-6-f')).toMatchObject({
+      reason:
+        'the threads look alike: M14×1.5 is 14.00 mm at 1.50 mm pitch, 9/16-18 is 14.29 mm at 1.41 mm pitch: it starts by hand, then strips or leaks',
+    });
+    expect(JSON.stringify(refused('npt-1/4-m', 'orb-6-f'))).toContain('1/4-18 NPT is 13.72 mm at 1.41 mm');
+    expect(JSON.stringify(refused('npt-1/2-m', 'orb-4-f'))).not.toContain('alike');
+    expect(refused('flare-8-f', 'orb-8-f')).toMatchObject({
+      reason: 'both are female (-8 flare, -8 O-ring boss): an adapter goes between',
+    });
   });
 
   test.each([

@@ -120,9 +120,18 @@ function PortChoice({
   );
 }
 
-function Between({ connection: { kept, problem, chains, wall } }: { readonly connection: Connection }) {
+function Between({
+  connection: { kept, problem, chains, wall, why },
+}: {
+  readonly connection: Connection;
+}) {
   if (kept) return <p className="text-soft">as it was found</p>;
-  if (problem !== undefined) return <p className="font-semibold text-fix">{problem}</p>;
+  if (problem !== undefined)
+    return (
+      <p className="font-semibold text-fix">
+        {capital(problem)}.{why !== undefined && ` ${capital(why)}.`}
+      </p>
+    );
   const [first, ...others] = chains;
   const names = (chain: (typeof chains)[number]) => chain.fittings.map((f) => f.name).join(', then ');
   const straight = first === undefined || first.fittings.length === 0;
@@ -132,7 +141,10 @@ function Between({ connection: { kept, problem, chains, wall } }: { readonly con
       {straight ? (
         wall === null && <p className="text-soft">straight on, no adapter</p>
       ) : (
-        <p>{names(first)}</p>
+        <>
+          <p>{names(first)}</p>
+          {why !== undefined && <p className="text-sm text-soft">{capital(why)}.</p>}
+        </>
       )}
       {others.length > 0 && (
         <details className="text-sm">
@@ -185,6 +197,18 @@ function MadeHow({
         disabled={readOnly}
         onChoose={(v) => edit(...sayMade(doc, joint, { thread: v === '' ? undefined : v }))}
       />
+      {kind === 'cone' && (
+        <Choice
+          label="Nut and fitting"
+          value={said?.metal ?? 'aluminum'}
+          options={[
+            { value: 'aluminum', label: 'aluminum, one or both' },
+            { value: 'steel', label: 'steel, both' },
+          ]}
+          disabled={readOnly}
+          onChoose={(v) => edit(...sayMade(doc, joint, { metal: v === 'steel' ? 'steel' : undefined }))}
+        />
+      )}
       {SEALED.has(kind) && (
         <Choice
           label="Seal"

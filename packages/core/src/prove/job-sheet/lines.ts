@@ -6,8 +6,9 @@ import { ENDS } from '../../kinds/plumbing/run/ends.ts';
 import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
 import { capital } from '../../quantities/text.ts';
 import { connectionsOf } from '../../supply/joining/connections.ts';
+import type { JointKind } from '../../supply/joining/mating.ts';
 import { jointList } from '../../supply/joints.ts';
-import { HOSE_STEPS } from './hose-steps.ts';
+import { makingOf } from './hose-steps.ts';
 import { railSteps } from './rails.ts';
 import { isMade, runsOf } from './plan-parts.ts';
 import type { Draft } from './step.ts';
@@ -18,7 +19,7 @@ export function hoseSteps(doc: JobDocument): Draft[] {
     .map(([id, e]): Draft => ({
       id: `make:${id}`,
       does: `${e.name}: ${HOSE_KINDS[e.hose].name}, -${e.dash}${endWords(e)}`,
-      how: HOSE_STEPS[e.hose],
+      how: makingOf(e),
       figures: [
         { label: 'Cut', dimension: 'tape', value: cutLength(e) },
         { label: 'Seat to seat', dimension: 'tape', value: e.lengthM },
@@ -72,6 +73,9 @@ export function startSteps(doc: JobDocument): Draft[] {
   });
 }
 
+/** Joints that are turned tight; the rest click, are clamped or bolted. */
+const WRENCHED: ReadonlySet<JointKind> = new Set(['cone', 'o-ring', 'taper', 'washer']);
+
 export function tightenSteps(doc: JobDocument): Draft[] {
   const kept = new Set(connectionsOf(doc).flatMap((c) => (c.kept ? [c.id] : [])));
   return jointList(doc)
@@ -79,7 +83,7 @@ export function tightenSteps(doc: JobDocument): Draft[] {
     .map((j): Draft => ({
       id: `tighten:${j.id}`,
       does: j.where,
-      how: `${capital(j.what)}: ${j.care!.tighten}. ${capital(j.care!.does)}; ${j.care!.never}. Two wrenches, then the paint mark.`,
+      how: `${capital(j.what)}: ${j.care!.tighten}. ${capital(j.care!.does)}; ${j.care!.never}. ${WRENCHED.has(j.kind!) ? 'Two wrenches, then the paint mark.' : 'Then the paint mark.'}`,
       needs: [`started:${j.pathId}`],
       makes: [`joint:${j.id}`],
     }));

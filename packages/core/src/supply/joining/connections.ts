@@ -39,6 +39,8 @@ export interface Connection {
   readonly kept: boolean;
   /** Rows of adapters that join them, the best first; the first one is planned. */
   readonly chains: readonly Chain[];
+  /** Why the two faces do not meet by themselves, where they do not. */
+  readonly why?: string;
   /** Joints to make, in the order of the flow; none where it lies in the tank. */
   readonly meetings: readonly Meeting[];
   /** Why nothing joins them. */
@@ -169,9 +171,11 @@ function joined(
   b: FaceId,
   from: string,
   to: string,
-): Pick<Connection, 'chains' | 'meetings' | 'problem'> {
+): Pick<Connection, 'chains' | 'meetings' | 'problem' | 'why'> {
   const search = adaptersBetween(a, b);
-  if (!search.ok) return { chains: [], meetings: [], problem: search.reason };
+  const straight = mate(a, b);
+  const why = straight.ok ? {} : { why: straight.reason };
+  if (!search.ok) return { chains: [], meetings: [], problem: search.reason, ...why };
   const { faces, fittings } = search.chains[0]!;
   const names = [from, ...fittings.map((_, i) => (fittings.length > 1 ? `adapter ${i + 1}` : 'adapter')), to];
   const meetings = names.slice(1).flatMap((name, i): Meeting[] => {
@@ -181,7 +185,7 @@ function joined(
       ? [{ kind: met.joint, face: FACES[x].family === 'hose' ? y : x, between: [names[i]!, name] }]
       : [];
   });
-  return { chains: search.chains, meetings };
+  return { chains: search.chains, meetings, ...why };
 }
 
 const sizeOf = (face: FaceId): Dash | undefined => {

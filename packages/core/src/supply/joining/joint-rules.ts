@@ -10,7 +10,7 @@ export interface JointRule {
   readonly seals: number;
   readonly does: string;
   readonly never: string;
-  /** @param steel whether a steel tube is flared behind the nut */
+  /** @param steel whether both sides are steel: the weaker material sets the figure */
   readonly tighten: (face: Face, steel: boolean) => string;
 }
 
@@ -62,7 +62,8 @@ export const JOINT_RULES: Readonly<Record<JointKind, JointRule>> = {
     never: 'no tape or paste: it keeps the cone off its seat',
     tighten: ({ size }, steel) => {
       const [low, high] = (steel ? STEEL_NUT_TORQUE : NUT_TORQUE)[size as Dash];
-      return `${low}–${high} lbf·in on ${steel ? 'steel' : 'aluminum'} (AC 43.13-1B), or flats as the maker says`;
+      const weaker = steel ? 'steel on steel' : 'aluminum on either side';
+      return `${low}–${high} lbf·in, ${weaker} (AC 43.13-1B), or flats as the maker says`;
     },
   },
   'o-ring': {

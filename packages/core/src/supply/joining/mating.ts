@@ -1,8 +1,13 @@
+import { lookAlike } from '../../kinds/ports/threads.ts';
 import { FACES, faceName, faceSize, type Face, type FaceId, type Family } from '../../kinds/ports/faces.ts';
 
 /** Why two faces do not go together. */
 export type Mismatch =
-  'SAME_GENDER' | 'UNLIKE_THREAD' | 'NO_SEAT' | 'TAPER_IN_STRAIGHT' | 'QUICK_SIZE' | 'BARE_HOSE' | 'UNLIKE';
+  | 'SAME_GENDER'
+  | 'UNLIKE_THREAD'
+  | 'LOOK_ALIKE'
+  | 'NO_SEAT'
+  | 'TAPER_IN_STRAIGHT' | 'QUICK_SIZE' | 'BARE_HOSE' | 'UNLIKE';
 
 export type Mated =
   | { readonly ok: true; readonly joint: JointKind }
@@ -52,18 +57,30 @@ function alike(a: FaceId, x: Face, b: FaceId, y: Face): Mated {
   if (x.family === 'barb' || x.family === 'hose')
     return no('UNLIKE', `two ends of ${faceSize(a)} need a piece of the other between them`);
   if (x.gender === y.gender)
-    return no(
-      'SAME_GENDER',
-      `${faceName(a)} and ${faceName(b)} are both ${x.gender}: a union has to go between`,
-    );
+    return sameGender(a, b, 'a union');
   if (x.size !== y.size)
     return x.family === 'quick'
       ? no(
           'QUICK_SIZE',
           `${faceSize(a)} closes on a ${SPIGOT_MM[x.size]} mm spigot, ${faceSize(b)} on ${SPIGOT_MM[y.size]} mm: the one leaks or will not latch on the other`,
         )
-      : no('UNLIKE_THREAD', `${faceSize(a)} is ${x.thread}, ${faceSize(b)} is ${y.thread}`);
+      : unlikeThread(a, b);
   return { ok: true, joint: SEALS[x.family]! };
+}
+
+const sameGender = (a: FaceId, b: FaceId, between: string): Mated =>
+  no('SAME_GENDER', `both are ${FACES[a].gender} (${faceSize(a)}, ${faceSize(b)}): ${between} goes between`);
+
+const and = (more: string | undefined): string => (more ? `; ${more}` : '');
+
+/** What happens to two threads that start on each other. */
+const STRIPS = 'it starts by hand, then strips or leaks';
+
+function unlikeThread(a: FaceId, b: FaceId): Mated {
+  const alike = lookAlike(a, b);
+  return alike
+    ? no('LOOK_ALIKE', `${alike}: ${STRIPS}`)
+    : no('UNLIKE_THREAD', `${faceSize(a)} is ${FACES[a].thread}, ${faceSize(b)} is ${FACES[b].thread}`);
 }
 
 function unlike(a: FaceId, x: Face, b: FaceId, y: Face): Mated {
@@ -84,7 +101,9 @@ function unlike(a: FaceId, x: Face, b: FaceId, y: Face): Mated {
   if (pair.has('npt') && (pair.has('orb') || pair.has('flare') || pair.has('metric')))
     return no(
       'TAPER_IN_STRAIGHT',
-      `${faceSize(x.family === 'npt' ? a : b)} is a taper thread: in the straight thread of ${faceSize(x.family === 'npt' ? b : a)} it wedges, cracks the port and leaks`,
+      `${faceSize(x.family === 'npt' ? a : b)} is a taper thread: in the straight thread of ${faceSize(x.family === 'npt' ? b : a)} it wedges, cracks the port and leaks${and(lookAlike(a, b))}`,
     );
+  if (x.thread !== undefined && y.thread !== undefined)
+    return x.gender === y.gender ? sameGender(a, b, 'an adapter') : unlikeThread(a, b);
   return no('UNLIKE', `${faceName(a)} and ${faceName(b)} do not go together`);
 }

@@ -16,10 +16,14 @@ export function runLines(e: Run, site: BillSite): BillLine[] {
     ...endsOf(e).flatMap((end) =>
       end === 'open'
         ? []
-        : [billLine('ends', endName(e, end), 1, 'each', `wrench ${DASH_WRENCHES[e.dash]} in`)],
+        : [billLine('ends', endName(e, end), 1, 'each', endNote(e, end))],
     ),
   ];
 }
+
+/** What turns it; a quick connector clicks by hand. */
+export const endNote = ({ dash }: Pick<Run, 'dash'>, end: Run['ends'][number]): string =>
+  end === 'quick' ? 'clicks on by hand, no wrench' : `wrench ${DASH_WRENCHES[dash]} in`;
 
 /** Hose or tube of one line; without a quantity where its length is a starting figure. */
 export const hoseLine = (
