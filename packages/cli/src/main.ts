@@ -1,7 +1,7 @@
 import { sayEnding } from '@venula/core/say';
 import { readFileSync, statSync } from 'node:fs';
 import { evaluateStates } from '@venula/core/advise';
-import { rulesOf, type JobDocument } from '@venula/core/document';
+import { wiredRulesOf, type JobDocument } from '@venula/core/document';
 import {
   checkReport,
   checkSchema,
@@ -92,7 +92,7 @@ switch (command) {
   }
   case 'truth': {
     const doc = load(argument);
-    print(truthTable(harnessOf(doc), rulesOf(doc)));
+    print(truthTable(harnessOf(doc), wiredRulesOf(doc)));
     break;
   }
   case 'schema':

@@ -18,7 +18,7 @@ import {
   type Proposal,
   proposals,
 } from '@venula/core/advise';
-import { rulesOf, stagingThreshold, type JobDocument } from '@venula/core/document';
+import { rulesOf, stagingThreshold, wiredRulesOf, type JobDocument } from '@venula/core/document';
 import { applyPatch } from '@venula/core/edit';
 import { leastFed } from '@venula/core/engine';
 import { wiringSvg } from '@venula/core/formats';
@@ -128,7 +128,7 @@ const solving = {
   },
   logic(doc: JobDocument): Logic {
     const harness = harnessOf(doc);
-    const rules = rulesOf(doc);
+    const rules = wiredRulesOf(doc);
     const all = truthTable(harness, rules);
     const wrong = all.filter((r) => !r.right);
     const rows = [...wrong, ...all.filter((r) => r.right)].slice(0, MOST_ROWS);

@@ -85,6 +85,24 @@ export const controllerCircuit = (
   };
 };
 
+/** A pump the factory’s driver module feeds: the wires from the module and back to it, which are in the car. */
+export const driverCircuit = (loadId: string): Circuit => {
+  const { 'feed-2': feed, plug, 'ground-1': ground, chassis } = pumpCircuit(loadId).segments;
+  return {
+    name: 'Pump feed, factory',
+    loadId,
+    supply: 'battery',
+    feed: ['feed-2', 'plug'],
+    ground: ['ground-1', 'chassis'],
+    segments: {
+      'feed-2': { ...feed!, name: 'Driver module to pump' },
+      plug: plug!,
+      'ground-1': { ...ground!, name: 'Pump to driver module' },
+      chassis: { ...chassis!, name: 'Ground of the driver module' },
+    },
+  };
+};
+
 /** What every pattern starts from: a brief worth changing, and plumbing and wiring of its own. */
 export const jobWith = (
   title: string,

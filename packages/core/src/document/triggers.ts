@@ -1,5 +1,6 @@
 import type { PatchOperation } from '../outcome/finding.ts';
 import { signalKey, signalOf, type LevelTerm, type Signal } from '../trigger/rule.ts';
+import { isFactoryFed } from './pump-feed.ts';
 import type { ElectricLoad, JobDocument, PumpTrigger } from './job-document.ts';
 import { PSI } from '../quantities/constants.ts';
 
@@ -76,6 +77,18 @@ export function rulesOf(doc: JobDocument): Rules {
   }
   return rules;
 }
+
+/**
+ * The rules this plan’s own wiring has to bring about: of every load but what the factory’s driver module feeds.
+ * @param doc job document
+ * @returns rules by load id, as `rulesOf`
+ * Validity: any job the checker accepts.
+ * @throws nothing
+ * @source own convention
+ * @example Object.keys(wiredRulesOf(fullReturnJob('x'))).join() // => 'pump'
+ */
+export const wiredRulesOf = (doc: JobDocument): Rules =>
+  Object.fromEntries(Object.entries(rulesOf(doc)).filter(([, rule]) => !isFactoryFed(doc, rule.loadId)));
 
 /** What a load that is no pump does without a rule of its own: as it says itself. */
 function withoutRule(loadId: string, load: ElectricLoad): PumpTrigger {

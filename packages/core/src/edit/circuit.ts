@@ -1,8 +1,16 @@
 import { shortened } from '../quantities/text.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
-import type { Circuit, ElectricLoad, JobDocument, Segment, Tap } from '../document/job-document.ts';
+import type {
+  Circuit,
+  ElectricLoad,
+  ElementOf,
+  JobDocument,
+  Segment,
+  Tap,
+} from '../document/job-document.ts';
 import { LOAD_OFFERS, loadKind, SEGMENT_OFFERS } from '../kinds/wiring/index.ts';
-import { controllerCircuit, pumpCircuit, smallCircuit } from '../document/pieces.ts';
+import { controllerCircuit, driverCircuit, pumpCircuit, smallCircuit } from '../document/pieces.ts';
+import { feedOf } from '../document/pump-feed.ts';
 import { dropRule } from '../document/triggers.ts';
 
 /** Where an edit leaves the plan: the patch, and the thing that was added. */
@@ -119,17 +127,24 @@ export function addCircuit(doc: JobDocument, loadId: string, name: string): Adde
   return { id, patch: [{ op: 'add', path: at(id), value: usualCircuit(doc, loadId, name) }] };
 }
 
+const FEEDS = {
+  driver: driverCircuit,
+  controller: (loadId: string): Circuit =>
+    controllerCircuit(loadId, { size: 'awg-6', fuseA: 50, controllerA: 50 }),
+  relay: (loadId: string): Circuit => pumpCircuit(loadId),
+} as const;
+
+/** The usual circuit of a pump that is fed as this one. */
+export const pumpFeed = (loadId: string, pump: ElementOf<'pump'>): Circuit => FEEDS[feedOf(pump)](loadId);
+
 /** What usually feeds a load: its own relay and heavy wire, a brushless pump's controller, or no more than a small fuse. */
 function usualCircuit(doc: JobDocument, loadId: string, name: string, load?: ElectricLoad): Circuit {
   const known = load ?? doc.wiring.loads?.[loadId];
   if (known && loadKind(known).fedBy === 'small-fuse') return smallCircuit(loadId, shortened(name, 60));
   const pump = doc.plumbing.elements[loadId];
-  if (pump?.kind === 'pump' && pump.type === 'brushless')
-    return {
-      ...controllerCircuit(loadId, { size: 'awg-6', fuseA: 50, controllerA: 50 }),
-      name: shortened(`${name} feed`, 80),
-    };
-  const usual = pumpCircuit(loadId);
+  const usual = pump?.kind === 'pump' ? pumpFeed(loadId, pump) : pumpCircuit(loadId);
+  if (pump?.kind === 'pump' && feedOf(pump) !== 'relay')
+    return { ...usual, name: shortened(`${name} feed`, 80) };
   const segments = Object.fromEntries(
     Object.entries(usual.segments).map(([key, s]) => [
       key,

@@ -1,6 +1,7 @@
 import type { PatchOperation } from '../outcome/finding.ts';
 import type {
   Circuit,
+  ElementOf,
   JobDocument,
   Junction,
   Path,
@@ -11,6 +12,8 @@ import type {
 import { inFlowOrder } from '../document/flow-order.ts';
 import { PUMPS } from '../kinds/plumbing/pump/generic-pumps.ts';
 import { applyPatch } from './apply-patch.ts';
+import { pumpFeed } from './circuit.ts';
+import { feedOf } from '../document/pump-feed.ts';
 import { joinPump } from './branch.ts';
 import { namedApart } from './distinct-names.ts';
 import { removeRoute } from './route.ts';
@@ -67,9 +70,15 @@ function does(kept: PlumbingElement, asked: PlumbingElement): boolean {
   return true;
 }
 
-/** A pump whose speed the new style sets and the old one did not: its controller comes with the wiring of the style. */
-const getsController = (kept: PlumbingElement | undefined, asked: PlumbingElement | undefined): boolean =>
-  kept?.kind === 'pump' && asked?.kind === 'pump' && asked.speed !== undefined && kept.speed === undefined;
+/** A kept pump that the new style feeds in another way: by a controller, by the factory’s module, by a relay again. */
+function fedAnew(
+  kept: PlumbingElement | undefined,
+  asked: PlumbingElement | undefined,
+): ElementOf<'pump'> | undefined {
+  if (kept?.kind !== 'pump' || !asked) return undefined;
+  const now = adapted(kept, asked);
+  return now.kind === 'pump' && feedOf(now) !== feedOf(kept) ? now : undefined;
+}
 
 /** What a thing is called in the new style: its own name, unless it only ever had that of the old pattern. */
 function renamed<T extends { readonly name: string }>(kept: T, asked: T, usual: ReadonlySet<string>): T {
@@ -151,15 +160,23 @@ function rewired(
   doc: JobDocument,
   target: JobDocument,
   ids: ReadonlyMap<string, string>,
-  stays: (id: string) => boolean,
+  {
+    stays,
+    refed,
+  }: {
+    readonly stays: (id: string) => boolean;
+    /** Pumps that are fed in another way from now on, by the ids they keep. */
+    readonly refed: ReadonlyMap<string, ElementOf<'pump'>>;
+  },
 ): PatchOperation[] {
   const circuits: Record<string, Circuit> = {};
   for (const [id, c] of Object.entries(doc.wiring.circuits)) {
     if (!stays(c.loadId)) continue;
     const { feedFrom, groundInto, ...own } = c;
     const still = (tap: typeof feedFrom) => tap && stays(doc.wiring.circuits[tap.circuitId]?.loadId ?? '');
+    const pump = refed.get(c.loadId);
     circuits[id] = {
-      ...own,
+      ...(pump ? { ...pumpFeed(c.loadId, pump), name: c.name } : own),
       ...(feedFrom && still(feedFrom) ? { feedFrom } : {}),
       ...(groundInto && still(groundInto) ? { groundInto } : {}),
     };
@@ -238,15 +255,16 @@ export function changeStyle(doc: JobDocument, style: Style): PatchOperation[] {
   const besides = Object.keys(there.elements).filter(
     (id) => there.elements[id]!.kind === 'pump' && ![...parts.values()].includes(id),
   );
-  const controlled = new Set(
-    [...parts].flatMap(([askedId, kept]) =>
-      getsController(there.elements[kept], asked.elements[askedId]) ? [kept] : [],
-    ),
+  const refed = new Map(
+    [...parts].flatMap(([askedId, kept]) => {
+      const now = fedAnew(there.elements[kept], asked.elements[askedId]);
+      return now ? [[kept, now] as const] : [];
+    }),
   );
   const stays = (loadId: string): boolean =>
     doc.wiring.loads?.[loadId] !== undefined ||
     besides.includes(loadId) ||
-    ([...parts.values()].includes(loadId) && !controlled.has(loadId));
+    [...parts.values()].includes(loadId);
   const turned: PatchOperation[] = [
     { op: 'replace', path: '/plumbing/style', value: style },
     {
@@ -288,7 +306,7 @@ export function changeStyle(doc: JobDocument, style: Style): PatchOperation[] {
         askedId !== undefined && sameLength(there.elements[id], element(askedId, asked.elements[askedId]!));
       return stayed ? [] : removeRoute(doc, id);
     }),
-    ...rewired(doc, target, ids, stays),
+    ...rewired(doc, target, ids, { stays, refed }),
   ];
   return [...turned, ...joinedBeside(doc, turned, besides)];
 }

@@ -169,13 +169,12 @@ export class Engine {
     return this.driven.has(id) ? duty : this.model.commandOf(id, state);
   }
 
-  /** Pumps the engine's controller drives, at the duty it gives them. Forced, they run at all they get. */
+  /** Pumps the engine's controller drives, at the duty it gives them: forced by its own output test it still holds its pressure. */
   private drive(state: OperatingState, mode: NetworkMode): NetworkSolve {
     const at = (duty: number): NetworkSolve => {
       this.duty = duty;
       return this.physical(state, mode);
     };
-    if (state.forced) return at(1);
     const drivers = [...this.driven];
     const wanted = this.model.demand.at(state);
     return drive({

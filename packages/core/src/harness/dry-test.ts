@@ -1,6 +1,6 @@
 import { signalKey, type Signal } from '../trigger/rule.ts';
 import type { JobDocument } from '../document/job-document.ts';
-import { rulesOf } from '../document/triggers.ts';
+import { wiredRulesOf } from '../document/triggers.ts';
 import { HarnessModel, type Inputs, type LoadState } from './behave.ts';
 import { tableSignals, wantedAt } from './enumerate.ts';
 import { harnessOf } from './realise.ts';
@@ -39,7 +39,7 @@ const BY_HAND = 3;
  */
 export function dryTest(doc: JobDocument): DryRow[] {
   const harness = harnessOf(doc);
-  const rules = rulesOf(doc);
+  const rules = wiredRulesOf(doc);
   const signals = tableSignals(harness, rules);
   const model = new HarnessModel(harness);
   return situations(signals).map(({ id, inputs }): DryRow => {

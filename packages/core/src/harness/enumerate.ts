@@ -1,5 +1,5 @@
 import type { Harness, JobDocument } from '../document/job-document.ts';
-import { rulesOf, type Rules } from '../document/triggers.ts';
+import { wiredRulesOf, type Rules } from '../document/triggers.ts';
 import { ruleRuns, ruleSignals, signalKey, signalOf, type Signal } from '../trigger/rule.ts';
 import { deviceKind } from '../kinds/wiring/index.ts';
 import { harnessOf } from './realise.ts';
@@ -28,7 +28,7 @@ export const MOST_SIGNALS = 14;
  * Validity: any harness and rules.
  * @throws nothing
  * @source own convention
- * @example tableSignals(harnessOf(fullReturnJob('x')), rulesOf(fullReturnJob('x'))).length // => 0
+ * @example tableSignals(harnessOf(fullReturnJob('x')), wiredRulesOf(fullReturnJob('x'))).length // => 0
  */
 export function tableSignals(harness: Harness, rules: Rules): Signal[] {
   const all = Object.values(rules).flatMap((r) => ruleSignals(r).map(signalOf));
@@ -48,7 +48,7 @@ export function tableSignals(harness: Harness, rules: Rules): Signal[] {
  * @example allOn(fullReturnJob('x')).ignition // => true
  */
 export function allOn(doc: JobDocument): Inputs {
-  const made = tableSignals(harnessOf(doc), rulesOf(doc));
+  const made = tableSignals(harnessOf(doc), wiredRulesOf(doc));
   const signals = Object.fromEntries(made.map((s) => [signalKey(s), true]));
   return { ignition: true, crashed: false, signals, made };
 }

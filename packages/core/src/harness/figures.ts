@@ -1,3 +1,4 @@
+import { isFactoryFed } from '../document/pump-feed.ts';
 import type {
   Device,
   Harness,
@@ -49,7 +50,8 @@ export function undrawnPieces(doc: JobDocument, harness: Harness): string[] {
       'of' in x && x.of !== undefined ? [pieceKey(x.of)] : [],
     ),
   );
-  return Object.entries(doc.wiring.circuits).flatMap(([circuitId, c]) =>
+  const wired = Object.entries(doc.wiring.circuits).filter(([, c]) => !isFactoryFed(doc, c.loadId));
+  return wired.flatMap(([circuitId, c]) =>
     [...c.feed, ...c.ground].flatMap((segmentId) => {
       const piece = c.segments[segmentId];
       return piece && !drawn.has(pieceKey({ circuitId, segmentId })) ? [piece.name] : [];

@@ -1,4 +1,5 @@
 import type { Circuit, JobDocument, Segment, SegmentOf, Tap, TerminalRef } from '../document/job-document.ts';
+import { isFactoryFed } from '../document/pump-feed.ts';
 import { LOAD_VOLTS, segmentsOf, wireLength } from '../engine/electric/circuits.ts';
 import type { Worked } from '../kinds/wiring/contract.ts';
 import { segmentKind } from '../kinds/wiring/index.ts';
@@ -81,7 +82,9 @@ export function drawPowerSide(doc: JobDocument, d: Drawing): PowerSide {
 function wiringOrder(doc: JobDocument): string[] {
   const { circuits } = doc.wiring;
   const rank = (id: string): number => (doc.plumbing.elements[circuits[id]!.loadId]?.kind === 'pump' ? 0 : 1);
-  return Object.keys(circuits).sort((a, b) => rank(a) - rank(b) || (a < b ? -1 : 1));
+  return Object.keys(circuits)
+    .filter((id) => !isFactoryFed(doc, circuits[id]!.loadId))
+    .sort((a, b) => rank(a) - rank(b) || (a < b ? -1 : 1));
 }
 
 const tapped = (

@@ -1,5 +1,5 @@
 import type { Harness, JobDocument, PumpTrigger, TerminalRef } from '../document/job-document.ts';
-import { rulesOf, type Rules } from '../document/triggers.ts';
+import { wiredRulesOf, type Rules } from '../document/triggers.ts';
 import { isLevel, signalOf, type Term } from '../trigger/rule.ts';
 import { Drawing, on } from './drawing.ts';
 import { drawPowerSide, loadName, type Switched } from './power-side.ts';
@@ -16,12 +16,12 @@ const isSwitch = (term: Term): boolean =>
  * term in series, a low-side driver of the controller for the rest, clauses side by side. A rule that switches the feed side,
  * and a brushless pump's controller, have the same chain ahead of the coil or the enable wire instead.
  * @param doc job document
- * @param rules when each load runs (see rulesOf)
+ * @param rules when each load runs (see wiredRulesOf)
  * @returns devices and wires; those that stand for a piece of a circuit name it
  * Validity: a circuit without a relay runs with its supply, whatever its rule says.
  * @throws nothing
  * @source ISO mini relay terminals (DIN 72552): 30 in, 87 out, 86 and 85 coil; common practice
- * @example Object.keys(realiseRules(fullReturnJob('x'), rulesOf(fullReturnJob('x'))).wires).length // => 9
+ * @example Object.keys(realiseRules(fullReturnJob('x'), wiredRulesOf(fullReturnJob('x'))).wires).length // => 9
  */
 export function realiseRules(doc: JobDocument, rules: Rules): Harness {
   const d = new Drawing();
@@ -98,7 +98,7 @@ function feedSwitched(d: Drawing, doc: JobDocument, rule: PumpTrigger, at: Switc
  * @example harnessOf(fullReturnJob('x')).devices.battery.kind // => 'battery'
  */
 export function harnessOf(doc: JobDocument): Harness {
-  return doc.wiring.harness ? withFigures(doc, doc.wiring.harness) : realiseRules(doc, rulesOf(doc));
+  return doc.wiring.harness ? withFigures(doc, doc.wiring.harness) : realiseRules(doc, wiredRulesOf(doc));
 }
 
 /** Key or stud, a small fuse, the crash switch where the rule asks for it: shared by all coils alike. */

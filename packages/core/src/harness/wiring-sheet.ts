@@ -2,7 +2,7 @@ import { deviceKind } from '../kinds/wiring/index.ts';
 import { terminalName } from '../edit/harness.ts';
 import type { Device, Harness, JobDocument, TerminalRef, WireEnd } from '../document/job-document.ts';
 import type { Conductor, WireSize } from '../kinds/wiring/wire/wire.ts';
-import { rulesOf } from '../document/triggers.ts';
+import { wiredRulesOf } from '../document/triggers.ts';
 import { pieceOf } from './figures.ts';
 import { loadName } from './power-side.ts';
 import { harnessOf } from './realise.ts';
@@ -121,7 +121,7 @@ const TAPPED = {
 
 /** Hoses to boost switches and to referenced regulators. */
 function signalHoses(doc: JobDocument): SignalHose[] {
-  const switches = Object.values(rulesOf(doc)).flatMap((rule) =>
+  const switches = Object.values(wiredRulesOf(doc)).flatMap((rule) =>
     rule.any
       .flatMap(({ all }) => all)
       .flatMap((t) =>

@@ -28,6 +28,7 @@ export {
   renamed,
   ruleOf,
   rulesOf,
+  wiredRulesOf,
   setRule,
   stagingThreshold,
 } from '../document/triggers.ts';
@@ -45,3 +46,4 @@ export type { FieldInfo } from '../fields/field.ts';
 export { isStartingFigure, sourceOf } from '../fields/provenance.ts';
 export type { PlumbingElement } from '../document/job-document.ts';
 export { makeVent } from '../document/vents.ts';
+export { isFactoryFed } from '../document/pump-feed.ts';

@@ -20,7 +20,7 @@ export { isOutdated, proofOf, RUN_KINDS, type RunKind } from '../prove/proofs.ts
 export { jobSheet } from '../prove/job-sheet/job-sheet.ts';
 export { buildOutcome } from '../prove/job-sheet/outcome.ts';
 export { HOLD_POINTS, type BuildStep, type HoldPoint } from '../prove/job-sheet/step.ts';
-export { type Forcing, waysToForce } from '../prove/forcing.ts';
+export { type Forcing, waysToForce } from '../harness/forcing.ts';
 export { FOUND, FOUND_KINDS, type FoundItem, type FoundKind, sayFound, surveyOpen } from '../prove/survey.ts';
 export { type Reminder, reminders } from '../prove/reminders.ts';
 export { MEASURED, measuredSteps } from '../prove/procedures/index.ts';

@@ -3,8 +3,9 @@ import { endsOf } from '../kinds/plumbing/run/end-sizes.ts';
 import { DASH_WRENCHES, HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
 import { FACES } from '../kinds/ports/faces.ts';
 import { billOfMaterials } from './bill.ts';
-import { connectionsOf } from './joining/connections.ts';
+import { connectionsOf, tankPortOf } from './joining/connections.ts';
 import { liesInTank } from '../document/in-tank.ts';
+import { waysToForce } from '../harness/forcing.ts';
 import { PSI } from '../quantities/constants.ts';
 
 /** Something to have at hand before the first line is opened. */
@@ -46,6 +47,7 @@ export function toolList(doc: JobDocument): Tool[] {
     tool('Test', 'Fuel pressure gauge', `reads past ${gaugeFor(doc)} psi`),
     tool('Test', 'Multimeter', 'reads 0.01 V and 0.1 Ω'),
     tool('Test', 'Hand pump for pressure and vacuum', 'on the regulator’s reference port'),
+    ...forcingTools(doc).map(([name, what]) => tool('Test', name, what)),
   ];
 }
 
@@ -53,6 +55,18 @@ type Named = readonly [name: string, what: string];
 
 const glovesFor = ({ brief }: JobDocument): string =>
   brief.fuel.ethanol > 0.3 ? 'rated for ethanol' : 'rated for gasoline';
+
+/** What a pump is forced with, where that is not in the car. */
+const forcingTools = (doc: JobDocument): Named[] => {
+  const ways = waysToForce(doc);
+  const pumps = (kind: string): string => ways.flatMap((w) => (w.with === kind ? [w.name] : [])).join(', ');
+  return [
+    ...(pumps('fused jumper') ? [['Fused jumper wire', `to force ${pumps('fused jumper')}`] as Named] : []),
+    ...(pumps('controller software')
+      ? [['Scan tool or the controller’s software', `to force ${pumps('controller software')}`] as Named]
+      : []),
+  ];
+};
 
 /** Gauges come to 100, 150 and 200 psi: half again over the highest rail. */
 function gaugeFor({ brief }: JobDocument): number {
@@ -83,8 +97,7 @@ function lineTools(doc: JobDocument): Named[] {
   if (screwed.some((r) => r.hose === 'ptfe'))
     tools.push(['Small round driver', 'to open the braid for the olive']);
   if (barbed.length > 0) tools.push(['Hot water or a press for barbs', sizes(barbed)]);
-  if (tube.length > 0)
-    tools.push(['Tube cutter, deburring tool, bender', sizes(tube)]);
+  if (tube.length > 0) tools.push(['Tube cutter, deburring tool, bender', sizes(tube)]);
   if (flared.length > 0)
     tools.push(['Flaring tool, 37° single flare', `not a 45° brake flare; ${sizes(flared)}`]);
   return [...tools, ['Clean compressed air and lint-free swabs', 'every line is cleaned inside']];
@@ -115,12 +128,13 @@ function tankTools(doc: JobDocument): Named[] {
   const inTank = Object.values(doc.plumbing.paths).some((p) =>
     p.order.some((_, at) => liesInTank(doc, p, p.order, at)),
   );
-  return inTank
-    ? [
-        ['Lock-ring tool that does not spark', 'brass or plastic'],
-        ['Jack and board under the tank', 'level run down first'],
-      ]
-    : [];
+  const connections = connectionsOf(doc).filter((c) => !c.kept);
+  const opens = inTank || connections.some((c) => c.wall !== null);
+  const held = opens || connections.some((c) => tankPortOf(doc, c) !== undefined);
+  return [
+    ...(opens ? [['Lock-ring tool that does not spark', 'brass or plastic'] as Named] : []),
+    ...(held ? [['Jack and board under the tank', 'level run down first'] as Named] : []),
+  ];
 }
 
 function wiringTools(doc: JobDocument): Named[] {

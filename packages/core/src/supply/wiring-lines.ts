@@ -1,5 +1,6 @@
 import { capital } from '../quantities/text.ts';
 import type { JobDocument, WireEnd } from '../document/job-document.ts';
+import { isFactoryFed } from '../document/pump-feed.ts';
 import { segmentsOf } from '../engine/electric/circuits.ts';
 import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
 import { wiringSheet } from '../harness/wiring-sheet.ts';
@@ -16,7 +17,8 @@ const SHRINK = 0.04;
  * gauge and color; a terminal and a shrink for each end.
  */
 export function wiringLines(doc: JobDocument): BillLine[] {
-  const pieces = Object.values(doc.wiring.circuits).flatMap((circuit) =>
+  const wired = Object.values(doc.wiring.circuits).filter((c) => !isFactoryFed(doc, c.loadId));
+  const pieces = wired.flatMap((circuit) =>
     (['feed', 'ground'] as const).flatMap((side) =>
       segmentsOf(circuit, side).flatMap(({ segment }) => segmentKind(segment).lines(segment)),
     ),

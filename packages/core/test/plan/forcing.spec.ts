@@ -28,7 +28,7 @@ const one = (term: object) => [{ all: [term] }];
 test('each car is forced by the way it has, the safest first', () => {
   const turning = one({ kind: 'engine-turning', not: false });
   expect(how([{ all: [] }])).toBe('Key on: it runs.');
-  expect(how(turning, 30)).toMatch(/^Service override, at most 30 s/);
+  expect(how(turning, 30)).toMatch(/^Service override of the controller, at most 30 s/);
   expect(how(one({ kind: 'ecu', name: 'Pump 2', not: false }))).toMatch(
     /^Output test of the controller, “Pump 2”/,
   );

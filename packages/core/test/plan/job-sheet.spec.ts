@@ -99,3 +99,40 @@ describe('The job sheet', () => {
     expect(buildOutcome(steps, results)).toMatchObject({ verdict: 'incomplete', open: 1 });
   });
 });
+
+describe('A tank with a port of its own', () => {
+  const steps = (doc: JobDocument) => jobSheet(doc).filter((s) => s.section === 'Tank');
+  // A pump outside the tank, drawing through a line from the tank's port.
+  const outside = applied(fullReturnJob('x'), [
+    { op: 'add', path: '/plumbing/elements/pump/standsIn', value: 'under-body' },
+    {
+      op: 'replace',
+      path: '/plumbing/paths/feed/order',
+      value: fullReturnJob('x').plumbing.paths['feed']!.order.filter((id) => id !== 'strainer'),
+    },
+    { op: 'remove', path: '/plumbing/elements/strainer' },
+  ]);
+  const ported = applied(outside, [{ op: 'add', path: '/plumbing/junctions/tank/port', value: 'npt-1/2-f' }]);
+
+  test('is still run down and held before a line is screwed into it', () => {
+    const [low, ...ports] = steps(ported);
+    expect(low).toMatchObject({ id: 'tank-low', caution: 'fuel' });
+    expect(ports.length).toBe(2);
+    for (const p of ports) expect(p).toMatchObject({ caution: 'fuel', needs: ['tank-held'] });
+    expect(ports[0]!.does).toContain('1/2 NPT, female');
+    complete(ported);
+  });
+
+  test('keeps every step of what lies in it: naming a port takes none away', () => {
+    for (const [, doc] of jobs) {
+      const [id] = Object.entries(doc.plumbing.junctions).find(([, j]) => j.kind === 'tank') ?? [];
+      if (id === undefined) continue;
+      const named = applied(doc, [{ op: 'add', path: `/plumbing/junctions/${id}/port`, value: 'npt-1/2-f' }]);
+      const before = steps(doc).filter((s) => !s.id.startsWith('bulkhead:'));
+      const had = before.length > 0 || steps(doc).length > 0;
+      if (had) expect(steps(named).length).toBeGreaterThan(0);
+      if (before.some((s) => s.id.startsWith('tank-part:') || s.id.startsWith('tank-hose:')))
+        expect(steps(named).map((s) => s.id)).toEqual(expect.arrayContaining(before.map((s) => s.id)));
+    }
+  });
+});

@@ -8,7 +8,7 @@ import {
   type ElementOf,
   type SpeedControl,
 } from '@venula/core/document';
-import { elementPath as at } from '@venula/core/edit';
+import { elementPath as at, fitPump } from '@venula/core/edit';
 import { PUMPS, swapPump, USUAL_DRIVER, USUAL_SPEED } from '@venula/core/kinds';
 import { useFormat } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../job-context.ts';
@@ -30,6 +30,7 @@ export function PumpFields({
   /** By itself, in no car. */
   readonly bare: boolean;
 }) {
+  const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
   const own = pump.catalogueId === undefined || !(pump.catalogueId in PUMPS);
   return (
@@ -46,12 +47,7 @@ export function PumpFields({
           ...Object.values(PUMPS).map((p) => ({ value: p.id, label: p.name })),
         ]}
         onChoose={(key) => {
-          if (key in PUMPS)
-            edit({
-              op: 'replace',
-              path: `/plumbing/elements/${id}`,
-              value: swapPump(pump, key as keyof typeof PUMPS),
-            });
+          if (key in PUMPS) edit(...fitPump(doc, id, swapPump(pump, key as keyof typeof PUMPS)));
         }}
       />
       <div className="flex gap-2">
@@ -63,7 +59,7 @@ export function PumpFields({
         <>
           <WhenItRuns id={id} />
           <SpeedFields id={id} speed={pump.speed} />
-          <DriverFields id={id} driven={pump.driver !== undefined} />
+          <DriverFields id={id} pump={pump} />
           <PlanQuantity path={at(id, 'elevationM')} />
         </>
       )}
@@ -105,8 +101,11 @@ function WhenItRuns({ id }: { readonly id: string }) {
 }
 
 /** On what its circuit gives, or driven by the engine's controller with the driver's limits. */
-function DriverFields({ id, driven }: { readonly id: string; readonly driven: boolean }) {
+function DriverFields({ id, pump }: { readonly id: string; readonly pump: ElementOf<'pump'> }) {
+  const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
+  const { driver, ...plain } = pump;
+  const driven = driver !== undefined;
   return (
     <>
       <Choice
@@ -118,11 +117,7 @@ function DriverFields({ id, driven }: { readonly id: string; readonly driven: bo
           { value: 'controller', label: 'the engine’s controller' },
         ]}
         onChoose={(v) =>
-          edit(
-            v === 'controller'
-              ? { op: 'add', path: at(id, 'driver'), value: USUAL_DRIVER }
-              : { op: 'remove', path: at(id, 'driver') },
-          )
+          edit(...fitPump(doc, id, v === 'controller' ? { ...plain, driver: USUAL_DRIVER } : plain))
         }
       />
       {driven && <PlanForm owner={at(id, 'driver')} />}

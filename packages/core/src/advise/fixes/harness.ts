@@ -1,7 +1,7 @@
 import { segmentKind } from '../../kinds/wiring/index.ts';
 import { terminalKey } from '../../kinds/wiring/fields.ts';
 import type { JobDocument } from '../../document/job-document.ts';
-import { rulesOf, type Rules } from '../../document/triggers.ts';
+import { wiredRulesOf, type Rules } from '../../document/triggers.ts';
 import { terminalName } from '../../edit/harness.ts';
 import { freeId } from '../../edit/path.ts';
 import { segmentPath } from '../../edit/paths.ts';
@@ -24,7 +24,7 @@ const repaired = new WeakMap<FixContext['trials'], Fix[]>();
 export const miswiredFixes: FixMaker<Miswired> = (_found, { doc, trials }) => {
   const known = repaired.get(trials);
   if (known) return known;
-  const rules = rulesOf(doc);
+  const rules = wiredRulesOf(doc);
   const fixes = doc.wiring.harness
     ? [
         ...findRepairs(harnessOf(doc), rules, REPAIRS).map((r): Fix => ({

@@ -1,5 +1,5 @@
 import type { JobDocument } from '../../document/job-document.ts';
-import { rulesOf } from '../../document/triggers.ts';
+import { wiredRulesOf } from '../../document/triggers.ts';
 import { applyPatch } from '../../edit/apply-patch.ts';
 import { tableSignals, truthTable } from '../../harness/enumerate.ts';
 import { harnessOf } from '../../harness/realise.ts';
@@ -9,14 +9,14 @@ import type { PatchOperation } from '../../outcome/finding.ts';
 
 /** In how many combinations of inputs the wiring does something else than the rules say. */
 const wrongRows = (doc: JobDocument): number =>
-  truthTable(harnessOf(doc), rulesOf(doc)).filter((row) => !row.right).length;
+  truthTable(harnessOf(doc), wiredRulesOf(doc)).filter((row) => !row.right).length;
 
 /**
  * Whether a changed plan’s wiring is wrong nowhere it was right before. With too many signals to try on an edit nothing is
  * said against it, as the findings say nothing then.
  */
 export const doesNoWorse = (before: JobDocument, after: JobDocument): boolean =>
-  tableSignals(harnessOf(after), rulesOf(after)).length > LIVE_SIGNALS ||
+  tableSignals(harnessOf(after), wiredRulesOf(after)).length > LIVE_SIGNALS ||
   wrongRows(after) <= wrongRows(before);
 
 const undrawn = (doc: JobDocument): JobDocument => {

@@ -1,5 +1,6 @@
 import { USUAL_DRIVER } from '../../kinds/plumbing/pump/shape.ts';
-import { filter, jobWith, pumpElement, rail, run, strainer, tank } from '../pieces.ts';
+import { driverCircuit, filter, jobWith, pumpElement, rail, run, strainer, tank } from '../pieces.ts';
+import type { JobDocument } from '../job-document.ts';
 import type { Pattern } from './pattern.ts';
 import { PSI } from '../../quantities/constants.ts';
 
@@ -11,7 +12,7 @@ export const electronicReturnless: Pattern = {
   watch:
     'the driver is a limit of its own, in amperes and in duty; a second pump beside it needs its own check valve; a bypass regulator added here fights the controller',
   job: (title) => {
-    const job = jobWith(title, {
+    const plumbing: JobDocument['plumbing'] = {
       style: 'electronic-returnless',
       junctions: { tank: tank(), rail: rail() },
       elements: {
@@ -30,7 +31,8 @@ export const electronicReturnless: Pattern = {
           order: ['strainer', 'pump', 'filter', 'feed', 'last-hose'],
         },
       },
-    });
+    };
+    const job = jobWith(title, plumbing, { 'pump-circuit': driverCircuit('pump') });
     const pull = job.brief.pull.map((p) => ({ ...p, powerW: p.powerW * 0.8, boostPa: p.boostPa * 0.6 }));
     return { ...job, brief: { ...job.brief, pull, basePressurePa: 55 * PSI } };
   },

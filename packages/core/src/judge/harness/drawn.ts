@@ -1,5 +1,5 @@
 import type { Harness } from '../../document/job-document.ts';
-import { rulesOf, type Rules } from '../../document/triggers.ts';
+import { wiredRulesOf, type Rules } from '../../document/triggers.ts';
 import { HarnessModel } from '../../harness/behave.ts';
 import { harnessOf } from '../../harness/realise.ts';
 import type { FindingContext } from '../context.ts';
@@ -17,7 +17,7 @@ const known = new WeakMap<FindingContext, DrawnWiring | null>();
 export function drawnWiring(context: FindingContext): DrawnWiring | null {
   const before = known.get(context);
   if (before !== undefined) return before;
-  const rules = rulesOf(context.doc);
+  const rules = wiredRulesOf(context.doc);
   const harness = Object.keys(rules).length === 0 ? null : harnessOf(context.doc);
   const drawn = harness && { harness, rules, model: new HarnessModel(harness) };
   known.set(context, drawn);

@@ -1,3 +1,4 @@
+import { isFactoryFed } from '../../document/pump-feed.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import { wayOf } from '../../engine/electric/circuits.ts';
 import { carriedBy, type Loaded } from '../../engine/electric/electric-load.ts';
@@ -138,7 +139,7 @@ export const noFuseRule: FindingRule<NoFuse> = (context) =>
   loadedCircuits(context).flatMap(({ circuitId, circuit, solution, inrush }): NoFuse[] => {
     const { doc } = context;
     const way = wayOf(doc, circuitId, 'feed');
-    if (way.some(isFuse)) return [];
+    if (way.some(isFuse) || isFactoryFed(doc, circuit.loadId)) return [];
     const weakest = weakestWire(doc, [...way, ...wayOf(doc, circuitId, 'ground')].filter(isWire));
     return [
       {

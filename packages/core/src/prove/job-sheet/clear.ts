@@ -1,26 +1,29 @@
 import type { JobDocument } from '../../document/job-document.ts';
 import { jointList } from '../../supply/joints.ts';
 import type { Draft } from './step.ts';
+import { wiringSteps } from './wiring.ts';
 
 export function clearSteps(doc: JobDocument): Draft[] {
   const joints = jointList(doc).some((j) => j.care);
+  // Without a wire to make, what is looked at last hangs on no loom.
+  const needs = wiringSteps(doc).some((s) => s.makes?.includes('loom')) ? ['loom'] : ['safe'];
   return [
     {
       id: 'clear-hood',
       does: 'Clay or grease under the hood, closed once, looked at',
       how: 'Static parts clear each other by 0.08 in (2 mm) or more, moving ones by much more.',
-      needs: ['loom'],
+      needs,
       makes: ['clear'],
     },
     {
       id: 'clear-moving',
       does: 'Belts, shafts and suspension through their travel; exhaust distances with a tape',
-      needs: ['loom'],
+      needs,
     },
     {
       id: 'clear-access',
       does: 'Plugs, coils, filter and dipstick still come out',
-      needs: ['loom'],
+      needs,
     },
     ...(joints
       ? [

@@ -1,7 +1,8 @@
 import type { JobDocument } from '../../document/job-document.ts';
 import { cutLength } from '../../kinds/plumbing/run/end-sizes.ts';
 import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
-import { connectionsOf } from '../../supply/joining/connections.ts';
+import { faceName } from '../../kinds/ports/faces.ts';
+import { connectionsOf, tankPortOf } from '../../supply/joining/connections.ts';
 import { unmeasured } from './lines.ts';
 import { partsOf, runsOf } from './plan-parts.ts';
 import type { Draft } from './step.ts';
@@ -9,12 +10,13 @@ import type { Draft } from './step.ts';
 export function tankSteps(doc: JobDocument): Draft[] {
   const inside = partsOf(doc).filter((p) => p.inTank);
   const hoses = runsOf(doc).filter(([, e]) => e.zone === 'in-tank' && !e.existing);
-  const walls = connectionsOf(doc).filter((c) => c.wall !== null && !c.kept);
+  const connections = connectionsOf(doc).filter((c) => !c.kept);
+  const walls = connections.filter((c) => c.wall !== null);
+  const ports = connections.filter((c) => tankPortOf(doc, c) !== undefined);
   const vents = Object.entries(doc.plumbing.vents ?? {});
-  if (inside.length + hoses.length + walls.length + vents.length === 0) return [];
   const opens = inside.length + hoses.length + walls.length > 0;
   return [
-    ...(opens
+    ...(opens || ports.length > 0
       ? [
           {
             id: 'tank-low',
@@ -23,6 +25,18 @@ export function tankSteps(doc: JobDocument): Draft[] {
             needs: ['safe'],
             makes: ['tank-held'],
           },
+        ]
+      : []),
+    ...ports.map((c): Draft => ({
+      id: `tank-port:${c.id}`,
+      does: `${faceName(tankPortOf(doc, c)!)} of the tank: ${c.from.name} to ${c.to.name}`,
+      how: 'Fuel stands behind it: open it only with the level below it. Thread clean and whole, no chips inside; tightened in its turn with the rest.',
+      caution: 'fuel' as const,
+      needs: ['tank-held'],
+      makes: [`tank-port:${c.id}`],
+    })),
+    ...(opens
+      ? [
           {
             id: 'tank-open',
             does: 'Clocking marked, hat open with a tool that makes no spark',

@@ -27,11 +27,15 @@ export function wiringSteps(doc: JobDocument): Draft[] {
       needs: ['safe'],
       makes: [`wire:${w.id}`],
     })),
-    {
-      id: 'loom',
-      does: 'Loom taped by zone, slack left at hat and lid, off exhaust and edges',
-      needs: wires.map((w) => `wire:${w.id}`),
-      makes: ['loom'],
-    },
+    ...(wires.length > 0
+      ? [
+          {
+            id: 'loom',
+            does: 'Loom taped by zone, slack left at hat and lid, off exhaust and edges',
+            needs: wires.map((w) => `wire:${w.id}`),
+            makes: ['loom'],
+          },
+        ]
+      : []),
   ];
 }

@@ -1,4 +1,4 @@
-import { rulesOf, type Harness } from '@venula/core/document';
+import { wiredRulesOf, type Harness } from '@venula/core/document';
 import { removeDevice } from '@venula/core/edit';
 import { tableSignals } from '@venula/core/harness';
 import { signalKey, type Signal } from '@venula/core/trigger';
@@ -84,7 +84,7 @@ function SignalChoice({
   const { edit, readOnly } = useOpenJob();
   const { units } = useSettings();
   const offered = new Map<string, readonly Signal[]>();
-  for (const signal of tableSignals(harness, rulesOf(doc))) offered.set(signalKey(signal), [signal]);
+  for (const signal of tableSignals(harness, wiredRulesOf(doc))) offered.set(signalKey(signal), [signal]);
   offered.set(together(value), value);
   return (
     <Choice

@@ -1,4 +1,4 @@
-import type { Circuit, ElectricLoad, JobDocument } from '@venula/core/document';
+import { isFactoryFed, type Circuit, type ElectricLoad, type JobDocument } from '@venula/core/document';
 import { addCircuit, addLoad, NEW_LOADS, removeCircuit, setTap, tapTargets } from '@venula/core/edit';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -89,6 +89,12 @@ export function CircuitTray({
   );
   return (
     <div className="form-grid">
+      {isFactoryFed(doc, circuit.loadId) && (
+        <p className="col-span-full text-soft">
+          The factory’s driver module feeds this pump. Its relay, fuse and wires are in the car: what stands
+          here counts for the volts, and nothing of it is drawn or ordered.
+        </p>
+      )}
       <PlanForm
         owner={owner}
         own={{
