@@ -39,12 +39,35 @@ export const pumpCircuit = (loadId: string, tag = ''): Circuit => ({
   },
 });
 
+const thinWire = (name: string, wire: string, color: string, lengthM: number) => ({
+  ...makeWire(`${name} ${wire}`, color, lengthM, 'cabin'),
+  size: 'awg-18' as const,
+});
+
+/** In the plug of the device that reads a sensor. */
+const READER_PIN = { terminal: 'sealed connector pin', joint: 'crimp', shrink: true } as const;
+
+/** A sender the device that reads it feeds: two wires to its 5 V and its sensor ground, or the one wire of a sender that grounds by its body. */
+export const senderCircuit = (loadId: string, name: string, fed: '5V' | 'one-wire'): Circuit => {
+  const single = fed === 'one-wire';
+  const feed = single ? thinWire(name, 'signal', 'white', 1.5) : thinWire(name, '5 V supply', 'gray', 1.5);
+  return {
+    name: `${name} feed`,
+    loadId,
+    supply: 'ignition',
+    feed: ['feed-1'],
+    ground: single ? [] : ['ground-1'],
+    segments: {
+      'feed-1': { ...feed, endA: READER_PIN },
+      ...(single
+        ? {}
+        : { 'ground-1': { ...thinWire(name, 'sensor ground', 'black/white', 1.5), endB: READER_PIN } }),
+    },
+  };
+};
+
 /** A gauge, sender or sensor: its own small fuse on a feed that is live with the key, its own ground, no relay. */
 export const smallCircuit = (loadId: string, name: string): Circuit => {
-  const thin = (wire: string, color: string, lengthM: number) => ({
-    ...makeWire(`${name} ${wire}`, color, lengthM, 'cabin'),
-    size: 'awg-18' as const,
-  });
   return {
     name: `${name} feed`,
     loadId,
@@ -53,8 +76,8 @@ export const smallCircuit = (loadId: string, name: string): Circuit => {
     ground: ['ground-1', 'chassis'],
     segments: {
       fuse: { kind: 'fuse', name: `${name} fuse`, ratingA: 5, distanceM: 0.15 },
-      'feed-1': thin('feed', 'pink', 1.5),
-      'ground-1': thin('ground', 'black', 0.9),
+      'feed-1': thinWire(name, 'feed', 'pink', 1.5),
+      'ground-1': thinWire(name, 'ground', 'black', 0.9),
       chassis: { kind: 'chassis', name: `${name} ground`, ohms: 0.003 },
     },
   };

@@ -9,7 +9,13 @@ import type {
   Tap,
 } from '../document/job-document.ts';
 import { LOAD_OFFERS, loadKind, SEGMENT_OFFERS } from '../kinds/wiring/index.ts';
-import { controllerCircuit, driverCircuit, pumpCircuit, smallCircuit } from '../document/pieces.ts';
+import {
+  controllerCircuit,
+  driverCircuit,
+  pumpCircuit,
+  senderCircuit,
+  smallCircuit,
+} from '../document/pieces.ts';
 import { feedOf } from '../document/pump-feed.ts';
 import { dropRule } from '../document/triggers.ts';
 
@@ -140,6 +146,8 @@ export const pumpFeed = (loadId: string, pump: ElementOf<'pump'>): Circuit => FE
 /** What usually feeds a load: its own relay and heavy wire, a brushless pump's controller, or no more than a small fuse. */
 function usualCircuit(doc: JobDocument, loadId: string, name: string, load?: ElectricLoad): Circuit {
   const known = load ?? doc.wiring.loads?.[loadId];
+  if (known?.kind === 'sender' && known.fed !== '12V')
+    return senderCircuit(loadId, shortened(name, 60), known.fed);
   if (known && loadKind(known).fedBy === 'small-fuse') return smallCircuit(loadId, shortened(name, 60));
   const pump = doc.plumbing.elements[loadId];
   const usual = pump?.kind === 'pump' ? pumpFeed(loadId, pump) : pumpCircuit(loadId);

@@ -1,3 +1,4 @@
+import { readerFed, SENSOR_VOLTS } from '../document/reader-fed.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { feedingPumps, hasFactorySupply } from '../document/feeding-pumps.ts';
 import {
@@ -33,6 +34,9 @@ const MOST_ROUNDS = 5;
 /** A pump that moves less than its curve says by this share is held back at its inlet. */
 const HELD_BACK = 1e-4;
 
+/** Regulated in the device that reads: its own resistance does not show. */
+const SENSOR_SUPPLY = { volts: SENSOR_VOLTS, ohms: 0 };
+
 /**
  * Plumbing and wiring of one plan solved together, under some parameters. Keeps its networks between operating states, so a
  * sweep of a pull starts each point from the one before; a plan that differs from another only in figures takes its
@@ -48,6 +52,8 @@ export class Engine {
   private warmth: FuelTemperatures | undefined;
   private readonly grids: Map<NetworkMode, NetworkSolver>;
   private readonly power: PowerNetwork;
+  /** Sensors on the 5 V of the devices that read them. */
+  private readonly sensors: PowerNetwork;
   private readonly supply: PumpSupply;
   private readonly pumps: readonly SuppliedPump[];
   private adjusted: ReadonlyMap<string, number> | undefined;
@@ -94,7 +100,14 @@ export class Engine {
       alike.doc.brief === doc.brief &&
       alike.parameters.wiring === parameters.wiring &&
       alike.parameters.jointOhms === parameters.jointOhms;
-    const wired = [...this.pumps.map((p) => p.id), ...Object.keys(doc.wiring.loads ?? {})];
+    const loads = Object.keys(doc.wiring.loads ?? {});
+    // What the device that reads it feeds draws nothing from the battery's own network.
+    const wired = [...this.pumps.map((p) => p.id), ...loads.filter((id) => !readerFed(doc, id))];
+    this.sensors = powerNetwork(
+      doc,
+      parameters.wiring === 'as-drawn' ? loads.filter((id) => readerFed(doc, id) === '5V') : [],
+      parameters.jointOhms,
+    );
     this.power = sameWiring
       ? alike.power
       : powerNetwork(doc, parameters.wiring === 'as-drawn' ? wired : [], parameters.jointOhms);
@@ -273,7 +286,9 @@ export class Engine {
   ): Electric {
     const circuits = this.power.report(this.supplyOf(state), power);
     const pumps = new Map<string, PumpOperating>();
-    const loads = new Map(circuits);
+    const on = this.loadsOn(state);
+    const sensors = this.sensors.solve(SENSOR_SUPPLY, (id) => on.get(id) ?? null);
+    const loads = new Map([...circuits, ...sensors]);
     for (const [id, law] of this.model.pumpLaws) {
       loads.delete(id);
       const link = network.links.get(id);

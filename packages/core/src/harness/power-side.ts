@@ -1,5 +1,6 @@
 import type { Circuit, JobDocument, Segment, SegmentOf, Tap, TerminalRef } from '../document/job-document.ts';
 import { isFactoryFed } from '../document/pump-feed.ts';
+import { readerFed } from '../document/reader-fed.ts';
 import { LOAD_VOLTS, segmentsOf, wireLength } from '../engine/electric/circuits.ts';
 import type { Worked } from '../kinds/wiring/contract.ts';
 import { segmentKind } from '../kinds/wiring/index.ts';
@@ -56,25 +57,31 @@ export function drawPowerSide(doc: JobDocument, d: Drawing): PowerSide {
     done.add(circuitId);
     for (const tap of [circuit.feedFrom, circuit.groundInto]) if (tap) draw(tap.circuitId);
     const chain = new Chain(d, circuitId, ends, switchedBy, circuit.loadId, heaviest(circuit));
+    const fed = readerFed(doc, circuit.loadId);
     const load = d.device(`load-${circuit.loadId}`.slice(0, 40), {
       kind: 'load',
       name: loadName(doc, circuit.loadId),
       loadId: circuit.loadId,
       ohms: loadOhms(doc, circuit.loadId),
+      ...(fed === 'one-wire' ? { bodyGround: true } : {}),
     });
     chain.run(
-      tapped(ends, circuit.feedFrom, 'after') ?? sourceOf(d, circuit),
+      tapped(ends, circuit.feedFrom, 'after') ?? (fed ? readerOf(d, fed) : sourceOf(d, circuit)),
       segmentsOf(circuit, 'feed'),
       on(load, 'plus'),
       loadName(doc, circuit.loadId),
     );
-    const home = tapped(ends, circuit.groundInto, 'before') ?? on('battery', 'minus');
+    if (fed === 'one-wire') return;
+    const home =
+      tapped(ends, circuit.groundInto, 'before') ?? (fed ? sensorGround(d) : on('battery', 'minus'));
     const ground = segmentsOf(circuit, 'ground');
     // A circuit without any ground stays open: that is what it is.
     if (ground.length > 0 || circuit.groundInto) chain.run(on(load, 'minus'), ground, home, 'ground');
   };
-  d.device('battery', { kind: 'battery', name: 'Battery' });
-  wiringOrder(doc).forEach(draw);
+  const order = wiringOrder(doc);
+  // Where nothing is wired there is nothing to draw a battery for.
+  if (order.length > 0) d.device('battery', { kind: 'battery', name: 'Battery' });
+  order.forEach(draw);
   return { switchedBy };
 }
 
@@ -106,6 +113,18 @@ function sourceOf(d: Drawing, circuit: Circuit): TerminalRef {
       return on(d.device('ignition', { kind: 'ignition', name: 'Ignition feed' }), 'out');
   }
 }
+
+/** What feeds a sender: pins of the gauge or controller that reads it, live with the key. */
+const readerOf = (d: Drawing, fed: '5V' | 'one-wire'): TerminalRef =>
+  on(
+    d.device(`reader-${fed.toLowerCase()}`, {
+      kind: 'ignition',
+      name: fed === '5V' ? '5 V supply of its reader' : 'Gauge that reads it',
+    }),
+    'out',
+  );
+const sensorGround = (d: Drawing): TerminalRef =>
+  on(d.device('reader-ground', { kind: 'ground', name: 'Sensor ground of its reader', ohms: 0.005 }), 'g');
 
 /** Lays the pieces of one side one behind the other. */
 class Chain {

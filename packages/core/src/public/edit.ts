@@ -40,6 +40,7 @@ export {
   offerFromLibrary,
   outdatedIn,
 } from '../edit/library.ts';
+export { feedSender } from '../edit/fit-sender.ts';
 export { fitPump } from '../edit/fit-pump.ts';
 export { sayMade } from '../edit/made-joint.ts';
 export { NEW_PARTS, insertPart, movePart, removePart, splitRun } from '../edit/path.ts';

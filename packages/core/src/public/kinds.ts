@@ -33,3 +33,4 @@ export {
 export { plumbingKind } from '../kinds/index.ts';
 export { segmentKind } from '../kinds/wiring/index.ts';
 export { terminalKey } from '../kinds/wiring/fields.ts';
+export { SENDER_FED } from '../kinds/wiring/sender/index.ts';

@@ -10,8 +10,9 @@ import {
   rulesOf,
   setRule,
 } from '../../src/public/document.ts';
-import { addCircuit, addLoad } from '../../src/public/edit.ts';
-import { harnessOf, truthTable } from '../../src/public/harness.ts';
+import { addCircuit, addLoad, feedSender } from '../../src/public/edit.ts';
+import { harnessOf, truthTable, wiringSheet } from '../../src/public/harness.ts';
+import { jobSheet } from '../../src/public/prove.ts';
 import { applied, found } from '../support/examples.ts';
 
 const pattern = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.job('x');
@@ -116,7 +117,7 @@ describe('a brushless pump on its controller', () => {
 });
 
 describe('gauges, senders and sensors', () => {
-  test.each(['gauge', 'sender', 'sensor'] as const)(
+  test.each(['gauge', 'sensor'] as const)(
     '%s: a small fuse on a feed live with the key, no relay',
     (kind) => {
       const job = fullReturnJob('x');
@@ -163,5 +164,59 @@ describe('an ignition feed that goes dead with the starter', () => {
     const job = fullReturnJob('x');
     const live = ruled(drops(job), 'pump', { needsIgnition: false });
     expect(found(evaluatePlan(live).findings, 'CRANK_FEED_DROPS')).toBeUndefined();
+  });
+});
+
+describe('what feeds a sender', () => {
+  const job = fullReturnJob('x');
+  const { id, patch } = addLoad(job, 'sender');
+  const five = applied(job, patch);
+  const { loadId } = five.wiring.circuits[id]!;
+  const fed = (by: 'one-wire' | '5V' | '12V') => applied(five, feedSender(five, loadId, by));
+  const own = (doc: JobDocument) =>
+    wiringSheet(doc).wires.filter(
+      (w) => doc.wiring.circuits[id]!.segments['feed-1'] && w.name.startsWith('Pressure sender'),
+    );
+  const solved = (doc: JobDocument) =>
+    evaluatePlan(doc)
+      .states.find((s) => s.state.id === 'idle')!
+      .values!.loads.find((l) => l.id === loadId)?.circuit;
+
+  test('5 V from the device that reads it: two wires to it, no fuse, no tap, 5 V less its own drop', () => {
+    expect(own(five).map((w) => [w.fromName, w.toName].filter((n) => /reader/i.test(n)).length)).toEqual([
+      1, 1,
+    ]);
+    expect(Object.values(five.wiring.circuits[id]!.segments).map((s) => s.kind)).toEqual(['wire', 'wire']);
+    const at = solved(five)!;
+    // Ohm: 10 mA through 2 × 1.5 m of 18 AWG (21 mΩ/m) is below a millivolt.
+    expect(at.sourceVolts).toBeCloseTo(5, 6);
+    expect(5 - at.loadVolts).toBeGreaterThan(0);
+    expect(5 - at.loadVolts).toBeLessThan(0.001);
+    const before = new Set(evaluatePlan(job).findings.map((f) => f.code));
+    expect(evaluatePlan(five).findings.flatMap((f) => (before.has(f.code) ? [] : [f.code]))).toEqual([]);
+    expect(wrong(five)).toEqual([]);
+  });
+
+  test('an older plan that took the key’s feed for it reads 5 V all the same', () => {
+    const old = applied(five, [
+      { op: 'replace', path: `/wiring/circuits/${id}`, value: fed('12V').wiring.circuits[id]! },
+    ]);
+    expect(solved(old)!.sourceVolts).toBeCloseTo(5, 6);
+  });
+
+  test('one wire: one wire in drawing, sheet and order list, grounded by its body', () => {
+    const doc = fed('one-wire');
+    expect(own(doc).map((w) => w.name)).toEqual(['Pressure sender signal']);
+    const extra = (d: JobDocument) => wiringSheet(d).wires.length - wiringSheet(job).wires.length;
+    expect([extra(doc), extra(five)]).toEqual([1, 2]);
+    expect(wrong(doc)).toEqual([]);
+    const sheet = jobSheet(doc).filter((s) => s.id.startsWith('wire:'));
+    expect(sheet.length).toBe(wiringSheet(doc).wires.length);
+  });
+
+  test('12 V: its own small fuse on the key’s feed', () => {
+    const at = solved(fed('12V'))!;
+    expect(at.sourceVolts).toBeGreaterThan(12);
+    expect(fed('12V').wiring.circuits[id]!.feed).toContain('fuse');
   });
 });

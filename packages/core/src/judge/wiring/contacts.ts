@@ -1,3 +1,4 @@
+import { readerFed } from '../../document/reader-fed.ts';
 import type { Segment, SegmentOf } from '../../document/job-document.ts';
 import { segmentsOf } from '../../engine/electric/circuits.ts';
 import { carriedBy } from '../../engine/electric/electric-load.ts';
@@ -96,6 +97,7 @@ export const terminalRule: FindingRule<TerminalSmall> = ({ doc }) =>
 export const tappedFeedRule: FindingRule<TappedFeed> = ({ doc }) =>
   Object.entries(doc.wiring.circuits).flatMap(([id, c]): TappedFeed[] => {
     if ((c.supply !== 'fuse-box' && c.supply !== 'ignition') || c.feedFrom || c.alsoFeeds) return [];
+    if (readerFed(doc, c.loadId)) return [];
     return [
       {
         code: 'TAPPED_FEED_UNKNOWN',

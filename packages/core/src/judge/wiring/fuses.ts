@@ -1,3 +1,4 @@
+import { readerFed } from '../../document/reader-fed.ts';
 import { isFactoryFed } from '../../document/pump-feed.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import { wayOf } from '../../engine/electric/circuits.ts';
@@ -139,7 +140,7 @@ export const noFuseRule: FindingRule<NoFuse> = (context) =>
   loadedCircuits(context).flatMap(({ circuitId, circuit, solution, inrush }): NoFuse[] => {
     const { doc } = context;
     const way = wayOf(doc, circuitId, 'feed');
-    if (way.some(isFuse) || isFactoryFed(doc, circuit.loadId)) return [];
+    if (way.some(isFuse) || isFactoryFed(doc, circuit.loadId) || readerFed(doc, circuit.loadId)) return [];
     const weakest = weakestWire(doc, [...way, ...wayOf(doc, circuitId, 'ground')].filter(isWire));
     return [
       {

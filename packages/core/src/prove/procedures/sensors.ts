@@ -1,3 +1,4 @@
+import { SENSOR_VOLTS } from '../../document/reader-fed.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import type { Expectation, MeasuredProcedure, Step } from '../contract.ts';
 import { solvedAt, type Car } from '../predict.ts';
@@ -34,7 +35,7 @@ function steps(car: Car): Step[] {
     if (s.kind !== 'sender' || s.fed === 'one-wire' || s.highPa <= s.lowPa) return [];
     const covers = (pa: number) => pa >= s.lowPa && pa <= s.highPa;
     const tried = s.reads === 'fuel' ? rail : s.reads === 'boost' ? Math.min(TEN_PSI, s.highPa) : undefined;
-    const fed = s.fed === '5V' ? 5 : car.doc.brief.electrical.batteryV;
+    const fed = s.fed === '5V' ? SENSOR_VOLTS : car.doc.brief.electrical.batteryV;
     const group = s.name;
     return [
       {

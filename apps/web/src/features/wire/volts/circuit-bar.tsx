@@ -1,5 +1,14 @@
 import { isFactoryFed, type Circuit, type ElectricLoad, type JobDocument } from '@venula/core/document';
-import { addCircuit, addLoad, NEW_LOADS, removeCircuit, setTap, tapTargets } from '@venula/core/edit';
+import {
+  addCircuit,
+  addLoad,
+  feedSender,
+  NEW_LOADS,
+  removeCircuit,
+  setTap,
+  tapTargets,
+} from '@venula/core/edit';
+import { SENDER_FED } from '@venula/core/kinds';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useDoc, useOpenJob } from '../../../job/job-context.ts';
@@ -70,6 +79,10 @@ export function CircuitPicker({
   );
 }
 
+const SENDER_FEEDS = (Object.entries(SENDER_FED) as [keyof typeof SENDER_FED, string][]).map(
+  ([value, label]) => ({ value, label }),
+);
+
 /** Where a circuit is fed from and goes to ground, and what it feeds. */
 export function CircuitTray({
   circuitId,
@@ -83,6 +96,9 @@ export function CircuitTray({
   const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
   const owner = `/wiring/circuits/${circuitId}`;
+  const load = doc.wiring.loads?.[circuit.loadId];
+  // Fed by the device that reads it: no supply of its own to choose.
+  const byReader = load?.kind === 'sender' && load.fed !== '12V';
   const tapped = circuit.supply === 'fuse-box' || circuit.supply === 'ignition';
   const tap = (side: 'feedFrom' | 'groundInto', label: string, none: string) => (
     <TapChoice circuitId={circuitId} side={side} label={label} none={none} />
@@ -101,14 +117,29 @@ export function CircuitTray({
           name: <PlanField path={`${owner}/name`} label="Circuit" />,
           feedFrom: tap('feedFrom', 'Feed branches off', 'its own supply'),
           groundInto: tap('groundInto', 'Ground joins', 'its own ground'),
-          ...(circuit.feedFrom ? { supply: null } : {}),
-          ...(tapped && !circuit.feedFrom ? {} : { alsoFeeds: null }),
+          ...(circuit.feedFrom || byReader ? { supply: null } : {}),
+          ...(tapped && !circuit.feedFrom && !byReader ? {} : { alsoFeeds: null }),
         }}
       />
-      {doc.wiring.loads?.[circuit.loadId] && (
+      {load && (
         <PlanForm
           owner={`/wiring/loads/${circuit.loadId}`}
-          own={{ name: <PlanField path={`/wiring/loads/${circuit.loadId}/name`} label="Load" /> }}
+          own={{
+            name: <PlanField path={`/wiring/loads/${circuit.loadId}/name`} label="Load" />,
+            ...(load.kind === 'sender'
+              ? {
+                  fed: (
+                    <Choice
+                      label="Fed by"
+                      value={load.fed}
+                      disabled={readOnly}
+                      options={SENDER_FEEDS}
+                      onChoose={(v) => edit(...feedSender(doc, circuit.loadId, v))}
+                    />
+                  ),
+                }
+              : {}),
+          }}
         />
       )}
       {!readOnly && (

@@ -7,7 +7,7 @@ import { loadFields } from '../loads/fields.ts';
 import { billLine } from '../../bill-line.ts';
 
 /** How a sender is fed: by its gauge through the one wire (body ground), by a 5 V or by a 12 V supply. */
-const FED = {
+export const SENDER_FED = {
   'one-wire': 'its gauge, by one wire',
   '5V': 'a 5 V supply',
   '12V': 'a 12 V supply',
@@ -20,7 +20,7 @@ const volts = (label: string, usual: number) =>
 
 /** What it reads and what it says then: the scaling the tuner needs. */
 const scaling = {
-  fed: labelled('Fed by', choice(FED)),
+  fed: labelled('Fed by', choice(SENDER_FED)),
   lowPa: pressure('Reads from', 0),
   highPa: pressure('Reads to', 1.034e6),
   lowV: volts('Volts at the low end', 0.5),
