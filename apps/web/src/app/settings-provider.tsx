@@ -1,6 +1,7 @@
 import { UNIT_SYSTEMS, type UnitSystem } from '@venula/core/quantities';
-import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { SettingsContext, type Theme } from './settings.ts';
+import { UnitsNotice } from './units-notice.tsx';
 
 const stored = <T extends string, O>(key: string, values: readonly T[], otherwise: O): T | O => {
   const value = localStorage.getItem(key) as T | null;
@@ -9,7 +10,7 @@ const stored = <T extends string, O>(key: string, values: readonly T[], otherwis
 
 /** Kept on the device: a tablet on a cart keeps its units and its light. */
 export function SettingsProvider({ children }: { readonly children: ReactNode }) {
-  const [chosen, setUnits] = useState<UnitSystem | null>(() => stored('venula:units', UNIT_SYSTEMS, null));
+  const [chosen, setChosen] = useState<UnitSystem | null>(() => stored('venula:units', UNIT_SYSTEMS, null));
   const [ofShop, setShopUnits] = useState<UnitSystem>('us');
   const units = chosen ?? ofShop;
   const [theme, setTheme] = useState<Theme>(() => stored('venula:theme', ['bench', 'lamp'], 'bench'));
@@ -21,6 +22,36 @@ export function SettingsProvider({ children }: { readonly children: ReactNode })
     localStorage.setItem('venula:theme', theme);
     document.documentElement.dataset['theme'] = theme;
   }, [theme]);
-  const value = useMemo(() => ({ units, theme, setUnits, setShopUnits, setTheme }), [units, theme]);
-  return <SettingsContext value={value}>{children}</SettingsContext>;
+  /** What they were before somebody changed them, while it can be taken back. */
+  const [before, setBefore] = useState<UnitSystem | null>(null);
+  const gone = useCallback(() => setBefore(null), []);
+  const value = useMemo(
+    () => ({
+      units,
+      theme,
+      setUnits: (next: UnitSystem) => {
+        if (next === units) return;
+        setBefore(units);
+        setChosen(next);
+      },
+      setShopUnits,
+      setTheme,
+    }),
+    [units, theme],
+  );
+  return (
+    <SettingsContext value={value}>
+      {children}
+      {before && (
+        <UnitsNotice
+          units={units}
+          onUndo={() => {
+            setChosen(before);
+            gone();
+          }}
+          onGone={gone}
+        />
+      )}
+    </SettingsContext>
+  );
 }

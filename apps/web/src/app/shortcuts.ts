@@ -1,7 +1,19 @@
 import { useEffect } from 'react';
 
+/** Where a letter means something else: text that is typed, and lists, drop-downs and menus, which jump to it. */
+const TAKES_LETTERS = [
+  'input',
+  'textarea',
+  'select',
+  '[contenteditable]',
+  ...['combobox', 'listbox', 'option', 'menu', 'menuitem', 'menubar', 'tree', 'grid'].map(
+    (r) => `[role="${r}"]`,
+  ),
+  ...['menu', 'listbox'].map((kind) => `[aria-haspopup="${kind}"]`),
+].join(', ');
+
 const typing = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]') !== null;
+  target instanceof HTMLElement && target.closest(TAKES_LETTERS) !== null;
 
 /**
  * Keyboard shortcuts: single keys, or "g" then a letter. Never while something is being typed, except with Ctrl.
@@ -12,7 +24,7 @@ export function useShortcuts(keys: Readonly<Record<string, () => void>>): void {
     let after = '';
     const onKey = (e: KeyboardEvent) => {
       const held = e.ctrlKey || e.metaKey;
-      if (typing(e.target) || e.altKey) return;
+      if (e.defaultPrevented || typing(e.target) || e.altKey) return;
       const key = e.key.toLowerCase();
       const name = held ? `ctrl+${e.shiftKey ? 'shift+' : ''}${key}` : after === 'g' ? `g ${key}` : key;
       after = !held && key === 'g' && after === '' ? 'g' : '';

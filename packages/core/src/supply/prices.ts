@@ -113,7 +113,10 @@ export function readPrices(rows: readonly Readonly<Record<string, string | undef
     const text = (by['price'] ?? '').replace(/[$\s]/g, '').replace(/,(?=\d{3}\b)/g, '');
     if (!/^\d+(\.\d{1,4})?$/.test(text)) return bad(`“${by['price'] ?? ''}” is no price: type 12.50`);
     const amount = Number(text) * 100;
-    if (amount > MOST_CENTS) return bad('more than $10,000');
+    if (amount > MOST_CENTS)
+      return bad(
+        `“${by['price'] ?? ''}” is more than $10,000, the most a price may be: check its decimal point`,
+      );
     const per = (by['per'] ?? '').toLowerCase();
     if (!['', 'each', 'ft', 'foot', 'm', 'meter'].includes(per)) return bad(`per “${per}”: each, ft or m`);
     const foot = per === 'ft' || per === 'foot';

@@ -79,7 +79,7 @@ describe('a price list that is read', () => {
       '“free” is no price: type 12.50',
       '“-1” is no price: type 12.50',
       'per “mile”: each, ft or m',
-      'more than $10,000',
+      '“99999” is more than $10,000, the most a price may be: check its decimal point',
       undefined,
     ]);
     expect(rows[2]!.part).toBe('=Odd');

@@ -120,11 +120,7 @@ function PortChoice({
   );
 }
 
-function Between({
-  connection: { kept, problem, chains, wall, why },
-}: {
-  readonly connection: Connection;
-}) {
+function Between({ connection: { kept, problem, chains, wall, why } }: { readonly connection: Connection }) {
   if (kept) return <p className="text-soft">as it was found</p>;
   if (problem !== undefined)
     return (

@@ -1,6 +1,6 @@
 import { isUs, FOOT } from '@venula/core/quantities';
 import { readPrices, type BillLine, type Price } from '@venula/core/supply';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { tell } from '../../api/client.ts';
 import { usePutPrices } from '../../api/shelf.ts';
 import { useSettings } from '../../app/settings.ts';
@@ -39,6 +39,14 @@ export function LinePrice({
   );
 }
 
+/** The next price of the list; after the last one the keyboard goes away. */
+function goOn(from: HTMLInputElement | null): void {
+  const all = [...document.querySelectorAll<HTMLInputElement>('input[data-price]')];
+  const next = from && all[all.indexOf(from) + 1];
+  if (next) next.select();
+  else from?.blur();
+}
+
 function PriceField({
   line,
   per,
@@ -50,6 +58,8 @@ function PriceField({
 }) {
   const put = usePutPrices();
   const [text, setText] = useState(start === null ? '' : start.toFixed(2));
+  const [tried, setTried] = useState(false);
+  const field = useRef<HTMLInputElement>(null);
   const empty = text.trim() === '';
   const [read] = readPrices([{ part: line.part, price: text, per }]);
   const trouble = empty ? undefined : read?.trouble;
@@ -57,26 +67,44 @@ function PriceField({
     <GuardedForm
       className="flex flex-wrap items-center gap-2 pt-1"
       onAct={() => {
+        setTried(true);
+        if (trouble !== undefined) {
+          field.current?.select();
+          return;
+        }
         if (empty && start !== null)
           put.mutate({ prices: [{ part: line.part, unit: line.unit, cents: null }] });
         else if (read?.price) put.mutate({ prices: [read.price] });
+        goOn(field.current);
       }}
     >
       <label className="flex items-center gap-2 text-ink">
         $
         <input
+          ref={field}
+          data-price
           className="field w-[104px]"
           inputMode="decimal"
           aria-label={`Price of ${line.part}, ${per === 'each' ? 'each' : `a ${per}`}`}
           value={text}
-          onChange={(e) => setText(e.target.value)}
+          aria-invalid={trouble !== undefined && tried}
+          enterKeyHint="next"
+          onChange={(e) => {
+            setText(e.target.value);
+            setTried(false);
+          }}
+          onBlur={() => setTried(true)}
         />
         {per === 'each' ? 'each' : `a ${per}`}
       </label>
-      <button type="submit" className="btn btn-small" disabled={trouble !== undefined || put.isPending}>
+      <button type="submit" className="btn btn-small" disabled={put.isPending}>
         Set
       </button>
-      {trouble && <span className="text-stop">{trouble}</span>}
+      {trouble && tried && (
+        <span role="alert" className="text-stop">
+          {trouble}
+        </span>
+      )}
       {put.error && <span className="text-stop">{tell(put.error)}</span>}
     </GuardedForm>
   );

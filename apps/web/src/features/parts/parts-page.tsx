@@ -187,7 +187,23 @@ export function PartsPage() {
           </div>
         </div>
         <Tabs.Content value="list">
-          {pricing && <PriceFile />}
+          {pricing && (
+            <>
+              <PriceFile />
+              <p
+                aria-live="polite"
+                data-testid="running-total"
+                className="sticky top-0 z-10 flex flex-wrap items-baseline gap-x-3 border-b-2 border-ink bg-board py-2"
+              >
+                <span className="headline text-2xl">{dollars(total)}</span>
+                <span className="text-soft">
+                  {unpriced === 0
+                    ? `all ${lines.length} items have a price`
+                    : `${lines.length - unpriced} of ${lines.length} items have a price`}
+                </span>
+              </p>
+            </>
+          )}
           <OrderList lines={lines} toGet={toGet} costs={costs} counting={counting} pricing={pricing} />
         </Tabs.Content>
         <Tabs.Content value="hoses">

@@ -36,6 +36,7 @@ export function LogicView({
   const [menu, setMenu] = useState(false);
   const phone = useLayoutWidth() === 'phone';
   const drawn = doc.wiring.harness !== undefined;
+  const nothing = Object.keys(harness.devices).length === 0;
   const findings = (plan?.findings ?? []).filter((f) => f.stage === 'wire');
   const wrong = logic?.wrong ?? 0;
   const worst = findings.find((f) => f.code.startsWith('WIRED_'));
@@ -46,28 +47,32 @@ export function LogicView({
       <Headline
         tone={wrong > 0 ? 'stop' : 'good'}
         sentence={
-          !logic
-            ? 'Trying every combination…'
-            : wrong > 0
-              ? first
-                ? first.title
-                : `At ${wrong} of ${logic.total} combinations the wiring does not do what the rules say.`
-              : `The wiring does what the rules say, at all ${logic.total} combinations.`
+          nothing
+            ? 'No wire of this job is new.'
+            : !logic
+              ? 'Trying every combination…'
+              : wrong > 0
+                ? first
+                  ? first.title
+                  : `At ${wrong} of ${logic.total} combinations the wiring does not do what the rules say.`
+                : `The wiring does what the rules say, at all ${logic.total} combinations.`
         }
         second={
-          (logic?.signals.length ?? 0) > MOST_SIGNALS
-            ? `Only the first ${MOST_SIGNALS} of ${logic!.signals.length} signals were tried; the others were left off.`
-            : wrong > 0 && logic
-              ? `${wrong} of ${logic.total} combinations are wrong. ${first?.fixes[0] ? `Look first at: ${first.fixes[0].label}.` : ''}`
-              : drawn
-                ? 'Drawn by hand: touch a wire to put an end elsewhere; the check runs again at once.'
-                : 'Made from the rules and the circuits. Draw it by hand when the car is wired in another way.'
+          nothing
+            ? 'The pump has its wires already: the factory’s driver module feeds it. A load that is added is drawn here.'
+            : (logic?.signals.length ?? 0) > MOST_SIGNALS
+              ? `Only the first ${MOST_SIGNALS} of ${logic!.signals.length} signals were tried; the others were left off.`
+              : wrong > 0 && logic
+                ? `${wrong} of ${logic.total} combinations are wrong. ${first?.fixes[0] ? `Look first at: ${first.fixes[0].label}.` : ''}`
+                : drawn
+                  ? 'Drawn by hand: touch a wire to put an end elsewhere; the check runs again at once.'
+                  : 'Made from the rules and the circuits. Draw it by hand when the car is wired in another way.'
         }
       />
       {wiring.fault !== null && (
         <LaneFaultNote what="The wiring could not be drawn" why={wiring.fault} again={wiring.again} />
       )}
-      {phone ? null : wiring.answer ? (
+      {phone || nothing ? null : wiring.answer ? (
         <HarnessDrawing wiring={wiring.answer} findings={findings} open={open} onOpen={onOpen} />
       ) : (
         <p className="grid h-[240px] place-items-center border-2 border-rule bg-paper text-soft">

@@ -1,0 +1,73 @@
+import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import { fireEvent, render, screen } from '@testing-library/react';
+import { isUs } from '@venula/core/quantities';
+import { SettingsProvider } from '../../src/app/settings-provider.tsx';
+import { useSettings } from '../../src/app/settings.ts';
+import { useShortcuts } from '../../src/app/shortcuts.ts';
+
+/** The key that changes the units, beside a field and lists of each kind. */
+
+function Bench() {
+  const { units, setUnits } = useSettings();
+  useShortcuts({ u: () => setUnits(isUs(units) ? 'metric' : 'us') });
+  return (
+    <>
+      <span data-testid="units">{units}</span>
+      <input aria-label="Title" />
+      <button type="button" role="combobox" aria-expanded={false} aria-controls="none">
+        Style
+      </button>
+      <button type="button" aria-haspopup="menu">
+        Add
+      </button>
+      <div role="listbox" tabIndex={0} aria-label="Styles">
+        <div role="option" aria-selected={false} tabIndex={0}>
+          Returnless
+        </div>
+      </div>
+      <div role="menu" tabIndex={0} aria-label="Units">
+        <div role="menuitem" tabIndex={0}>
+          US
+        </div>
+      </div>
+      <p data-testid="plain">Text</p>
+    </>
+  );
+}
+
+beforeEach(() => {
+  localStorage.clear();
+  render(
+    <SettingsProvider>
+      <Bench />
+    </SettingsProvider>,
+  );
+});
+afterEach(() => localStorage.clear());
+const units = () => screen.getByTestId('units').textContent;
+
+test('a word typed while a list, drop-down or menu has the focus is no shortcut', () => {
+  const places = [
+    screen.getByLabelText('Title'),
+    screen.getByRole('combobox'),
+    screen.getByRole('button', { name: 'Add' }),
+    screen.getByRole('listbox'),
+    screen.getByRole('option'),
+    screen.getByRole('menu'),
+    screen.getByRole('menuitem'),
+  ];
+  for (const place of places) {
+    for (const key of 'returnless') fireEvent.keyDown(place, { key });
+    expect(units()).toBe('us');
+  }
+  expect(screen.queryByRole('status')).toBeNull();
+});
+
+test('a change of units is said, and taken back by one touch', () => {
+  fireEvent.keyDown(screen.getByTestId('plain'), { key: 'u' });
+  expect(units()).toBe('metric');
+  expect(screen.getByRole('status').textContent).toContain('Metric');
+  fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
+  expect(units()).toBe('us');
+  expect(screen.queryByRole('status')).toBeNull();
+});
