@@ -58,7 +58,8 @@ const surfaceK = optional(
 const passShape = object({
   name,
   is: hazard,
-  distanceM: tape('Distance', 0, 3, 0.1016),
+  /** Nothing is said of it before somebody measured. */
+  distanceM: optional(tape('Distance', 0, 3, 0.1016, 'not measured')),
   surfaceK,
   sleeved: labelled('There', flag({ true: 'sleeved', false: 'bare' })),
 });
@@ -215,7 +216,7 @@ export type Routing = Infer<typeof routingShape>;
  * Something that is passed, before anybody measured how far.
  * @param is what it can do to a line
  * @param called its name
- * @returns four inches off, bare
+ * @returns bare, its distance not measured
  * Validity: every kind of thing.
  * @throws nothing
  * @source own convention
@@ -224,7 +225,6 @@ export type Routing = Infer<typeof routingShape>;
 export const usualPass = (is: Hazard, called: string): Pass => ({
   name: called,
   is,
-  distanceM: 0.1016,
   sleeved: false,
 });
 

@@ -35,14 +35,16 @@ export function roundedPath(points: readonly Vec3[], radius: number): RoundedPat
   const legs = way.slice(1).map((p, i) => sub(p, way[i]!));
   const straight = legs.reduce((sum, leg) => sum + norm(leg), 0);
   const turns = legs.slice(1).map((leg, i) => angleBetween(unit(legs[i]!)!, unit(leg)!));
-  /** What a corner takes of the legs at either side of it. */
-  const takes = turns.map((a) => radius * Math.tan(a / 2));
   const corners = turns.map((turn, i): Corner => {
     const room = (leg: number, other: number | undefined): number =>
       norm(legs[leg]!) / Math.max(1e-12, Math.tan(turn / 2) + Math.tan((other ?? 0) / 2));
     const widest = turn < Math.PI - 1e-6 ? Math.min(room(i, turns[i - 1]), room(i + 1, turns[i + 1])) : 0;
     return { at: points.indexOf(way[i + 1]!), turn, fits: radius <= widest + 1e-9, room: widest };
   });
-  const saved = turns.reduce((sum, a, i) => sum + (a < Math.PI - 1e-6 ? 2 * takes[i]! - radius * a : 0), 0);
+  // What does not fit is rounded as far as its legs allow: a corner never saves more than there is.
+  const saved = turns.reduce((sum, a, i) => {
+    const r = Math.min(radius, corners[i]!.room);
+    return sum + (a < Math.PI - 1e-6 ? r * (2 * Math.tan(a / 2) - a) : 0);
+  }, 0);
   return { length: straight - saved, turn: turns.reduce((sum, a) => sum + a, 0), corners };
 }

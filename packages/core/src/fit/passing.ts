@@ -73,7 +73,7 @@ interface Beside {
  * @param run the line
  * @param route its route
  * @param shape of a drawn one, where it is at hand
- * @returns distances surface to surface, m
+ * @returns distances surface to surface, m; what nobody has measured beside a string is not among them
  * Validity: routes of the job format.
  * @throws nothing
  * @source see keepAway
@@ -107,7 +107,9 @@ export function passings(
   });
   const found =
     route.how === 'string'
-      ? Object.entries(route.passes).map(([id, p]) => passing(id, p, p.distanceM, p.sleeved))
+      ? Object.entries(route.passes).flatMap(([id, p]) =>
+          p.distanceM === undefined ? [] : [passing(id, p, p.distanceM, p.sleeved)],
+        )
       : (shape?.clearances ?? []).flatMap((c) => {
           const thing = keepOuts[c.id];
           return thing ? [passing(c.id, thing, c.distance, c.sleeved, thing.distanceM)] : [];

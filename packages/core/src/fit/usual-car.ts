@@ -1,4 +1,9 @@
-import type { JobDocument, KeepOut, RoutePoint, Vehicle } from '../document/job-document.ts';
+import type { ElementOf, JobDocument, KeepOut, RoutePoint, Vehicle } from '../document/job-document.ts';
+import { isStartingFigure } from '../fields/provenance.ts';
+import { leastRadius } from '../kinds/plumbing/run/geometry.ts';
+import { SHORTEST_LINE } from '../kinds/plumbing/run/shape.ts';
+import { roundedPath } from './fillet.ts';
+import { placeOf } from './places.ts';
 import { add, norm, scale, sub, type Vec3 } from './vector.ts';
 
 /** A car in a few numbers by where its engine sits, to be corrected by a tape (invented, of usual proportions). */
@@ -164,28 +169,49 @@ function stretch(way: readonly Vec3[], from: number, to: number): Vec3[] {
   return [at(from), ...inner, at(to)];
 }
 
+/** Ways are tried until the line is as long as it is known to be, to this, m. */
+const AS_LONG = 0.003;
+const TRIES = 12;
+
 /**
- * Where a line would run before anybody drew it: its stretch of the way from tank to engine or back, along the rail.
+ * Where a line would run before anybody drew it: between the two parts it joins where they have a place already, else its
+ * stretch of the way from tank to engine or back, along the rail. A line whose length is known is drawn that long,
+ * bowed sideways where its ends are nearer to each other than that.
  * @param doc job document
  * @param id the line
  * @param vehicle the car
  * @returns points, m; the inner ones with clips
- * Validity: runs that stand in a path; others run the whole way.
+ * Validity: runs that stand in a path; others run the whole way. Ends that lie further apart than the line is long are joined straight.
  * @throws nothing
- * @source own convention: each line gets the share of the way that its length is of its path
+ * @source own convention: each line without a length begins at the share of the way that those before it have of its path
  * @example usualPoints(fullReturnJob('x'), 'feed', usualVehicle('front', 'unibody')).length > 1 // => true
  */
 export function usualPoints(doc: JobDocument, id: string, vehicle: Vehicle): RoutePoint[] {
+  const run = doc.plumbing.elements[id];
   const path = Object.values(doc.plumbing.paths).find((p) => p.order.includes(id));
-  const lengths = (path?.order ?? [id]).map((e) => {
+  const order = path?.order ?? [id];
+  const lengths = order.map((e) => {
     const part = doc.plumbing.elements[e];
     return part?.kind === 'run' ? part.lengthM : 0.08;
   });
-  const at = path?.order.indexOf(id) ?? 0;
+  const at = order.indexOf(id);
   const total = lengths.reduce((a, b) => a + b, 0);
   const before = lengths.slice(0, at).reduce((a, b) => a + b, 0);
   const way = wayThrough(vehicle, path?.role === 'return');
-  const points = stretch(way, before / total, (before + lengths[at]!) / total);
+  const known =
+    run?.kind === 'run' && !isStartingFigure(run, 'lengthM')
+      ? Math.max(SHORTEST_LINE, run.lengthM - (doc.routing?.lines[id]?.movementM ?? 0))
+      : undefined;
+  const from = placeOf(doc, order[at - 1] ?? '');
+  const to = placeOf(doc, order[at + 1] ?? '');
+  const points =
+    run?.kind !== 'run' || (known === undefined && !(from && to))
+      ? stretch(way, before / total, (before + lengths[at]!) / total)
+      : asLong(run, known, (reach) =>
+          from && to
+            ? bowed(from, to, reach)
+            : alongWay(way, reach, { from, to, share: before / total, last: at === order.length - 1 }),
+        );
   return points.map(([x, y, z], i) => ({
     x: tidy(x),
     y: tidy(y),
@@ -193,6 +219,77 @@ export function usualPoints(doc: JobDocument, id: string, vehicle: Vehicle): Rou
     clip: i > 0 && i < points.length - 1,
     sleeved: false,
   }));
+}
+
+const lengthOf = (points: readonly Vec3[]): number =>
+  points.slice(1).reduce((sum, p, i) => sum + norm(sub(p, points[i]!)), 0);
+
+/** A way drawn so far that the line on it, its corners rounded, is as long as it shall be. */
+function asLong(
+  run: ElementOf<'run'>,
+  wanted: number | undefined,
+  way: (reach: number) => Vec3[],
+): readonly Vec3[] {
+  if (wanted === undefined) return way(0);
+  const radius = leastRadius(run.hose, run.dash);
+  let reach = wanted;
+  let points = way(reach);
+  for (let n = 0; n < TRIES; n++) {
+    const short = wanted - roundedPath(points, radius).length;
+    if (Math.abs(short) < AS_LONG) break;
+    reach = Math.max(0, reach + short);
+    points = way(reach);
+  }
+  return points;
+}
+
+/** What the way is too short for goes sideways on its longest leg. */
+function lengthened(points: Vec3[], by: number): Vec3[] {
+  if (by <= AS_LONG) return points;
+  const legs = points.slice(1).map((p, i) => norm(sub(p, points[i]!)));
+  const i = legs.indexOf(Math.max(...legs));
+  const bow = bowed(points[i]!, points[i + 1]!, legs[i]! + by);
+  return [...points.slice(0, i), ...bow, ...points.slice(i + 2)];
+}
+
+/** Straight from one place to the other, or bowed sideways where the line is longer than that. */
+function bowed(from: Vec3, to: Vec3, reach: number): Vec3[] {
+  const straight = norm(sub(to, from));
+  if (reach <= straight + AS_LONG) return [from, to];
+  const middle = scale(add(from, to), 0.5);
+  // Toward the outside of the car, away from exhaust and shafts.
+  const aside = ([x, y, z]: Vec3, off: number): Vec3 => [x, y + (middle[1] < 0 ? -off : off), z];
+  const off = Math.sqrt(reach ** 2 - straight ** 2) / 2;
+  if (off < straight / 2) return [from, aside(middle, off), to];
+  const loop = (reach - straight) / 2;
+  return [from, aside(from, loop), aside(to, loop), to];
+}
+
+/** So much of the way: on from the part before it, up to the part behind it, or where its share begins; the last line ends at the end. */
+function alongWay(
+  way: readonly Vec3[],
+  reach: number,
+  at: {
+    readonly from: Vec3 | null;
+    readonly to: Vec3 | null;
+    readonly share: number;
+    readonly last: boolean;
+  },
+): Vec3[] {
+  const whole = lengthOf(way);
+  const share = Math.min(1, reach / whole);
+  const near = (spot: Vec3): number => nearestShare(way, spot);
+  const begins = at.from ? near(at.from) : at.to ? near(at.to) - share : at.last ? 1 - share : at.share;
+  const start = Math.min(Math.max(0, begins), 1 - share);
+  const points = lengthened(stretch(way, start, start + share), reach - whole);
+  return at.from ? [at.from, ...points.slice(1)] : at.to ? [...points.slice(0, -1), at.to] : points;
+}
+
+/** Share of a way at which it comes nearest to a place. */
+function nearestShare(way: readonly Vec3[], spot: Vec3): number {
+  const shares = Array.from({ length: 101 }, (_, i) => i / 100);
+  const off = (s: number): number => norm(sub(stretch(way, 0, s).at(-1)!, spot));
+  return shares.reduce((best, s) => (off(s) < off(best) ? s : best), 0);
 }
 
 /** To the quarter of an inch: as a tape is read. */

@@ -161,7 +161,14 @@ function Passed({ line: { id, route, passes: all } }: { readonly line: Line }) {
   const put = usePutRoute(id);
   const drawn = route?.how === 'drawn';
   // In the car everything has a distance.
-  const passes = drawn ? all.filter((p) => p.distance < Math.max(NEAR, 1.5 * p.needs)) : all;
+  const passes: readonly (Passing | Pick<Passing, 'id' | 'name'>)[] = drawn
+    ? all.filter((p) => p.distance < Math.max(NEAR, 1.5 * p.needs))
+    : [
+        ...all,
+        ...Object.entries(route?.passes ?? {}).flatMap(([passed, { name, distanceM }]) =>
+          distanceM === undefined ? [{ id: passed, name }] : [],
+        ),
+      ];
   const [measured, setMeasured] = useState<string | null>(null);
   const add = (is: Hazard, called: string): void => {
     const taken = route?.passes ?? {};
@@ -181,7 +188,13 @@ function Passed({ line: { id, route, passes: all } }: { readonly line: Line }) {
       <ul>
         {passes.map((p) => (
           <li key={p.id} className="border-t border-rule py-2">
-            <Bar passing={p} />
+            {'needs' in p ? (
+              <Bar passing={p} />
+            ) : (
+              <p>
+                {p.name}: <span className="font-semibold text-fix">how far from it is not measured yet</span>
+              </p>
+            )}
             {!drawn && (
               <details
                 open={measured === p.id}
