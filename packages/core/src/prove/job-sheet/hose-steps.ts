@@ -27,7 +27,8 @@ function tubeEnds(ends: ReturnType<typeof endsOf>): string {
   const kinds = ends.map((end) => (end === 'quick' || end === 'open' ? end : 'flare'));
   const words = {
     flare: 'Nut and sleeve on, 37° single flare: not a 45° brake flare.',
-    quick: 'Formed and deburred for its quick connector, as the connector’s maker says; it clicks on by hand.',
+    quick:
+      'Formed and deburred for its quick connector, as the connector’s maker says; it clicks on by hand.',
     open: 'Beaded, so that a hose stays on it.',
   } as const;
   if (kinds[0] === kinds[1]) return words[kinds[0]!];

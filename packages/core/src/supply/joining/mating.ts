@@ -7,7 +7,10 @@ export type Mismatch =
   | 'UNLIKE_THREAD'
   | 'LOOK_ALIKE'
   | 'NO_SEAT'
-  | 'TAPER_IN_STRAIGHT' | 'QUICK_SIZE' | 'BARE_HOSE' | 'UNLIKE';
+  | 'TAPER_IN_STRAIGHT'
+  | 'QUICK_SIZE'
+  | 'BARE_HOSE'
+  | 'UNLIKE';
 
 export type Mated =
   | { readonly ok: true; readonly joint: JointKind }
@@ -56,8 +59,7 @@ function alike(a: FaceId, x: Face, b: FaceId, y: Face): Mated {
   if (x.family === 'in-tank' || x.family === 'flange') return { ok: true, joint: x.family };
   if (x.family === 'barb' || x.family === 'hose')
     return no('UNLIKE', `two ends of ${faceSize(a)} need a piece of the other between them`);
-  if (x.gender === y.gender)
-    return sameGender(a, b, 'a union');
+  if (x.gender === y.gender) return sameGender(a, b, 'a union');
   if (x.size !== y.size)
     return x.family === 'quick'
       ? no(

@@ -14,9 +14,7 @@ export function runLines(e: Run, site: BillSite): BillLine[] {
   return [
     hoseLine(e, cutLength(e) + CUT_WASTE, problem),
     ...endsOf(e).flatMap((end) =>
-      end === 'open'
-        ? []
-        : [billLine('ends', endName(e, end), 1, 'each', endNote(e, end))],
+      end === 'open' ? [] : [billLine('ends', endName(e, end), 1, 'each', endNote(e, end))],
     ),
   ];
 }
