@@ -21,6 +21,7 @@ import { sayPower } from '../say/power.ts';
 import { sayOrigin } from '../say/origin.ts';
 import { sayRule } from '../say/rule.ts';
 import { sayState } from '../say/state.ts';
+import { wiringSheet } from '../harness/wiring-sheet.ts';
 import { billOfMaterials } from '../supply/bill.ts';
 import { soldWords } from '../supply/sold.ts';
 import { withinSentence } from '../quantities/text.ts';
@@ -175,17 +176,24 @@ function partsFitted(doc: JobDocument, system: UnitSystem): SheetSection {
   return { title: 'Parts', table: { head: ['', 'Part', 'Where'], rows } };
 }
 
+/** As the wiring sheet has it, with its labels: what was made, not what a circuit is worked out with. */
 function wiringFitted(doc: JobDocument, q: Write): SheetSection {
-  const rows = Object.values(doc.wiring.circuits).flatMap((c) =>
-    Object.values(c.segments).flatMap((s) =>
-      s.kind === 'wire'
-        ? [[c.name, s.name, `${wireSizeName(s.size)} ${s.color}`.trim(), q('length', s.lengthM)]]
-        : s.kind === 'fuse' || s.kind === 'relay'
-          ? [[c.name, s.name, `${s.ratingA} A`, '']]
-          : [],
-    ),
+  const { harness, wires } = wiringSheet(doc);
+  const devices = Object.values(harness.devices).flatMap((d) =>
+    d.kind === 'fuse' || d.kind === 'relay' || d.kind === 'pump-controller'
+      ? [['', d.name, `${d.ratingA} A`, '']]
+      : [],
   );
-  return { title: 'Wiring', table: { head: ['Circuit', 'Piece', 'Size', 'Length'], rows } };
+  const rows = wires.map((w) => [
+    w.label,
+    w.name,
+    `${wireSizeName(w.size)} ${w.color}`.trim(),
+    q('tape', w.lengthM),
+  ]);
+  return {
+    title: 'Wiring',
+    table: { head: ['Label', 'Piece', 'Size', 'Length'], rows: [...rows, ...devices] },
+  };
 }
 
 /** More than this over demand is no figure anybody reads, as a share. */
