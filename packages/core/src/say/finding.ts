@@ -39,7 +39,10 @@ export function sayFinding(
   const dial = writer(units);
   const q = writer(units, value !== limit && dial(dimension, value) === dial(dimension, limit));
   const labels = remedies.map((fix) => sayFix(fix.does, q));
-  const { title, text, formula, source } = (WORDS[found.code] as Words<AnyFound>)(found, q, labels, remedies);
+  const say = WORDS[found.code] as Words<AnyFound>;
+  const { title, text, source } = say(found, q, labels, remedies);
+  // A sum is no dial: on marks its figures would not add up.
+  const { formula } = say(found, writer(units, true), labels, remedies);
   const { figures: _figures, ...head } = found;
   return {
     ...head,

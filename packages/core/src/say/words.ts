@@ -9,12 +9,20 @@ export type Units = UnitSystem | 'both';
 /** Writes a quantity. */
 export type Writer = (dimension: Dimension, value: number) => string;
 
-/** US first, metric in brackets where it differs. Fine: by a unit’s own decimals, not by the marks of a dial. */
+/**
+ * US first, metric in brackets where it differs. Fine: by a unit’s own decimals, not by the marks of a dial. Both side by side are
+ * always fine: on the marks of two dials one pressure would read as two.
+ */
 export const writer =
   (units: Units, fine = false): Writer =>
   (dimension, value) => {
     const one = (system: UnitSystem): string =>
-      formatQuantity(dimension, value, system, fine ? shownUnit(dimension, system).decimals : undefined).text;
+      formatQuantity(
+        dimension,
+        value,
+        system,
+        fine || units === 'both' ? shownUnit(dimension, system).decimals : undefined,
+      ).text;
     if (units !== 'both') return one(units);
     const us = one('us');
     const metric = one('metric');
