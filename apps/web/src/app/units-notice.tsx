@@ -22,7 +22,7 @@ export function UnitsNotice({
   return (
     <div
       role="status"
-      className="no-print fixed bottom-4 left-1/2 z-40 flex -translate-x-1/2 items-center gap-3 border-2 border-ink bg-paper py-1 pr-1 pl-4 max-md:bottom-20 max-md:w-[calc(100vw-24px)] max-md:justify-between"
+      className="no-print fixed bottom-20 left-1/2 z-40 flex -translate-x-1/2 items-center gap-3 border-2 border-ink bg-paper py-1 pr-1 pl-4 max-md:w-[calc(100vw-24px)] max-md:justify-between"
     >
       <span>
         All figures are now in <strong className="font-semibold">{UNIT_WORDS[units].said}</strong>.

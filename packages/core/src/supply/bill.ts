@@ -8,7 +8,7 @@ import { connectionsOf } from './joining/connections.ts';
 import { FACES, type FaceId } from '../kinds/ports/faces.ts';
 import { JOINT_RULES } from './joining/joint-rules.ts';
 import { formatQuantity } from '../quantities/format.ts';
-import type { UnitSystem } from '../quantities/units.ts';
+import { isUs, type UnitSystem } from '../quantities/units.ts';
 import { joiningLines } from './joining/lines.ts';
 import { mountLines } from './mounts.ts';
 import { wiringLines } from './wiring-lines.ts';
@@ -99,7 +99,8 @@ function injectorLines(doc: JobDocument): BillLine[] {
 /** Flow in both units it is sold by, and the pressure it is rated at. */
 function injectorFigures({ staticFlowM3s, ratedPa }: JobDocument['brief']['injectors']): string {
   const figure = (dimension: 'injectorFlow' | 'pressure', value: number, system: UnitSystem): string =>
-    formatQuantity(dimension, value, system, 0).text;
+    // A tenth of a psi: 300 kPa is neither 43 nor 44.
+    formatQuantity(dimension, value, system, dimension === 'pressure' && isUs(system) ? 1 : 0).text;
   const both = (dimension: 'injectorFlow' | 'pressure', value: number): string =>
     `${figure(dimension, value, 'us')} (${figure(dimension, value, 'metric')})`;
   return `${both('injectorFlow', staticFlowM3s)} at ${both('pressure', ratedPa)}`;

@@ -26,7 +26,7 @@ function classOf({ catalogueId, fromLibrary, type, curve }: Pump): string {
 function specified({ type, curve, outletCheck }: Pump, checkFollows: boolean): string {
   const at = Math.floor(curve.pressures.length / 2);
   const [pa, flow] = [curve.pressures[at]!, curve.flows[at]!];
-  const point = `${Math.round(flow * 3.6e6)} L/h at ${Math.round(pa / PSI)} psi (${Math.round(pa / 1e3)} kPa) and ${curve.volts} V`;
+  const point = `${Math.round(flow * 3.6e6)} L/h at ${(pa / PSI).toFixed(1)} psi (${Math.round(pa / 1e3)} kPa) and ${curve.volts} V`;
   // A check valve of its own on its line is a line of the list already.
   return `${TYPES[type]}, ${point}${outletCheck && !checkFollows ? ', check valve in its outlet' : ''}`;
 }
