@@ -68,3 +68,28 @@ export const percentBeside = (share: number, limit: number): string => {
 export const percentShort = (share: number): string => percentBeside(share, 0);
 export const sentence = (text: string): string => `${capital(text)}.`;
 export { capital };
+
+const FIGURE = /[−-]?[\d,]*\d(?:\.\d+)?/g;
+const read = (figure: string): number => Number(figure.replace('−', '-').replaceAll(',', ''));
+
+/**
+ * “53.5 psi − 1.9 psi = 51.6 psi”: the difference of the figures as they stand there, so that a reader who takes one from the other
+ * gets the third, in each unit shown.
+ * @param whole quantity as it is written
+ * @param part what is taken from it, written alike
+ * @returns the sum in words; digits grouped nowhere
+ * Validity: two quantities of one dimension.
+ * @throws nothing
+ * @source arithmetic
+ * @example taken('53.5 psi (368.9 kPa)', '1.9 psi (13.1 kPa)') // => '53.5 psi (368.9 kPa) − 1.9 psi (13.1 kPa) = 51.6 psi (355.8 kPa)'
+ */
+export function taken(whole: string, part: string): string {
+  const parts = [...part.matchAll(FIGURE)].map(([f]) => f);
+  let at = 0;
+  const left = whole.replaceAll(FIGURE, (figure) => {
+    const other = parts[at++] ?? '0';
+    const digits = Math.max(...[figure, other].map((f) => f.split('.')[1]?.length ?? 0));
+    return (read(figure) - read(other)).toFixed(digits).replace('-', '−');
+  });
+  return `${whole} − ${part} = ${left}`;
+}

@@ -7,7 +7,7 @@ import type { SupplementarySet } from '../../judge/regulation/supplementary.ts';
 import type { ValveCore } from '../../judge/regulation/valve-core.ts';
 import { inState } from '../state.ts';
 import type { Words } from '../words.ts';
-import { manifoldWords } from '../words.ts';
+import { manifoldWords, taken } from '../words.ts';
 
 const source =
   'Darcy–Weisbach with Colebrook; seat by its Cv (ISA 75.01); 35% back-pressure limit: common practice';
@@ -28,7 +28,7 @@ export const returnOverrun: Words<ReturnOverrun> = ({ value: rail, figures: f },
 export const railHigh: Words<RailHigh> = ({ value: over, figures: f }, q) => ({
   title: `${f.lowSide ? 'The low side is' : 'The rail is'} ${q('pressure', over)} above set at ${inState(f.state)}.`,
   text: 'The regulator rises with the flow it must bypass. A larger seat rises less.',
-  formula: `${q('pressure', f.rail)} − ${q('pressure', f.required)} = ${q('pressure', over)}`,
+  formula: taken(q('pressure', f.rail), q('pressure', f.required)),
   source,
 });
 
@@ -52,7 +52,7 @@ export const unreferenced: Words<Unreferenced> = ({ value: left, place, figures:
   text:
     `Boost pushes back against the injectors. With its port open to air the regulator holds the same rail, and what is left for the ` +
     `injectors falls from ${q('pressure', f.base)} by every psi of boost: the mixture goes lean where it matters most.`,
-  formula: `${q('pressure', f.rail)} − ${q('pressure', f.manifold)} = ${q('pressure', left)}`,
+  formula: taken(q('pressure', f.rail), q('pressure', f.manifold)),
   source:
     'injector flow goes with the square root of the pressure over it; a 1:1 reference keeps it: common practice',
 });

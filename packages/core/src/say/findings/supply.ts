@@ -8,7 +8,7 @@ import type { HighPressureShort } from '../../judge/supply/high-pressure.ts';
 import type { RailSag } from '../../judge/supply/sag.ts';
 import type { SuctionVapor } from '../../judge/supply/suction.ts';
 import { inState } from '../state.ts';
-import { percent, percentBeside, percentShort, type Words } from '../words.ts';
+import { percent, percentBeside, percentShort, taken, type Words } from '../words.ts';
 import { withinSentence } from '../../quantities/text.ts';
 
 /** More than this share of its fuel reads as all of it. */
@@ -68,7 +68,7 @@ export const suctionVapor: Words<SuctionVapor> = ({ value, place, figures: f }, 
     (f.warmedBy > WARMED
       ? ` The fuel reaches it at ${q('temperature', f.kelvin)}: it goes round and takes up the pump’s heat.`
       : ''),
-  formula: `P_inlet ${q('pressure', f.inlet)} − P_vapor ${q('pressure', f.vapor)} at ${q('temperature', f.kelvin)} = ${q('pressure', value)} (absolute pressures)`,
+  formula: `P_inlet − P_vapor at ${q('temperature', f.kelvin)}: ${taken(q('pressure', f.inlet), q('pressure', f.vapor))} (absolute pressures)`,
   source: 'AP-42 chapter 7 form for vapor pressure; limits are common practice',
 });
 
@@ -88,10 +88,10 @@ export const injectorDuty: Words<InjectorDuty> = ({ value: duty, limit, figures:
   source: 'orifice law; 85% duty is common practice',
 });
 
-export const injectorStarved: Words<InjectorStarved> = ({ value, figures: f }, q) => ({
+export const injectorStarved: Words<InjectorStarved> = ({ figures: f }, q) => ({
   title: `Nothing drives fuel through the injectors at ${inState(f.state)}.`,
   text: 'The rail stands no higher than the manifold: they may stay open all the time and pass nothing.',
-  formula: `rail ${q('pressure', f.rail)} − manifold ${q('pressure', f.manifold)} = ${q('pressure', value)}`,
+  formula: `rail − manifold: ${taken(q('pressure', f.rail), q('pressure', f.manifold))}`,
   source: 'joint solve of plumbing and wiring',
 });
 
