@@ -58,7 +58,7 @@ test('built and read on a phone: the job sheet step by step, the length as made,
     await feed.getByRole('button').first().click();
     // Nobody has measured it: there is no length to cut it to.
     await expect(feed).toContainText('Not measured yet: pull a string first.');
-    await feed.getByLabel(/^As made/).fill('12 ft 3 in');
+    await feed.getByRole('textbox', { name: /^As made/ }).fill('12 ft 3 in');
     await feed.getByRole('button', { name: /^Done/ }).click();
     await expect(feed).toContainText('Done');
     await saved(page);
