@@ -27,11 +27,11 @@ test('feed and return are drawn past the exhaust; too near is told, cured by a s
     await page.getByRole('complementary').getByRole('button', { name: 'Exhaust' }).click();
     const from = page.getByRole('region', { name: 'From' });
     await type(page, 'Rearward', '36 in');
-    await from.getByLabel('To the right').fill('11 1/2 in');
-    await from.getByLabel('To the right').press('Enter');
+    await from.getByRole('textbox', { name: 'To the right' }).fill('11 1/2 in');
+    await from.getByRole('textbox', { name: 'To the right' }).press('Enter');
     const to = page.getByRole('region', { name: 'To', exact: true });
-    await to.getByLabel('To the right').fill('11 1/2 in');
-    await to.getByLabel('To the right').press('Enter');
+    await to.getByRole('textbox', { name: 'To the right' }).fill('11 1/2 in');
+    await to.getByRole('textbox', { name: 'To the right' }).press('Enter');
     const hot = finding(page, 'ROUTE_HOT').filter({ hasText: 'Feed hose' });
     await expect(hot).toContainText('from exhaust; it wants');
     // Not measured it is only worth a look.
@@ -75,7 +75,7 @@ test('feed and return are drawn past the exhaust; too near is told, cured by a s
     await page.mouse.move(before.x + 40, before.y - 30, { steps: 8 });
     await page.mouse.up();
     await expect(answer(page).locator('xpath=following-sibling::p')).not.toHaveText(said);
-    const right = page.getByLabel('To the right');
+    const right = page.getByRole('textbox', { name: 'To the right' });
     const typed = await right.inputValue();
     await handle.focus();
     await page.keyboard.press('Shift+ArrowUp');
