@@ -91,7 +91,9 @@ test('from a new job to the printed page, and all of it is there after a reload'
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: 'CSV' }).click();
     const csv = readFileSync(await (await download).path(), 'utf8');
-    expect(csv.split(/\r?\n/)[0]).toBe('group,part,quantity,unit,lines to measure,cost,where and what to watch,problem');
+    expect(csv.split(/\r?\n/)[0]).toBe(
+      'group,part,quantity,unit,lines to measure,cost,where and what to watch,problem',
+    );
     expect(csv).toMatch(/Seals and clamps,"?O-ring -9/);
   });
 
