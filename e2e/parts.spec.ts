@@ -65,7 +65,7 @@ test('ports are named on the bench: adapters, seals and the order list follow, a
     const { data, errors } = Papa.parse<Record<string, string>>(text, { header: true });
     expect(errors).toEqual([]);
     expect(data.length).toBe(await list.locator('[data-part-line]').count());
-    // Hose for a line nobody has measured yet has no quantity, and says so.
+    // Hose for an unmeasured line has no quantity; its row counts the lines to measure.
     for (const row of data)
       expect(Number(row['quantity']) + Number(row['lines to measure'])).toBeGreaterThan(0);
     expect(data.find((r) => r['part']?.startsWith('PTFE'))!['unit']).toBe('ft');

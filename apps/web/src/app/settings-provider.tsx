@@ -22,7 +22,7 @@ export function SettingsProvider({ children }: { readonly children: ReactNode })
     localStorage.setItem('venula:theme', theme);
     document.documentElement.dataset['theme'] = theme;
   }, [theme]);
-  /** What they were before somebody changed them, while it can be taken back. */
+  /** The units before the last change, while that change can be undone. */
   const [before, setBefore] = useState<UnitSystem | null>(null);
   const gone = useCallback(() => setBefore(null), []);
   const value = useMemo(

@@ -5,7 +5,7 @@ import { UNIT_WORDS } from './unit-words.ts';
 /** Long enough to be read and taken back with gloves on, ms. */
 const SHOWN_MS = 12_000;
 
-/** Says that every figure now stands in other units, and takes it back by one touch: one key brings it about. */
+/** Says that every figure is now shown in other units, with Undo: a single key is enough to change them. */
 export function UnitsNotice({
   units,
   onUndo,

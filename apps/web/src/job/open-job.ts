@@ -83,7 +83,7 @@ export class OpenJob {
     return () => this.listeners.delete(listener);
   };
 
-  /** Parts that would share a name after the change are told apart in the same change. */
+  /** Parts that would share a name after the change get different names in the same change. */
   readonly edit = (...patch: PatchOperation[]): void =>
     this.edits.edit(namedApart(this.getView().doc, patch));
   readonly undo = (): void => this.edits.undo();

@@ -31,7 +31,7 @@ export function FieldInput({
   readonly placeholder?: string | undefined;
   readonly disabled?: boolean | undefined;
   readonly selectAll?: boolean;
-  /** Stands behind the field, on its line. */
+  /** Control shown beside the field, on the same line. */
   readonly behind?: ReactNode;
   readonly onText: (text: string) => void;
   readonly onLeave: () => void;

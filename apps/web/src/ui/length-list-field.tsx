@@ -18,7 +18,7 @@ export function LengthListField({
   readonly values: readonly number[];
   /** Of each, m. */
   readonly range: Range;
-  /** What stands in the empty field. */
+  /** Placeholder of the empty field. */
   readonly absent?: string;
   readonly disabled?: boolean;
   readonly onCommit: (values: number[]) => void;

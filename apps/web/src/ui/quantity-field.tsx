@@ -16,9 +16,9 @@ import { useTapeUnit } from './tape-unit.ts';
 export interface QuantityFieldProps {
   readonly label: string;
   readonly dimension: Dimension;
-  /** SI; absent: nobody has given it yet, the field is empty. */
+  /** SI; undefined: not entered yet, the field is empty. */
   readonly value: number | undefined;
-  /** What stands in the empty field. */
+  /** Placeholder of the empty field. */
   readonly absent?: string | undefined;
   readonly range?: Range | undefined;
   readonly disabled?: boolean;

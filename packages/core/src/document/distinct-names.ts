@@ -12,7 +12,7 @@ interface Named {
   readonly name: string;
   /** Number of the pump it belongs to; absent: it belongs to none, or to several. */
   readonly pump: number | undefined;
-  /** What else tells it apart: the load its circuit feeds. */
+  /** The load its circuit feeds, used in the new name where pump numbers do not differ. */
   readonly of?: string | undefined;
 }
 
@@ -133,7 +133,7 @@ function tailsOf(group: readonly Named[]): string[] {
   return group.map((_, i) => ` ${i + 1}`);
 }
 
-/** A name nobody has; a letter behind the number where that is taken, too. */
+/** A name that is not used yet; a letter follows the number where the numbered name is used too. */
 function free(name: string, tail: string, taken: ReadonlySet<string>): string {
   const letters = ['', ...'bcdefghijklmnopqrstuvwxyz'];
   const names = letters.map((letter) => `${shortened(name.trim(), NAME - tail.length - 1)}${tail}${letter}`);

@@ -54,12 +54,14 @@ const surfaceK = optional(
   }),
 );
 
+const PASS_DISTANCE = tape('Distance', 0, 3, 0.1016, 'not measured');
+
 /** Something a line passes, as it was measured beside the string. */
 const passShape = object({
   name,
   is: hazard,
-  /** Nothing is said of it before somebody measured. */
-  distanceM: optional(tape('Distance', 0, 3, 0.1016, 'not measured')),
+  /** Absent: not measured, and nothing is said of it. */
+  distanceM: optional(PASS_DISTANCE),
   surfaceK,
   sleeved: labelled('There', flag({ true: 'sleeved', false: 'bare' })),
 });
@@ -80,7 +82,7 @@ const degrees = (label: string, most: number, usual: number) =>
 
 /** Two ports as a tape and an angle finder give them, looking from the first toward the second. */
 export const gapShape = object({
-  /** Absent until somebody measured it: without it no hose has a length. */
+  /** Absent: not measured. Without it the two ports give no hose length. */
   ahead: optional(tape('Second port ahead of the first', 0, LONGEST_LINE, undefined, 'not measured')),
   left: tape('To the left (right: minus)', -LONGEST_LINE, LONGEST_LINE, 0),
   above: tape('Above (below: minus)', -LONGEST_LINE, LONGEST_LINE, 0),
@@ -119,6 +121,7 @@ export type LineRoute = Infer<typeof routeShape>;
 export const LINE_FIELDS = {
   stringM: STRING.field,
   movementM: MOVEMENT.field,
+  passDistanceM: PASS_DISTANCE.field,
   x: along.x.field,
   y: along.y.field,
   z: along.z.field,

@@ -24,7 +24,7 @@ export function upgradeJob(value: unknown): unknown {
   return named(inKeyOrder(job));
 }
 
-/** Parts that share a name are told apart; what has not the shape of a job is left for the reader to refuse. */
+/** Parts that share a name get different names; anything that is not shaped like a job is left for the reader to refuse. */
 function named(job: Plain): unknown {
   const shaped = checkShape(jobShape, job);
   return shaped.ok ? withDistinctNames(shaped.value) : job;

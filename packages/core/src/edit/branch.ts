@@ -155,11 +155,11 @@ function tankBehind({ plumbing: { junctions, paths } }: JobDocument, afterId: st
  * Puts a pump that is wired already beside another one, with a strainer and a check valve of its own: from the same tank to a Y
  * behind the other and its check valve.
  * @param doc job document
- * @param besideId pump it stands beside
+ * @param besideId pump it is put beside
  * @param id id the pump keeps: its circuit and its rule name it
  * @param pump the pump
  * @returns RFC 6902 operations; none where there is no such place
- * Validity: a pump that stands in a path; no part of the plan has the id.
+ * Validity: a pump that is in a path; no part of the plan has the id.
  * @throws nothing
  * @source own convention
  * @example joinPump(fullReturnJob('x'), 'nowhere', 'pump-2', pumpElement('T255', 0)) // => []
@@ -178,43 +178,39 @@ export function joinPump(
   const cut = teeAfter(doc, behind);
   const from = tankBehind(doc, besideId);
   if (!cut || from === undefined) return [];
-  const strainerId = freeId(elements, 'strainer');
-  const checkId = freeId(elements, 'check');
-  return [
-    ...cut.patch,
-    add('elements', strainerId, strainer()),
-    add('elements', id, pump),
-    add('elements', checkId, { ...checkValve(), boreM: 0.0079 }),
-    add('paths', freeId(paths, 'beside'), {
-      name: shortened(pump.name, 80),
-      role: 'feed',
-      from,
-      to: cut.tee,
-      order: [strainerId, id, checkId],
-    } satisfies Path),
-  ];
+  return [...cut.patch, ...pumpLine(doc, [id, pump], { pathId: freeId(paths, 'beside'), from, to: cut.tee })];
 }
 
-/** A strainer, a pump with its own check valve and its circuit, from a tank to a tee. */
-function pumpFrom(doc: JobDocument, from: string, to: string, pathId: string): PatchOperation[] {
-  const { elements } = doc.plumbing;
-  const parts: [string, PlumbingElement][] = [
+/** A strainer, a pump and a check valve of its own, from a tank to a tee. */
+function pumpLine(
+  { plumbing: { elements } }: JobDocument,
+  pump: readonly [id: string, PlumbingElement],
+  { pathId, from, to }: { readonly pathId: string; readonly from: string; readonly to: string },
+): PatchOperation[] {
+  const parts: (readonly [string, PlumbingElement])[] = [
     [freeId(elements, 'strainer'), strainer()],
-    [freeId(elements, 'pump'), { ...pumpElement('T255', -0.1), name: 'Added pump' }],
+    pump,
     [freeId(elements, 'check'), { ...checkValve(), boreM: 0.0079 }],
   ];
-  const pump = parts[1]![0];
-  const circuitId = freeId(doc.wiring.circuits, `${pump}-circuit`);
-  const circuit: Circuit = { ...pumpCircuit(pump), name: 'Added pump feed' };
   return [
     ...parts.map(([id, e]) => add('elements', id, e)),
     add('paths', pathId, {
-      name: 'Added pump',
+      name: shortened(pump[1].name, 80),
       role: 'feed',
       from,
       to,
       order: parts.map(([id]) => id),
     } satisfies Path),
+  ];
+}
+
+/** A pump nobody had yet, with its line and its circuit. */
+function pumpFrom(doc: JobDocument, from: string, to: string, pathId: string): PatchOperation[] {
+  const pump = freeId(doc.plumbing.elements, 'pump');
+  const circuitId = freeId(doc.wiring.circuits, `${pump}-circuit`);
+  const circuit: Circuit = { ...pumpCircuit(pump), name: 'Added pump feed' };
+  return [
+    ...pumpLine(doc, [pump, { ...pumpElement('T255', -0.1), name: 'Added pump' }], { pathId, from, to }),
     { op: 'add', path: `/wiring/circuits/${circuitId}`, value: circuit },
   ];
 }

@@ -16,6 +16,7 @@ import {
   senderCircuit,
   smallCircuit,
 } from '../document/pieces.ts';
+import { feedByReader } from '../document/reader-fed.ts';
 import { feedOf } from '../document/pump-feed.ts';
 import { dropRule } from '../document/triggers.ts';
 
@@ -144,10 +145,10 @@ const FEEDS = {
 export const pumpFeed = (loadId: string, pump: ElementOf<'pump'>): Circuit => FEEDS[feedOf(pump)](loadId);
 
 /** What usually feeds a load: its own relay and heavy wire, a brushless pump's controller, or no more than a small fuse. */
-function usualCircuit(doc: JobDocument, loadId: string, name: string, load?: ElectricLoad): Circuit {
+export function usualCircuit(doc: JobDocument, loadId: string, name: string, load?: ElectricLoad): Circuit {
   const known = load ?? doc.wiring.loads?.[loadId];
-  if (known?.kind === 'sender' && known.fed !== '12V')
-    return senderCircuit(loadId, shortened(name, 60), known.fed);
+  const fed = feedByReader(known);
+  if (fed) return senderCircuit(loadId, shortened(name, 60), fed);
   if (known && loadKind(known).fedBy === 'small-fuse') return smallCircuit(loadId, shortened(name, 60));
   const pump = doc.plumbing.elements[loadId];
   const usual = pump?.kind === 'pump' ? pumpFeed(loadId, pump) : pumpCircuit(loadId);

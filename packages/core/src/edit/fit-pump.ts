@@ -5,17 +5,20 @@ import { pumpFeed } from './circuit.ts';
 
 type Pump = ElementOf<'pump'>;
 
-/** Wires that stay in their place keep what was measured of them. */
-function withKnownLengths(made: Circuit, old: Circuit): Circuit {
+/**
+ * The circuit of a pump, made anew as a pump of its kind is fed. The wires that are in both keep their length and place.
+ */
+export function refedCircuit(old: Circuit, pump: Pump): Circuit {
+  const made = pumpFeed(old.loadId, pump);
   const segments = Object.fromEntries(
     Object.entries(made.segments).map(([id, s]): [string, Segment] => {
       const before = old.segments[id];
-      if (s.kind !== 'wire' || before?.kind !== 'wire') return [id, s];
-      const { lengthM, zone } = before;
-      return [id, { ...s, lengthM, zone }];
+      return s.kind === 'wire' && before?.kind === 'wire'
+        ? [id, { ...s, lengthM: before.lengthM, zone: before.zone }]
+        : [id, s];
     }),
   );
-  return { ...made, segments };
+  return { ...made, name: old.name, segments };
 }
 
 /**
@@ -23,7 +26,7 @@ function withKnownLengths(made: Circuit, old: Circuit): Circuit {
  * and its small enable wire for a brushless pump, a relay for a brushed one, nothing but the factory’s wires for a driven one.
  * @param doc job document
  * @param id pump in the plan
- * @param fitted what stands there from now on
+ * @param fitted the pump that takes its place
  * @returns RFC 6902 operations
  * Validity: a pump of the plan; a circuit another one hangs on stays as it is.
  * @throws nothing
@@ -43,8 +46,7 @@ export function fitPump(doc: JobDocument, id: string, fitted: Pump): PatchOperat
         [other.feedFrom, other.groundInto].some((tap) => tap?.circuitId === circuitId),
       );
       if (c.loadId !== id || carries) return [];
-      const value = withKnownLengths({ ...pumpFeed(id, fitted), name: c.name }, c);
-      return [{ op: 'replace', path: `/wiring/circuits/${circuitId}`, value }];
+      return [{ op: 'replace', path: `/wiring/circuits/${circuitId}`, value: refedCircuit(c, fitted) }];
     }),
   ];
 }

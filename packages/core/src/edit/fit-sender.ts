@@ -1,7 +1,6 @@
-import { shortened } from '../quantities/text.ts';
-import { senderCircuit, smallCircuit } from '../document/pieces.ts';
 import type { ElectricLoad, JobDocument } from '../document/job-document.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
+import { usualCircuit } from './circuit.ts';
 
 type Fed = Extract<ElectricLoad, { kind: 'sender' }>['fed'];
 
@@ -11,20 +10,21 @@ type Fed = Extract<ElectricLoad, { kind: 'sender' }>['fed'];
  * @param doc job document
  * @param loadId sender
  * @param fed by its gauge through one wire, a 5 V or a 12 V supply
- * @returns RFC 6902 operations
+ * @returns RFC 6902 operations; none where there is no such sender
  * Validity: a sender of the plan.
  * @throws nothing
  * @source common practice
- * @example feedSender(fullReturnJob('x'), 'sender', '5V').length // => 1
+ * @example feedSender(fullReturnJob('x'), 'sender', '5V') // => []
  */
 export function feedSender(doc: JobDocument, loadId: string, fed: Fed): PatchOperation[] {
-  const name = shortened(doc.wiring.loads?.[loadId]?.name ?? 'Sender', 60);
-  const value = fed === '12V' ? smallCircuit(loadId, name) : senderCircuit(loadId, name, fed);
+  const sender = doc.wiring.loads?.[loadId];
+  if (sender?.kind !== 'sender') return [];
+  const circuit = usualCircuit(doc, loadId, sender.name, { ...sender, fed });
   return [
     { op: 'replace', path: `/wiring/loads/${loadId}/fed`, value: fed },
     ...Object.entries(doc.wiring.circuits).flatMap(([id, c]): PatchOperation[] =>
       c.loadId === loadId
-        ? [{ op: 'replace', path: `/wiring/circuits/${id}`, value: { ...value, name: c.name } }]
+        ? [{ op: 'replace', path: `/wiring/circuits/${id}`, value: { ...circuit, name: c.name } }]
         : [],
     ),
   ];

@@ -1,6 +1,7 @@
 import type { JobDocument, PlumbingElement } from '../document/job-document.ts';
 import type { LibraryRef } from '../fields/from-library.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
+import { fitPump } from './fit-pump.ts';
 import type { NewPart } from './path.ts';
 
 type Part = Exclude<PlumbingElement, { kind: 'run' }>;
@@ -78,7 +79,9 @@ export function fitFromLibrary(doc: JobDocument, id: string, entry: LibraryEntry
   const offer = offerFromLibrary(entry);
   if (!old || !offer || offer.key !== old.kind) return [];
   const place = Object.fromEntries(Object.entries(old).filter(([key]) => STAYS.includes(key)));
-  return [{ op: 'replace', path: `/plumbing/elements/${id}`, value: { ...offer.make(), ...place } }];
+  const fitted = { ...offer.make(), ...place } as Part;
+  if (fitted.kind === 'pump') return fitPump(doc, id, fitted);
+  return [{ op: 'replace', path: `/plumbing/elements/${id}`, value: fitted }];
 }
 
 /**

@@ -12,7 +12,7 @@ import type {
 import { inFlowOrder } from '../document/flow-order.ts';
 import { PUMPS } from '../kinds/plumbing/pump/generic-pumps.ts';
 import { applyPatch } from './apply-patch.ts';
-import { pumpFeed } from './circuit.ts';
+import { refedCircuit } from './fit-pump.ts';
 import { feedOf } from '../document/pump-feed.ts';
 import { joinPump } from './branch.ts';
 import { namedApart } from './distinct-names.ts';
@@ -176,7 +176,7 @@ function rewired(
     const still = (tap: typeof feedFrom) => tap && stays(doc.wiring.circuits[tap.circuitId]?.loadId ?? '');
     const pump = refed.get(c.loadId);
     circuits[id] = {
-      ...(pump ? { ...pumpFeed(c.loadId, pump), name: c.name } : own),
+      ...(pump ? refedCircuit(own, pump) : own),
       ...(feedFrom && still(feedFrom) ? { feedFrom } : {}),
       ...(groundInto && still(groundInto) ? { groundInto } : {}),
     };
@@ -348,7 +348,7 @@ function firstPump(plumbing: Plumbing, besides: readonly string[]): string | und
 }
 
 /**
- * Turns a plan into another style, with what that means for its parts: told before it is done.
+ * Change to another style, with the names of the parts it keeps, adds and drops, to be shown before it is applied.
  * @param doc job document
  * @param style what it shall be
  * @returns the change, and names of parts and places that are kept, new, and dropped

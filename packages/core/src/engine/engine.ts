@@ -1,3 +1,4 @@
+import type { CircuitSolution } from './electric/circuit-elements.ts';
 import { readerFed, SENSOR_VOLTS } from '../document/reader-fed.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { feedingPumps, hasFactorySupply } from '../document/feeding-pumps.ts';
@@ -52,8 +53,8 @@ export class Engine {
   private warmth: FuelTemperatures | undefined;
   private readonly grids: Map<NetworkMode, NetworkSolver>;
   private readonly power: PowerNetwork;
-  /** Sensors on the 5 V of the devices that read them. */
-  private readonly sensors: PowerNetwork;
+  /** Sensors on the 5 V of the devices that read them; undefined: there are none. */
+  private readonly sensors: PowerNetwork | undefined;
   private readonly supply: PumpSupply;
   private readonly pumps: readonly SuppliedPump[];
   private adjusted: ReadonlyMap<string, number> | undefined;
@@ -101,16 +102,16 @@ export class Engine {
       alike.parameters.wiring === parameters.wiring &&
       alike.parameters.jointOhms === parameters.jointOhms;
     const loads = Object.keys(doc.wiring.loads ?? {});
-    // What the device that reads it feeds draws nothing from the battery's own network.
-    const wired = [...this.pumps.map((p) => p.id), ...loads.filter((id) => !readerFed(doc, id))];
-    this.sensors = powerNetwork(
-      doc,
-      parameters.wiring === 'as-drawn' ? loads.filter((id) => readerFed(doc, id) === '5V') : [],
-      parameters.jointOhms,
-    );
-    this.power = sameWiring
-      ? alike.power
-      : powerNetwork(doc, parameters.wiring === 'as-drawn' ? wired : [], parameters.jointOhms);
+    // A sensor that its reader feeds draws nothing from the battery's own network.
+    const drawn = parameters.wiring === 'as-drawn';
+    const wired = drawn ? [...this.pumps.map((p) => p.id), ...loads.filter((id) => !readerFed(doc, id))] : [];
+    const onFiveVolts = drawn ? loads.filter((id) => readerFed(doc, id) === '5V') : [];
+    this.sensors = sameWiring
+      ? alike.sensors
+      : onFiveVolts.length > 0
+        ? powerNetwork(doc, onFiveVolts, parameters.jointOhms)
+        : undefined;
+    this.power = sameWiring ? alike.power : powerNetwork(doc, wired, parameters.jointOhms);
     this.supply = new PumpSupply(this.pumps, this.power);
   }
 
@@ -277,6 +278,12 @@ export class Engine {
     return { volts: state.supplyVolts, ohms: this.doc.brief.electrical.sourceOhms };
   }
 
+  private sensorCircuits(state: OperatingState): ReadonlyMap<string, CircuitSolution> {
+    if (!this.sensors) return new Map();
+    const on = this.loadsOn(state);
+    return this.sensors.solve(SENSOR_SUPPLY, (id) => on.get(id) ?? null);
+  }
+
   /** Every pump at the rise it works against, every circuit piece by piece. */
   private electric(
     state: OperatingState,
@@ -286,9 +293,7 @@ export class Engine {
   ): Electric {
     const circuits = this.power.report(this.supplyOf(state), power);
     const pumps = new Map<string, PumpOperating>();
-    const on = this.loadsOn(state);
-    const sensors = this.sensors.solve(SENSOR_SUPPLY, (id) => on.get(id) ?? null);
-    const loads = new Map([...circuits, ...sensors]);
+    const loads = new Map([...circuits, ...this.sensorCircuits(state)]);
     for (const [id, law] of this.model.pumpLaws) {
       loads.delete(id);
       const link = network.links.get(id);

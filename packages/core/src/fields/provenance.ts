@@ -66,7 +66,7 @@ export function sourceOf(thing: object, key: string): Source | { readonly origin
 }
 
 /**
- * Whether a figure is a starting figure: nobody typed, measured or worked it out from something measured.
+ * Whether a figure is a starting figure: it was not typed, measured or calculated from a measurement.
  * @param thing part, piece or group of the brief
  * @param key key of the figure
  * @returns true for starting and catalog figures

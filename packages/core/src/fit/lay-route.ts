@@ -58,12 +58,12 @@ function toldBy(
 
 const degrees = (rad: number): number => Math.round((rad * 180) / Math.PI);
 
-/** Lengths that follow the two ports: nobody said or measured another. */
+/** Origins of lengths that may be replaced by the length between the two ports: not typed and not measured. */
 const FROM_PORTS: readonly Origin[] = ['default', 'catalogue', 'ports'];
 
 /**
  * Gives a line its two hose ends. A length that was measured, typed, drawn or made stays as it is: the ends only change what is cut.
- * A line without one gets the length its two ports ask for, where somebody measured them.
+ * A line without such a length gets the length between its two ports, where those were measured.
  * @param doc job document
  * @param id the line
  * @param ends one hose end a side

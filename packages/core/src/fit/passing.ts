@@ -73,7 +73,7 @@ interface Beside {
  * @param run the line
  * @param route its route
  * @param shape of a drawn one, where it is at hand
- * @returns distances surface to surface, m; what nobody has measured beside a string is not among them
+ * @returns distances surface to surface, m; things beside a string whose distance was not measured are left out
  * Validity: routes of the job format.
  * @throws nothing
  * @source see keepAway

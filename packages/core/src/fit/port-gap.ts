@@ -9,7 +9,7 @@ export type { PortGap } from '../document/routing.ts';
 export type MeasuredGap = PortGap & { readonly ahead: number };
 
 /**
- * Whether somebody measured how far apart two ports are.
+ * Whether the distance between two ports was measured.
  * @param gap two ports as entered, or nothing
  * @returns true where the distance ahead is known
  * Validity: any gap.

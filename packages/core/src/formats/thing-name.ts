@@ -42,7 +42,7 @@ export function thingNamed(doc: object, key: string): string | undefined {
 }
 
 /**
- * Whether what stands at a place names another thing of the plan by its key.
+ * Whether the value at a pointer is the key of another thing in the plan.
  * @param doc the job
  * @param pointer RFC 6901 pointer
  * @returns true for keys; people are shown the name behind one

@@ -18,7 +18,7 @@ type Way = Pick<Forcing, 'how' | 'with'>;
  * How each pump of this car is made to run with the engine off, by a way its wiring has: with the key where its relay closes with
  * it, else by the controller’s override or output test, its own switch, a jumper at the pressure switch, and at last a fused jumper
  * in place of the relay. A pump with a controller of its own runs when its enable wire is fed; a driven one when the engine’s
- * controller is told to run it.
+ * controller is commanded to run it.
  * @param doc job document
  * @returns one a pump, in the order of the plan
  * Validity: any job the checker accepts.
@@ -33,7 +33,7 @@ export const waysToForce = (doc: JobDocument): Forcing[] =>
     return [{ loadId, name: e.name, ...wayOf(e, circuit, ruleOf(doc, loadId).rule) }];
   });
 
-/** What the engine’s controller is told; the rest are switches somebody or something closes. */
+/** Conditions the engine controller evaluates; the others are switches in the wiring. */
 const byController = ({ kind }: Term): boolean =>
   kind !== 'panel' && kind !== 'boost' && kind !== 'oil-pressure';
 

@@ -23,7 +23,7 @@ export interface BillLine {
   readonly note: string;
   /** Set when the part does not suit this job. */
   readonly problem?: string;
-  /** Lines whose length nobody has measured or typed: they are left out of the quantity. */
+  /** Number of lines whose length is a starting figure: they are left out of the quantity. */
   readonly toMeasure?: number;
 }
 

@@ -47,3 +47,4 @@ export { isStartingFigure, sourceOf } from '../fields/provenance.ts';
 export type { PlumbingElement } from '../document/job-document.ts';
 export { makeVent } from '../document/vents.ts';
 export { isFactoryFed } from '../document/pump-feed.ts';
+export { feedByReader } from '../document/reader-fed.ts';

@@ -19,7 +19,7 @@ export function powerPlace(text: string): PowerBasis | undefined {
 }
 
 /**
- * The place of a power, in words to stand behind its figure.
+ * The place of a power, in words to follow its figure.
  * @param basis where it is given
  * @returns "at the wheels" or "at the crank"
  * Validity: both places.

@@ -2,7 +2,7 @@ import { FOOT, INCH, INHG } from './constants.ts';
 import { formatQuantity } from './format.ts';
 import { fromSi, isUs, shownUnit, type Dimension, type UnitSystem } from './units.ts';
 
-/** Below what a limit is told in eighths of an inch, m (3 ft). */
+/** Limits below this are shown in eighths of an inch, m (3 ft). */
 const IN_INCHES = 3 * FOOT;
 const NEAR = 1e-9;
 
@@ -23,7 +23,7 @@ function roundFigure(value: number, end: 'least' | 'most'): number {
 }
 
 /**
- * A limit as a round figure of the unit that is shown, never outside the limit itself: what is told is always taken.
+ * A limit as a round figure of the unit that is shown, never outside the limit itself: the figure shown is always accepted.
  * @param dimension what kind of quantity it is
  * @param si the limit, SI
  * @param end whether it is the least or the greatest that is allowed

@@ -73,7 +73,7 @@ const FIGURE = /[−-]?[\d,]*\d(?:\.\d+)?/g;
 const read = (figure: string): number => Number(figure.replace('−', '-').replaceAll(',', ''));
 
 /**
- * “53.5 psi − 1.9 psi = 51.6 psi”: the difference of the figures as they stand there, so that a reader who takes one from the other
+ * “53.5 psi − 1.9 psi = 51.6 psi”: the difference of the rounded figures as shown, so that a reader who subtracts one from the other
  * gets the third, in each unit shown.
  * @param whole quantity as it is written
  * @param part what is taken from it, written alike

@@ -49,7 +49,7 @@ export function jointList(doc: JobDocument): Joint[] {
       const { name, does, never, tighten } = JOINT_RULES[kind];
       // The first keeps the name it always had: readings taken stay with it.
       const joint = n === 0 ? id : `${id}:${n + 1}`;
-      // Fittings and ports are aluminum unless somebody says otherwise: a steel tube alone does not make a joint stronger.
+      // Fittings and ports are taken as aluminum unless the joint says steel on both sides.
       const steel = made.find((m) => m.joint === joint)?.metal === 'steel';
       return {
         id: joint,

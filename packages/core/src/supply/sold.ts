@@ -28,7 +28,7 @@ export function sold({ quantity, unit }: BillLine, system: UnitSystem): Sold {
 }
 
 /**
- * Hose lines whose length nobody knows yet, in words.
+ * Number of lines that are not measured yet, in words.
  * @param count lines; absent: none
  * @returns "2 lines to measure"; empty where there is none
  * Validity: whole numbers.

@@ -49,7 +49,7 @@ describe('the first drawing of a line', () => {
           if (e.kind !== 'run' || e.zone === 'in-tank') continue;
           for (const lengthM of [0.3048, 0.6096, 1.5, 3, 4.2672, 7]) {
             const { shape } = draw(long(doc, id, lengthM), id, layout);
-            // Points stand on quarters of an inch.
+            // Points are rounded to a quarter of an inch.
             const near = Math.abs(shape.length - lengthM) < INCH / 2 + 0.02 * lengthM;
             expect([pattern, layout, id, lengthM, near ? 'as long' : shape.length]).toEqual([
               pattern,

@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { evaluatePlan, evaluateStates } from '../../src/public/advise.ts';
 import { type ElementOf, fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
-import { addCircuit, changeStyle, fitPump } from '../../src/public/edit.ts';
+import { addCircuit, bareOf, changeStyle, fitFromLibrary, fitPump } from '../../src/public/edit.ts';
 import { harnessOf, wiringSheet } from '../../src/public/harness.ts';
 import { swapPump, USUAL_DRIVER } from '../../src/public/kinds.ts';
-import { jobSheet, waysToForce } from '../../src/public/prove.ts';
+import { jobSheet, measuredSteps, waysToForce } from '../../src/public/prove.ts';
 import { billOfMaterials, toolList } from '../../src/public/supply.ts';
 import { applied } from '../support/examples.ts';
 import { PSI } from '../support/units.ts';
@@ -49,6 +49,11 @@ describe('a pump the factory’s driver module feeds', () => {
     expect(state.values!.railGauge / PSI).toBeCloseTo(55, 0);
   });
 
+  test('volts and drops are not asked at a pump that gets its volts in pulses', () => {
+    expect(measuredSteps('volts', driven)).toEqual([]);
+    expect(measuredSteps('volts', relayed).length).toBeGreaterThan(3);
+  });
+
   test('given to its own circuit it gets relay, fuse and wire, and back again', () => {
     const { driver: _driver, ...plain } = pumpOf(driven);
     const own = applied(driven, fitPump(driven, 'pump', plain));
@@ -80,6 +85,19 @@ describe('a brushless pump', () => {
     expect(kinds(again)).not.toContain('pump-controller');
   });
 
+  test('taken from the library gets its controller just the same', () => {
+    const part = bareOf(swapPump(pumpOf(relayed), 'B1100')) as ElementOf<'pump'>;
+    const entry = {
+      id: 'own',
+      revision: 1,
+      name: 'Own brushless pump',
+      data: { kind: 'part' as const, part },
+    };
+    const own = applied(measured, fitFromLibrary(measured, 'pump', entry));
+    expect(kinds(own)).toContain('pump-controller');
+    expect(kinds(own)).not.toContain('relay');
+  });
+
   test('is not said to run with the key: its enable wire is fed', () => {
     expect(forced(fitted)).toMatch(/enable wire of its controller/);
     expect(toolList(fitted).map((t) => t.name)).toContain('Fused jumper wire');
@@ -93,8 +111,12 @@ describe('a brushless pump', () => {
   });
 });
 
-test('a change of style feeds each pump as its new style does', () => {
-  const toDriven = applied(relayed, changeStyle(relayed, 'electronic-returnless'));
+test('a change of style feeds each pump as its new style does, and keeps the wires that were measured', () => {
+  const taped = applied(relayed, [
+    { op: 'replace', path: '/wiring/circuits/pump-circuit/segments/feed-2/lengthM', value: 3.7 },
+  ]);
+  const toDriven = applied(taped, changeStyle(taped, 'electronic-returnless'));
+  expect(toDriven.wiring.circuits['pump-circuit']!.segments['feed-2']).toMatchObject({ lengthM: 3.7 });
   expect(bought(toDriven, /^Relay/)).toEqual([]);
   const back = applied(toDriven, changeStyle(toDriven, 'full-return'));
   expect(kinds(back)).toContain('relay');

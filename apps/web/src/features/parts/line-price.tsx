@@ -41,7 +41,7 @@ export function LinePrice({
 
 /** The next price of the list; after the last one the keyboard goes away. */
 function goOn(from: HTMLInputElement | null): void {
-  const all = [...document.querySelectorAll<HTMLInputElement>('input[data-price]')];
+  const all = [...(from?.closest('table')?.querySelectorAll<HTMLInputElement>('input[data-price]') ?? [])];
   const next = from && all[all.indexOf(from) + 1];
   if (next) next.select();
   else from?.blur();

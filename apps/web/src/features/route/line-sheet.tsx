@@ -207,7 +207,14 @@ function Passed({ line: { id, route, passes: all } }: { readonly line: Line }) {
                   Measure {p.name.toLowerCase()}
                 </summary>
                 <div className="form-grid">
-                  <PlanForm owner={`/routing/lines/${id}/passes/${p.id}`} />
+                  <PlanForm
+                    owner={`/routing/lines/${id}/passes/${p.id}`}
+                    own={{
+                      distanceM: (
+                        <PassDistance line={id} passed={p.id} value={route?.passes[p.id]?.distanceM} />
+                      ),
+                    }}
+                  />
                   <button
                     type="button"
                     className="btn btn-small justify-self-start"
@@ -238,6 +245,33 @@ function Passed({ line: { id, route, passes: all } }: { readonly line: Line }) {
         </div>
       )}
     </section>
+  );
+}
+
+/** Open at once, though it may be left out: without it nothing is said of the thing. */
+function PassDistance({
+  line,
+  passed,
+  value,
+}: {
+  readonly line: string;
+  readonly passed: string;
+  readonly value: number | undefined;
+}) {
+  const { edit, readOnly } = useOpenJob();
+  const { passDistanceM: field } = LINE_FIELDS;
+  return (
+    <QuantityField
+      label={field.label}
+      dimension={field.dimension}
+      value={value}
+      absent={field.absent}
+      range={field}
+      disabled={readOnly}
+      onCommit={(typed) =>
+        edit({ op: 'add', path: `/routing/lines/${line}/passes/${passed}/distanceM`, value: typed })
+      }
+    />
   );
 }
 

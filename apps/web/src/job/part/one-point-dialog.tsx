@@ -1,7 +1,8 @@
 import type { ElementOf } from '@venula/core/document';
+import { fitPump } from '@venula/core/edit';
 import { POINT_FIELDS, pumpFigures, pumpFromPoint, type PumpType } from '@venula/core/kinds';
 import { useState } from 'react';
-import { useOpenJob } from '../job-context.ts';
+import { useDoc, useOpenJob } from '../job-context.ts';
 import { choice, FieldList, type Asked } from '../../ui/field-list.tsx';
 import { FormDialog } from '../../ui/form-dialog.tsx';
 
@@ -25,6 +26,7 @@ const ASKED: readonly Asked<Point>[] = [
 
 /** All that is known is one point on a label: the usual curve of that type is drawn through it. */
 export function OnePointDialog({ id, pump }: { readonly id: string; readonly pump: ElementOf<'pump'> }) {
+  const doc = useDoc();
   const { edit, readOnly } = useOpenJob();
   const [open, setOpen] = useState(false);
   const [point, setPoint] = useState<Point>({
@@ -37,11 +39,7 @@ export function OnePointDialog({ id, pump }: { readonly id: string; readonly pum
   const use = () => {
     if (!model) return;
     const { catalogueId: _from, moreCurves: _more, ...rest } = pump;
-    edit({
-      op: 'replace',
-      path: `/plumbing/elements/${id}`,
-      value: { ...rest, ...pumpFigures(model), known: 'point' },
-    });
+    edit(...fitPump(doc, id, { ...rest, ...pumpFigures(model), known: 'point' }));
     setOpen(false);
   };
   return (

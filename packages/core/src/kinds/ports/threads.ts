@@ -42,7 +42,7 @@ function threadSize({ family, size, thread }: Face): ThreadSize | undefined {
   return { diameter: inches(thread.slice(0, cut)) * INCH_MM, pitch: INCH_MM / Number(thread.slice(cut + 1)) };
 }
 
-/** Closer than this by hand and eye nobody tells two threads apart: a turn or two goes in, then it binds. mm; our judgement. */
+/** Threads closer than this cannot be distinguished by hand and eye: they start, then bind. mm; our estimate. */
 const ALIKE_DIAMETER = 1;
 const ALIKE_PITCH = 0.2;
 

@@ -1,12 +1,11 @@
 import type { JobDocument } from '../../document/job-document.ts';
 import { jointList } from '../../supply/joints.ts';
 import type { Draft } from './step.ts';
-import { wiringSteps } from './wiring.ts';
 
-export function clearSteps(doc: JobDocument): Draft[] {
+/** @param wired whether this job makes a loom */
+export function clearSteps(doc: JobDocument, wired: boolean): Draft[] {
   const joints = jointList(doc).some((j) => j.care);
-  // Without a wire to make, what is looked at last hangs on no loom.
-  const needs = wiringSteps(doc).some((s) => s.makes?.includes('loom')) ? ['loom'] : ['safe'];
+  const needs = wired ? ['loom'] : ['safe'];
   return [
     {
       id: 'clear-hood',

@@ -22,6 +22,7 @@ import { wiringSteps } from './wiring.ts';
 export function jobSheet(doc: JobDocument): BuildStep[] {
   const section = (name: string, steps: readonly Draft[]): BuildStep[] =>
     steps.map((s) => ({ makes: [], needs: [], ...s, section: name }));
+  const wiring = wiringSteps(doc);
   return [
     ...section('Before it comes apart', FIRST),
     ...section('Make it safe', SAFE),
@@ -32,8 +33,8 @@ export function jobSheet(doc: JobDocument): BuildStep[] {
     ...section('Route and clip', routeSteps(doc)),
     ...section('Start every thread by hand', startSteps(doc)),
     ...section('Tighten, in one pass', tightenSteps(doc)),
-    ...section('Wiring', wiringSteps(doc)),
-    ...section('Clear of everything', clearSteps(doc)),
+    ...section('Wiring', wiring),
+    ...section('Clear of everything', clearSteps(doc, wiring.length > 0)),
     ...section('Back together', refitSteps(doc)),
   ];
 }

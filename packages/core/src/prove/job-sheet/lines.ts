@@ -37,7 +37,7 @@ const endWords = (e: ElementOf<'run'>): string => {
   return first === 'open' && second === 'open' ? '' : `, ${ENDS[first!].name} and ${ENDS[second!].name}`;
 };
 
-/** No figure is cut by that nobody measured. */
+/** Marks a step whose cut length would rest on a starting figure. */
 export const unmeasured = (e: object): { readonly unmeasured?: true } =>
   isStartingFigure(e, 'lengthM') ? { unmeasured: true } : {};
 

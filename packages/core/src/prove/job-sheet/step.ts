@@ -20,7 +20,7 @@ export interface BuildStep {
   readonly does: string;
   readonly how?: string;
   readonly figures?: readonly StepFigure[];
-  /** Its figures rest on a length nobody measured: they are not shown and nothing is cut by them. */
+  /** Its figures rest on a starting length: they are not shown, and no hose is cut to them. */
   readonly unmeasured?: true;
   readonly caution?: CautionKind;
   /** Somebody else looks before it goes on, where the shop wants that. */

@@ -1,3 +1,4 @@
+import { isFactoryFed } from '../../document/pump-feed.ts';
 import { atMost, within } from '../bands.ts';
 import type { MeasuredProcedure, Step } from '../contract.ts';
 import { solvedAt, type Car } from '../predict.ts';
@@ -19,7 +20,8 @@ function steps(car: Car): Step[] {
   const at = solvedAt(car, 'forced');
   if (!at) return [];
   return at.v.pumps.flatMap((p): Step[] => {
-    if (!p.circuit) return [];
+    // A driver module passes on a share of the volts in pulses: a meter at such a pump reads neither this nor the drop.
+    if (!p.circuit || isFactoryFed(car.doc, p.id)) return [];
     const sum = (drops: readonly { readonly drop: number }[]) => drops.reduce((v, d) => v + d.drop, 0);
     const [feed, ground] = [sum(p.circuit.feed), sum(p.circuit.ground)];
     const most = (drop: number) => Math.max(drop * DROP_MORE, drop + DROP_LEAST);

@@ -214,7 +214,7 @@ function sizesAlong(doc: JobDocument, path: Path, order: readonly string[]) {
   };
 }
 
-/** A port of the tank’s own that somebody has named: a line is screwed into it from outside. */
+/** A named port of the tank itself: a line is screwed into it from outside. */
 export function tankPortOf({ plumbing }: JobDocument, { from, to }: Connection): FaceId | undefined {
   const side = [from, to].find(
     (s) => s.of === 'junction' && s.told && plumbing.junctions[s.id]?.kind === 'tank',

@@ -1,4 +1,10 @@
-import { isFactoryFed, type Circuit, type ElectricLoad, type JobDocument } from '@venula/core/document';
+import {
+  feedByReader,
+  isFactoryFed,
+  type Circuit,
+  type ElectricLoad,
+  type JobDocument,
+} from '@venula/core/document';
 import {
   addCircuit,
   addLoad,
@@ -98,7 +104,7 @@ export function CircuitTray({
   const owner = `/wiring/circuits/${circuitId}`;
   const load = doc.wiring.loads?.[circuit.loadId];
   // Fed by the device that reads it: no supply of its own to choose.
-  const byReader = load?.kind === 'sender' && load.fed !== '12V';
+  const byReader = feedByReader(load) !== undefined;
   const tapped = circuit.supply === 'fuse-box' || circuit.supply === 'ignition';
   const tap = (side: 'feedFrom' | 'groundInto', label: string, none: string) => (
     <TapChoice circuitId={circuitId} side={side} label={label} none={none} />

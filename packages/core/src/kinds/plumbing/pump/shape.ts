@@ -234,7 +234,7 @@ export function swapPump(old: Pump, catalogueId: keyof typeof PUMPS): Pump {
   const fitted = makePump(catalogueId, old.elevationM);
   const called =
     old.catalogueId !== undefined &&
-    // A number that tells two of a class apart is not part of the class.
+    // A number added to keep two pumps of one class apart is not part of the class name.
     old.name.replace(/ \d+$/, '') === PUMPS[old.catalogueId as keyof typeof PUMPS]?.name;
   return {
     ...fitted,
