@@ -1,7 +1,7 @@
 import type { StateResult } from '@venula/core/engine';
 import { formatQuantity } from '@venula/core/quantities';
 import { useFormat, useSettings } from '../../app/settings.ts';
-import { useJob, useOpenJob, useStates } from '../../job/job-context.ts';
+import { useDoc, useJob, useOpenJob, useStates } from '../../job/job-context.ts';
 import { ChartTable } from '../../ui/chart/chart-table.tsx';
 import { LineChart } from '../../ui/chart/line-chart.tsx';
 
@@ -13,6 +13,7 @@ export function DemandChart() {
   const fault = useJob((job) => job.live.fault);
   const chosen = useJob((job) => job.stateId);
   const { selectState, solveAgain } = useOpenJob();
+  const { brief } = useDoc();
   const { units } = useSettings();
   const format = useFormat();
   const pull = states.filter((s) => s.state.kind === 'pull');
@@ -37,7 +38,7 @@ export function DemandChart() {
         ]}
         chosen={chosen}
         onChoose={selectState}
-        empty="The pull needs two points to be drawn."
+        empty={brief.pull.length < 2 ? 'The pull needs two points to be drawn.' : 'Working out the pull…'}
         fault={fault === null ? null : { why: fault, again: solveAgain }}
         numbers="elsewhere"
       />

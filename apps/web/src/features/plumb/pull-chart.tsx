@@ -14,7 +14,12 @@ export function PullChart() {
   const states = useStates();
   const doc = useDoc();
   const pull = states.filter((s) => s.state.kind === 'pull');
-  if (pull.length < 2) return <p className="text-soft">The pull needs two points to be drawn.</p>;
+  if (pull.length < 2)
+    return (
+      <p className="text-soft">
+        {doc.brief.pull.length < 2 ? 'The pull needs two points to be drawn.' : 'Working out the pull…'}
+      </p>
+    );
   return (
     <div className="grid grid-cols-2 gap-4 max-lg:grid-cols-1">
       <OverRpm
