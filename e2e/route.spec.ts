@@ -193,7 +193,7 @@ test('a string of 14 ft stays 14 ft whatever ends are chosen, and nothing is cut
   await page.getByRole('tab', { name: 'Lines' }).click();
   await expect(page.locator('[data-line="feed"]')).toContainText('14 ft');
   await expect(page.locator('[data-line="feed"]')).toContainText('by string');
-  await expect(page.getByLabel('String, seat to seat')).toHaveValue('168 in');
+  await expect(page.getByRole('textbox', { name: 'String, seat to seat' })).toHaveValue('168 in');
   await stage(page, 'Parts');
   await page.getByRole('tab', { name: 'Cut list' }).click();
   await expect(answer(page)).toContainText(/^Cut 1 line: buy 14 ft, and 1 line to measure\./);

@@ -1,22 +1,24 @@
 import { useEffect } from 'react';
 
-/** Where a letter means something else: text that is typed, and lists, drop-downs and menus, which jump to it. */
+const roles = (...names: readonly string[]): readonly string[] => names.map((n) => `[role="${n}"]`);
+
+/** Where keys belong to what has the focus, with Ctrl or without: text that is typed, and lists and menus that are open. */
+const TAKES_ALL = [
+  'input, textarea, [contenteditable]',
+  ...roles('listbox', 'option', 'menu', 'menuitem', 'menubar', 'tree', 'grid'),
+].join(', ');
+/** Where only a letter means something else: drop-downs jump to it. Ctrl+Z after a choice still takes it back. */
 const TAKES_LETTERS = [
-  'input',
-  'textarea',
   'select',
-  '[contenteditable]',
-  ...['combobox', 'listbox', 'option', 'menu', 'menuitem', 'menubar', 'tree', 'grid'].map(
-    (r) => `[role="${r}"]`,
-  ),
+  ...roles('combobox'),
   ...['menu', 'listbox'].map((kind) => `[aria-haspopup="${kind}"]`),
 ].join(', ');
 
-const typing = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && target.closest(TAKES_LETTERS) !== null;
+const within = (target: EventTarget | null, places: string): boolean =>
+  target instanceof HTMLElement && target.closest(places) !== null;
 
 /**
- * Keyboard shortcuts: single keys, or "g" then a letter. Never while something is being typed, except with Ctrl.
+ * Keyboard shortcuts: single keys, or "g" then a letter. Never where the key belongs to a field, list or menu.
  * Keys are written as "?", "[", "g p", "ctrl+z".
  */
 export function useShortcuts(keys: Readonly<Record<string, () => void>>): void {
@@ -24,7 +26,8 @@ export function useShortcuts(keys: Readonly<Record<string, () => void>>): void {
     let after = '';
     const onKey = (e: KeyboardEvent) => {
       const held = e.ctrlKey || e.metaKey;
-      if (e.defaultPrevented || typing(e.target) || e.altKey) return;
+      if (e.defaultPrevented || e.altKey) return;
+      if (within(e.target, TAKES_ALL) || (!held && within(e.target, TAKES_LETTERS))) return;
       const key = e.key.toLowerCase();
       const name = held ? `ctrl+${e.shiftKey ? 'shift+' : ''}${key}` : after === 'g' ? `g ${key}` : key;
       after = !held && key === 'g' && after === '' ? 'g' : '';

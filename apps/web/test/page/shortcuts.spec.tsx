@@ -9,7 +9,8 @@ import { useShortcuts } from '../../src/app/shortcuts.ts';
 
 function Bench() {
   const { units, setUnits } = useSettings();
-  useShortcuts({ u: () => setUnits(isUs(units) ? 'metric' : 'us') });
+  const change = () => setUnits(isUs(units) ? 'metric' : 'us');
+  useShortcuts({ u: change, 'ctrl+z': change });
   return (
     <>
       <span data-testid="units">{units}</span>
@@ -61,6 +62,16 @@ test('a word typed while a list, drop-down or menu has the focus is no shortcut'
     expect(units()).toBe('us');
   }
   expect(screen.queryByRole('status')).toBeNull();
+});
+
+test('what was chosen is taken back with Ctrl+Z while the drop-down still has the focus; in a field the key is the text’s own', () => {
+  fireEvent.keyDown(screen.getByRole('combobox'), { key: 'z', ctrlKey: true });
+  expect(units()).toBe('metric');
+  fireEvent.keyDown(screen.getByRole('button', { name: 'Add' }), { key: 'z', ctrlKey: true });
+  expect(units()).toBe('us');
+  for (const place of [screen.getByLabelText('Title'), screen.getByRole('listbox'), screen.getByRole('menu')])
+    fireEvent.keyDown(place, { key: 'z', ctrlKey: true });
+  expect(units()).toBe('us');
 });
 
 test('a change of units is said, and taken back by one touch', () => {
