@@ -33,7 +33,14 @@ import {
   type TruthRow,
   type WiringSheet,
 } from '@venula/core/harness';
-import { fitHoseEnds, hosesThatGoIn, missOf, type EndFit, type EndQuestion } from '@venula/core/fit';
+import {
+  fitHoseEnds,
+  hosesThatGoIn,
+  missOf,
+  type EndFit,
+  type EndMiss,
+  type EndQuestion,
+} from '@venula/core/fit';
 import type { PatchOperation } from '@venula/core/outcome';
 import {
   judgeLog,
@@ -102,9 +109,10 @@ export interface WiringPage {
 }
 
 /** What goes in between two ports; where nothing does without a loop, the hoses that would. */
+/** The pairs of ends that go in; where there are none, why the plainest pair does not. */
 export interface Fits {
   readonly fits: readonly EndFit[];
-  readonly others: ReturnType<typeof hosesThatGoIn>;
+  readonly miss: EndMiss | null;
 }
 
 type HardestState = Parameters<typeof sizeCircuit>[1];
@@ -213,11 +221,13 @@ export const planWork = {
     }
     return summarizeConfidence(samples, doc);
   },
-  hoseEnds(q: EndQuestion, onProgress: (share: number) => void): Fits {
+  hoseEnds(q: EndQuestion, onProgress: (share: number, best: EndFit | undefined) => void): Fits {
     const fits = fitHoseEnds(q, onProgress);
-    const [best] = fits;
-    return { fits, others: !best || best.lies === 'in-a-loop' ? hosesThatGoIn(q) : [] };
+    const [plain] = q.ends;
+    return { fits, miss: fits.length === 0 && plain ? missOf(q, [plain, plain]) : null };
   },
+  /** Kinds of hose that are not too stiff where this one is. */
+  otherHoses: (q: EndQuestion) => hosesThatGoIn(q),
   hoseEndMiss: (q: EndQuestion, ends: EndFit['ends']) => missOf(q, ends),
   /** Plans to start a job from, with the length of their order lists. */
   proposals(start: JobStart, units: UnitSystem): StartingPlan[] {

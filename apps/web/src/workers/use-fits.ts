@@ -5,11 +5,29 @@ import { FIT, RANK } from './plan-client.ts';
 import type { Fits } from './plan-work.ts';
 import { useAnswer, type Asked } from './use-answer.ts';
 
+/** How far a search is, and the best pair of ends it found so far. */
+interface Sofar {
+  readonly q: EndQuestion;
+  readonly share: number;
+  readonly best: EndFit | undefined;
+}
+
 /** Which hose ends go in, worked out beside the page; with how far it has got while it is at it. */
-export function useFits(q: EndQuestion | null): Asked<Fits> & { readonly share: number } {
-  const [share, setShare] = useState(0);
-  const told = useMemo(() => proxy(setShare), []);
-  return { ...useAnswer(FIT, 'hose ends', q, (api, asked) => api.hoseEnds(asked, told), RANK.shown), share };
+export function useFits(q: EndQuestion | null): Asked<Fits> & Omit<Sofar, 'q'> {
+  const [sofar, setSofar] = useState<Sofar | null>(null);
+  const asked = useAnswer(
+    FIT,
+    'hose ends',
+    q,
+    (api, about) =>
+      api.hoseEnds(
+        about,
+        proxy((share: number, best: EndFit | undefined) => setSofar({ q: about, share, best })),
+      ),
+    RANK.shown,
+  );
+  const mine = sofar?.q === q ? sofar : null;
+  return { ...asked, share: mine?.share ?? 0, best: mine?.best };
 }
 
 /** Why a pair does not go in; asked only where it does not. */
@@ -22,4 +40,9 @@ export function useMiss(q: EndQuestion | null, ends: EndFit['ends'] | null) {
     (api, asked) => api.hoseEndMiss(asked.q, asked.ends),
     RANK.states,
   );
+}
+
+/** Kinds of hose that go in without a loop; asked only where this one does not. */
+export function useOtherHoses(q: EndQuestion | null) {
+  return useAnswer(FIT, 'other hoses', q, (api, asked) => api.otherHoses(asked), RANK.states);
 }

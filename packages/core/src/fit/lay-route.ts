@@ -4,10 +4,10 @@ import { elementPath } from '../edit/paths.ts';
 import { setRoute, type Told } from '../edit/route.ts';
 import { sourceOf, type Origin } from '../fields/provenance.ts';
 import type { PatchOperation } from '../outcome/finding.ts';
-import type { EndFit } from './end-fit.ts';
+import type { EndFit } from './ends/question.ts';
 import { drawnShape } from './passing.ts';
 import { placeTold } from './place-told.ts';
-import type { MeasuredGap } from './port-gap.ts';
+import type { MeasuredGap } from './ends/port-gap.ts';
 
 /**
  * Puts a route down for a line, and the length and the bends it gives into the line itself: the sums follow the route.

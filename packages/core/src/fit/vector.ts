@@ -7,9 +7,9 @@ export const scale = (a: Vec3, by: number): Vec3 => [a[0] * by, a[1] * by, a[2] 
 export const norm = (a: Vec3): number => Math.hypot(...a);
 
 /** Its direction; nothing where it has none. */
-export function unit(a: Vec3): Vec3 | undefined {
+export function unit(a: Vec3, least = 1e-12): Vec3 | undefined {
   const n = norm(a);
-  return n > 1e-12 ? scale(a, 1 / n) : undefined;
+  return n > least ? scale(a, 1 / n) : undefined;
 }
 
 /** Angle between two unit vectors, 0 to π; exact near both ends. */

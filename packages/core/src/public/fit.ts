@@ -20,9 +20,9 @@ export { removeRoute } from '../edit/route.ts';
 export { layRoute, takeEnds } from '../fit/lay-route.ts';
 export { drawnShape, type Passing, passings } from '../fit/passing.ts';
 export { type RouteShape } from '../fit/route.ts';
-export { type EndFit, type EndMiss, type EndQuestion, type Lies } from '../fit/end-fit.ts';
-export { ELBOWS, fitHoseEnds, hosesThatGoIn, missOf } from '../fit/hose-ends.ts';
-export { type Outline, outlineOf } from '../fit/outline.ts';
+export { type EndFit, type EndMiss, type EndQuestion, type Lies } from '../fit/ends/question.ts';
+export { ELBOWS, fitHoseEnds, hosesThatGoIn, missOf } from '../fit/ends/hose-ends.ts';
+export { type Outline, outlineOf } from '../fit/ends/outline.ts';
 export {
   isMeasured,
   type MeasuredGap,
@@ -30,7 +30,7 @@ export {
   type PortGap,
   posesOf,
   UNMEASURED_GAP,
-} from '../fit/port-gap.ts';
-export { type Pose } from '../fit/space-path.ts';
+} from '../fit/ends/port-gap.ts';
+export { type Pose } from '../fit/ends/pose.ts';
 export { follow, mirrored, railOf, usualKeepOuts, usualPoints, usualVehicle } from '../fit/usual-car.ts';
 export { type Vec3 } from '../fit/vector.ts';

@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { endOfPath, planePaths } from '../support/plane-path.ts';
 import { roundedPath } from '../../src/fit/fillet.ts';
-import { spacePath } from '../../src/fit/space-path.ts';
+import { lengthOf, pointsOf, twoTurnWay } from '../../src/fit/ends/hose-way.ts';
+import { turnsInPlane } from '../../src/fit/ends/plane-turns.ts';
+import { anyWay, type Reach, withoutLoop } from '../../src/fit/ends/turn-straight-turn.ts';
 import type { Pose, Vec3 } from '../../src/public/fit.ts';
 import { fc } from '../support/sweep.ts';
 
@@ -223,6 +225,32 @@ function byGrid(from: Pose, to: Pose, radius: number): number {
   return best.length;
 }
 
+const dot = (a: Vec3, b: Vec3): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+const reachOf = (from: Pose, to: Pose, radius: number): Reach => {
+  const gap = to.at.map((v, i) => (v - from.at[i]!) / radius) as unknown as Vec3;
+  return {
+    uv: dot(from.along, to.along),
+    ug: dot(from.along, gap),
+    vg: dot(to.along, gap),
+    gg: dot(gap, gap),
+  };
+};
+
+/** It arrives where it should, along the way it should, and is as long as it says. */
+function arrives(way: ReturnType<typeof twoTurnWay>, to: Pose): void {
+  const points = pointsOf(way);
+  const [last, before] = [points.at(-1)!, points.at(-2)!];
+  expect(hypot(...last.map((v, i) => v - to.at[i]!))).toBeLessThan(1e-6);
+  const step = hypot(...last.map((v, i) => v - before[i]!));
+  // The last chord of an arc leans by half of its step.
+  const lean = acos(min(1, dot(last.map((v, i) => (v - before[i]!) / step) as unknown as Vec3, to.along)));
+  expect(lean).toBeLessThan(way.rest > 1e-9 ? 1e-5 : 0.13);
+  const chords = points
+    .slice(1)
+    .reduce((sum, p, i) => sum + hypot(...p.map((v, j) => v - points[i]![j]!)), 0);
+  expect(abs(chords / lengthOf(way) - 1)).toBeLessThan(0.005);
+}
+
 describe('ways in space', () => {
   test('on 200 seeded pairs it is as short as a search over all directions, never bent tighter, and arrives', () => {
     const next = seeded(7);
@@ -231,45 +259,65 @@ describe('ways in space', () => {
       const from: Pose = { at: [0, 0, 0], along: direction(next) };
       const far = direction(next).map((v) => v * (0.5 + 1.5 * next())) as unknown as Vec3;
       const to: Pose = { at: far, along: direction(next) };
-      const path = spacePath(from, to, 0.1);
+      const found = withoutLoop(reachOf(from, to, 0.1));
       const other = byGrid(from, to, 0.1);
-      expect([n, path !== undefined]).toEqual([n, Number.isFinite(other)]);
-      if (!path) continue;
+      if (!found) continue;
       compared++;
-      expect(abs(path.length / other - 1)).toBeLessThan(0.01);
-      // Each corner leaves its rounding room: the curve is one of exactly this radius.
-      const [a, b] = path.turns;
-      const [p, q] = path.corners;
-      const legs = [
-        hypot(...p.map((v, i) => v - from.at[i]!)),
-        hypot(...p.map((v, i) => q[i]! - v)),
-        hypot(...q.map((v, i) => to.at[i]! - v)),
-      ];
-      expect(legs[0]!).toBeCloseTo(0.1 * tan(a / 2), 6);
-      expect(legs[2]!).toBeCloseTo(0.1 * tan(b / 2), 6);
-      expect(legs[1]!).toBeGreaterThanOrEqual(legs[0]! + legs[2]! - 1e-6);
-      const rounded = roundedPath([from.at, p, q, to.at], 0.1 - 1e-9);
-      expect(rounded.length).toBeCloseTo(path.length, 6);
+      const way = twoTurnWay(from, to, 0.1, found);
+      arrives(way, to);
+      // The search over directions knows turns below half a circle alone.
+      if (max(found.first, found.second) < 3) expect(abs(lengthOf(way) / other - 1)).toBeLessThan(0.01);
+      else expect(lengthOf(way)).toBeLessThan(other * 1.001);
     }
-    expect(compared).toBeGreaterThan(190);
+    expect(compared).toBeGreaterThan(120);
   });
 
-  test('in a plane it is the way of the plane, where that turns less than half a circle at each end', () => {
-    const next = seeded(11);
-    let compared = 0;
-    for (let n = 0; n < 300; n++) {
-      const [h0, h1] = [2 * PI * next(), 2 * PI * next()];
-      const far = { x: 1 + next(), y: 2 * next() - 1, heading: h1 };
-      const best = planePaths({ x: 0, y: 0, heading: h0 }, far, 0.1)[0]!;
-      if (best.word[1] !== 'S' || best.pieces[0] > 3.1 || best.pieces[2] > 3.1) continue;
-      const flat = (x: number, y: number, h: number): Pose => ({
-        at: [x, y, 0],
-        along: [cos(h), sin(h), 0],
-      });
-      const path = spacePath(flat(0, 0, h0), flat(far.x, far.y, far.heading), 0.1)!;
-      expect([n, path.length]).toEqual([n, expect.closeTo(best.length, 6)]);
-      compared++;
+  test('there is a way between any two poses, however close, and it arrives', () => {
+    const next = seeded(5);
+    for (let n = 0; n < 2000; n++) {
+      const from: Pose = { at: [0, 0, 0], along: direction(next) };
+      const at = direction(next).map((v) => v * 0.5 * next()) as unknown as Vec3;
+      const to: Pose = { at, along: direction(next) };
+      const found = anyWay(reachOf(from, to, 0.1));
+      expect([n, found !== undefined]).toEqual([n, true]);
+      arrives(twoTurnWay(from, to, 0.1, found!), to);
     }
-    expect(compared).toBeGreaterThan(150);
+  });
+
+  const flat = (x: number, y: number, h: number): Pose => ({ at: [x, y, 0], along: [cos(h), sin(h), 0] });
+
+  test('in a plane it is no longer than the best way of the plane, each of its turns up to a full circle', () => {
+    const next = seeded(11);
+    let as = 0;
+    for (let n = 0; n < 500; n++) {
+      const [h0, h1] = [2 * PI * next(), 2 * PI * next()];
+      const far = { x: 0.6 * next() - 0.3, y: 0.6 * next() - 0.3, heading: h1 };
+      const best = planePaths({ x: 0, y: 0, heading: h0 }, far, 0.1).find((p) => p.word[1] === 'S')!;
+      const found = anyWay(reachOf(flat(0, 0, h0), flat(far.x, far.y, h1), 0.1))!;
+      const length = 0.1 * (found.first + found.straight + found.second);
+      expect([n, length < best.length + 1e-6]).toEqual([n, true]);
+      if (abs(length - best.length) < 1e-6) as++;
+    }
+    // Out of the plane there is a shorter one for some.
+    expect(as).toBeGreaterThan(400);
+  });
+
+  test('three turns in a plane are the words LRL and RLR, as long as their closed forms have them', () => {
+    const next = seeded(13);
+    let compared = 0;
+    for (let n = 0; n < 500; n++) {
+      const [h0, h1] = [2 * PI * next(), 2 * PI * next()];
+      const far = { x: 0.3 * next() - 0.15, y: 0.3 * next() - 0.15, heading: h1 };
+      const to = flat(far.x, far.y, h1);
+      const ways = turnsInPlane(flat(0, 0, h0), to, 0.1);
+      for (const way of ways) arrives(way, to);
+      for (const known of planePaths({ x: 0, y: 0, heading: h0 }, far, 0.1)) {
+        if (known.word[1] === 'S') continue;
+        compared++;
+        const nearest = min(...ways.map((way) => abs(lengthOf(way) - known.length)));
+        expect([n, known.word, nearest < 1e-6]).toEqual([n, known.word, true]);
+      }
+    }
+    expect(compared).toBeGreaterThan(500);
   });
 });

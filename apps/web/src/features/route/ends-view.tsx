@@ -138,7 +138,7 @@ function OneHose({ line: { id, run, route }, picker }: { readonly line: Line; re
                   <button
                     type="button"
                     className="btn btn-main"
-                    disabled={readOnly}
+                    disabled={readOnly || !choice.settled}
                     onClick={() => edit(...takeEnds(doc, id, fit.ends, { gap, ...fit }))}
                   >
                     Use {ENDS[fit.ends[0]].name} and {ENDS[fit.ends[1]].name} on {withinSentence(run.name)}

@@ -11,7 +11,7 @@ import { capital } from '@venula/core/quantities';
 import { sayEnds, sayMiss } from '@venula/core/say';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useFormat, useSettings } from '../../app/settings.ts';
-import { useFits, useMiss } from '../../workers/use-fits.ts';
+import { useFits, useMiss, useOtherHoses } from '../../workers/use-fits.ts';
 import { Choice } from '../choice.tsx';
 import { FieldList, type Asked } from '../field-list.tsx';
 import { QuantityField } from '../quantity-field.tsx';
@@ -70,6 +70,8 @@ export interface EndChoice {
   readonly fits: readonly EndFit[];
   /** The one that is looked at. */
   readonly fit: EndFit | undefined;
+  /** Whether every pair was tried. */
+  readonly settled: boolean;
   readonly tone: 'good' | 'fix';
   readonly sentence: string;
   readonly second: string;
@@ -100,20 +102,24 @@ export function useEndChoice(asked: Omit<EndQuestion, 'ends'> | null, cutOf: Cut
       asked && { ...asked, ends: OFFERED.filter((end) => ends.includes(end) || pair?.includes(end)) },
     [asked, ends, pair],
   );
-  const { answer, fresh, fault, again, share } = useFits(q);
+  const { answer, fresh, fault, again, share, best: sofar } = useFits(q);
   const fits = fresh ? answer!.fits : [];
-  const [best] = fits;
+  const best = fresh ? fits[0] : sofar;
   const mine = pair && fits.find((f) => f.ends.join() === pair.join());
   const loop = mine?.lies === 'in-a-loop';
   const missed = fresh && pair && (!mine || loop) ? pair : null;
   const miss = useMiss(q, missed);
+  const stiff = fresh && best?.lies === 'in-a-loop';
+  const others = useOtherHoses(stiff ? q : null);
   const fit = pair ? (mine ?? undefined) : best;
+  const goesIn = (f: EndFit): string =>
+    `${capital(sayEnds(f.ends))}: ${f.lies === 'in-a-loop' ? 'only in a loop, ' : ''}cut ${format('tape', cutOf(f))} of hose.`;
   const sentence = !q
     ? 'Measure how far apart the two ports are.'
-    : !fresh
-      ? 'Trying every pair of ends …'
-      : fit
-        ? `${capital(sayEnds(fit.ends))}: ${fit.lies === 'in-a-loop' ? 'only in a loop, ' : ''}cut ${format('tape', cutOf(fit))} of hose.`
+    : fit
+      ? goesIn(fit)
+      : !fresh
+        ? 'Trying every pair of ends …'
         : !missed
           ? 'No pair of ends goes in.'
           : miss.fresh
@@ -122,14 +128,18 @@ export function useEndChoice(asked: Omit<EndQuestion, 'ends'> | null, cutOf: Cut
   const second = !q
     ? 'Until then no hose is cut to it.'
     : !fresh
-      ? `${Math.round(share * 100)}% of them tried.`
+      ? `${fit ? 'The best so far; ' : ''}${Math.round(share * 100)}% of the pairs tried.`
       : loop && miss.fresh
         ? sayMiss(miss.answer!, units)
         : missed && best
           ? `${capital(sayEnds(best.ends))} would: cut ${format('tape', cutOf(best))}.`
-          : wayOut(answer!.others, best);
+          : stiff
+            ? wayOut(others.fresh ? others.answer! : null)
+            : answer!.miss
+              ? sayMiss(answer!.miss, units)
+              : 'Seat to seat along the middle, ends taken off.';
   const tone = !q || !fresh || (fit && fit.lies !== 'in-a-loop') ? 'good' : 'fix';
-  return { q, fits, fit, tone, sentence, second, ends, pair, setEnds, setPair, fault, again };
+  return { q, fits, fit, settled: fresh, tone, sentence, second, ends, pair, setEnds, setPair, fault, again };
 }
 
 /** The drawing, how the ends are turned, and every other pair. */
@@ -178,12 +188,12 @@ export function EndsFound({
   );
 }
 
-function wayOut(others: readonly HoseKindId[], best: EndFit | undefined): string {
-  if (best && best.lies !== 'in-a-loop') return 'Seat to seat along the middle, ends taken off.';
+function wayOut(others: readonly HoseKindId[] | null): string {
+  if (!others) return 'This hose is too stiff to lie here without a loop. Trying other hoses …';
   const hoses = others.map((kind) => HOSE_KINDS[kind].name).join('; ');
   return hoses
-    ? `The ports are too close for this hose. It would go in with: ${hoses}.`
-    : 'The ports are too close for any hose: turn one port, move it, or join them with an adapter.';
+    ? `This hose is too stiff to lie here without a loop. These would: ${hoses}.`
+    : 'No hose of this size lies here without a loop: turn one port, move it, or join them with an adapter.';
 }
 
 /** Only what lies on the shelf. */

@@ -1,9 +1,9 @@
-import { gapShape, type PortGap } from '../document/routing.ts';
-import { fieldOf, type FieldInfo } from '../fields/field.ts';
-import type { Pose } from './space-path.ts';
-import type { Vec3 } from './vector.ts';
+import { gapShape, type PortGap } from '../../document/routing.ts';
+import { fieldOf, type FieldInfo } from '../../fields/field.ts';
+import type { Pose } from './pose.ts';
+import type { Vec3 } from '../vector.ts';
 
-export type { PortGap } from '../document/routing.ts';
+export type { PortGap } from '../../document/routing.ts';
 
 /** Two ports whose distance was measured. */
 export type MeasuredGap = PortGap & { readonly ahead: number };
