@@ -222,7 +222,7 @@ test('ends for three hoses, the cut list, a kit, and offcuts the shop has', asyn
     });
 
   await test.step('a pair that does not go in says why, and what would', async () => {
-    await type(page, 'Second port ahead of the first', '5 in');
+    await type(page, 'Second port ahead of the first', '6 in');
     await type(page, /^To the left/, '2 in');
     await type(page, 'First port points left', '90');
     await type(page, 'Second port points left', '90');

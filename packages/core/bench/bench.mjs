@@ -21,6 +21,7 @@ import {
   ELBOWS,
   drawnShape,
   fitHoseEnds,
+  hoseEndSearch,
   passings,
   posesOf,
   usualKeepOuts,
@@ -324,14 +325,12 @@ const close = Array.from({ length: 12 }, () => ({
 }));
 const crowded = close.map((q) => once(() => fitHoseEnds(q))).sort((a, b) => a - b);
 const firstPair = close
-  .map((q) => {
-    const began = performance.now();
-    let first;
-    fitHoseEnds(q, (_, best) => {
-      if (best) first ??= (performance.now() - began) / 1000;
-    });
-    return first;
-  })
+  .map((q) =>
+    once(() => {
+      const search = hoseEndSearch(q);
+      while (!search.next().value.best);
+    }),
+  )
   .sort((a, b) => a - b);
 /** The same by trying both clocks of every pair in steps of five degrees, its sums left out: the ways alone. */
 const steps = 2e5;

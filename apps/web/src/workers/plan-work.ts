@@ -34,11 +34,12 @@ import {
   type WiringSheet,
 } from '@venula/core/harness';
 import {
-  fitHoseEnds,
+  hoseEndSearch,
   hosesThatGoIn,
   missOf,
   type EndFit,
   type EndMiss,
+  type EndProgress,
   type EndQuestion,
 } from '@venula/core/fit';
 import type { PatchOperation } from '@venula/core/outcome';
@@ -197,6 +198,8 @@ export interface SizingAnswer {
 /** Samples solved before the page is told and may say stop. */
 const STRETCH = 25;
 let stopped = false;
+/** How long work goes on before it listens whether it is still wanted, ms. */
+const A_MOMENT = 100;
 
 /** Everything that is worked out beside the page. */
 export const planWork = {
@@ -221,8 +224,18 @@ export const planWork = {
     }
     return summarizeConfidence(samples, doc);
   },
-  hoseEnds(q: EndQuestion, onProgress: (share: number, best: EndFit | undefined) => void): Fits {
-    const fits = fitHoseEnds(q, onProgress);
+  /** Every pair of ends, with progress; what was found when it was stopped. */
+  async hoseEnds(q: EndQuestion, onProgress: (progress: EndProgress) => void): Promise<Fits> {
+    stopped = false;
+    const search = hoseEndSearch(q);
+    let [step, heard] = [search.next(), performance.now()];
+    for (; !step.done && !stopped; step = search.next()) {
+      if (performance.now() - heard < A_MOMENT) continue;
+      onProgress(step.value);
+      await new Promise((resume) => setTimeout(resume, 0));
+      heard = performance.now();
+    }
+    const fits = step.done ? step.value : [];
     const [plain] = q.ends;
     return { fits, miss: fits.length === 0 && plain ? missOf(q, [plain, plain]) : null };
   },

@@ -1,19 +1,16 @@
-import type { EndFit, EndQuestion } from '@venula/core/fit';
+import type { EndFit, EndProgress, EndQuestion } from '@venula/core/fit';
 import { proxy } from 'comlink';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { FIT, RANK } from './plan-client.ts';
 import type { Fits } from './plan-work.ts';
 import { useAnswer, type Asked } from './use-answer.ts';
 
-/** How far a search is, and the best pair of ends it found so far. */
-interface Sofar {
+interface Sofar extends EndProgress {
   readonly q: EndQuestion;
-  readonly share: number;
-  readonly best: EndFit | undefined;
 }
 
 /** Which hose ends go in, worked out beside the page; with how far it has got while it is at it. */
-export function useFits(q: EndQuestion | null): Asked<Fits> & Omit<Sofar, 'q'> {
+export function useFits(q: EndQuestion | null): Asked<Fits> & EndProgress {
   const [sofar, setSofar] = useState<Sofar | null>(null);
   const asked = useAnswer(
     FIT,
@@ -22,10 +19,12 @@ export function useFits(q: EndQuestion | null): Asked<Fits> & Omit<Sofar, 'q'> {
     (api, about) =>
       api.hoseEnds(
         about,
-        proxy((share: number, best: EndFit | undefined) => setSofar({ q: about, share, best })),
+        proxy((progress: EndProgress) => setSofar({ q: about, ...progress })),
       ),
     RANK.shown,
   );
+  // A newer question does not wait for the rest of an older one.
+  useEffect(() => () => FIT.tell((api) => api.stop()), [q]);
   const mine = sofar?.q === q ? sofar : null;
   return { ...asked, share: mine?.share ?? 0, best: mine?.best };
 }

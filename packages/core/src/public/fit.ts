@@ -21,7 +21,14 @@ export { layRoute, takeEnds } from '../fit/lay-route.ts';
 export { drawnShape, type Passing, passings } from '../fit/passing.ts';
 export { type RouteShape } from '../fit/route.ts';
 export { type EndFit, type EndMiss, type EndQuestion, type Lies } from '../fit/ends/question.ts';
-export { ELBOWS, fitHoseEnds, hosesThatGoIn, missOf } from '../fit/ends/hose-ends.ts';
+export {
+  ELBOWS,
+  type EndProgress,
+  fitHoseEnds,
+  hoseEndSearch,
+  hosesThatGoIn,
+  missOf,
+} from '../fit/ends/hose-ends.ts';
 export { type Outline, outlineOf } from '../fit/ends/outline.ts';
 export {
   isMeasured,

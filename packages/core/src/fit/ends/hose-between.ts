@@ -20,9 +20,9 @@ const NEAR_MISS = WIDE_WINDOW / EASY;
 const NEAR_MISSES = 3;
 /** A straight piece shorter than this, in radii, is as good as none: three turns may do better. */
 const HARDLY_STRAIGHT = 0.05;
-/** How much longer than the gap a way without a loop may be, radii: two full circles; of three turns, its turns and one more. */
+/** How much longer than the gap a way without a loop may be, radii: two full circles; of three turns, which are for close ports alone, half a one. */
 const TWO_TURNS_ROUND = 4 * Math.PI;
-const THREE_TURNS_ROUND = turns.LOOP + 1;
+const THREE_TURNS_ROUND = Math.PI;
 /** Places of the coarse grid from which a narrow window is closed in on. */
 const CLOSED_IN = 2;
 /** Worth closing in on where a way is known already. */

@@ -19,8 +19,11 @@ export const ELBOWS: readonly EndId[] = [
   'elbow-180',
 ];
 
-/** Told now and then: how far the search is, 0 to 1, and the best that was found so far. */
-export type Progress = (share: number, best: EndFit | undefined) => void;
+/** How far a search is, 0 to 1, and the best pair it found so far. */
+export interface EndProgress {
+  readonly share: number;
+  readonly best: EndFit | undefined;
+}
 
 /** Losses nearer to each other than this are one: the order does not hang on the last digit. */
 const SAME_LOSS = 1e-6;
@@ -34,26 +37,42 @@ const inOrder = (a: EndFit, b: EndFit): number =>
  * Every combination of two hose ends that joins two ports, each with its elbows turned the best way: the ones whose hose lies easily
  * first, then those with tighter bends, then those that only go round in a loop; and of each the one that loses least.
  * @param q ports as poses in m, hose, size, ends to choose from, movement m
- * @param progress called with the share that is done and the best so far
  * @returns combinations that go in, best first; empty: none does
  * Validity: hose, not hard tube; its ends as `endSize` has them; no obstacle but the other end.
  * @throws nothing
  * @source L. E. Dubins 1957 for the way of the hose; ranked by loss as in docs/methods/hose-ends.md
  * @example fitHoseEnds({ from: { at: [0, 0, 0], along: [1, 0, 0] }, to: { at: [0.5, 0, 0], along: [-1, 0, 0] }, hose: 'ptfe', dash: 6, ends: ['straight', 'elbow-90'], movement: 0 })[0].ends.join() // => 'straight,straight'
  */
-export function fitHoseEnds(q: EndQuestion, progress?: Progress): EndFit[] {
+export function fitHoseEnds(q: EndQuestion): EndFit[] {
+  const search = hoseEndSearch(q);
+  for (;;) {
+    const step = search.next();
+    if (step.done) return step.value;
+  }
+}
+
+/**
+ * The search of `fitHoseEnds` in steps, one pair of ends each: what asks may show the best so far, and stop.
+ * @param q as `fitHoseEnds`
+ * @returns yields how far it is; returns what `fitHoseEnds` does
+ * Validity: as `fitHoseEnds`.
+ * @throws nothing
+ * @source as `fitHoseEnds`
+ * @example hoseEndSearch({ from: { at: [0, 0, 0], along: [1, 0, 0] }, to: { at: [0.5, 0, 0], along: [-1, 0, 0] }, hose: 'ptfe', dash: 6, ends: ['straight', 'elbow-90'], movement: 0 }).next().value.share // => 0.25
+ */
+export function* hoseEndSearch(q: EndQuestion): Generator<EndProgress, EndFit[]> {
   const frame = portFrame(q.from, q.to);
   const pairs = pairsOf(q.ends);
   const fits: EndFit[] = [];
   let best: EndFit | undefined;
-  pairs.forEach((ends, n) => {
+  for (const [n, ends] of pairs.entries()) {
     const fit = new EndPair(q, frame, ends).fit();
     if (fit) {
       fits.push(fit);
       if (!best || inOrder(fit, best) < 0) best = fit;
     }
-    if ((n + 1) % q.ends.length === 0) progress?.((n + 1) / pairs.length, best);
-  });
+    yield { share: (n + 1) / pairs.length, best };
+  }
   return fits.sort(inOrder);
 }
 
