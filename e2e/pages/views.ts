@@ -111,6 +111,6 @@ export async function go(page: Page, view: View, base = ''): Promise<void> {
 export const settled = (page: Page): Promise<void> =>
   expect(
     page.getByText(
-      /(Checking the plan|Opening|Loading|Loading the record|Solving the plan|working out the effect|Replaying|Trying every)[^.]*…/,
+      /(Checking the plan|Opening|Loading|Loading the record|Solving the plan|working out the effect|Replaying|Trying every|Trying the others|Trying other hoses)[^.]*…/,
     ),
   ).toHaveCount(0, { timeout: 120_000 });

@@ -5,11 +5,11 @@ import { Users } from 'lucide-react';
 import { useState } from 'react';
 import { useShop, wantsSecondLook } from '../../api/shop.ts';
 import type { NewReading } from '../../api/types.ts';
-import { useFormat } from '../../app/settings.ts';
+import { useFormat, useSettings } from '../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { PlanField } from '../../job/plan-form.tsx';
 import { PhotoStrip } from '../../job/photo-strip.tsx';
-import { CAUTIONS } from '../../job/record/cautions.tsx';
+import { cautionsOf } from '../../job/record/cautions.tsx';
 import type { StepResult } from '../../job/record/readings.ts';
 import { Countdown } from '../../ui/countdown.tsx';
 import { ReadingField } from '../../ui/reading-field.tsx';
@@ -36,6 +36,7 @@ export function StepCard({
   const doc = useDoc();
   const { edit, person, readOnly } = useOpenJob();
   const format = useFormat();
+  const { units } = useSettings();
   const shop = useShop().data;
   const [length, setLength] = useState<number | null>(null);
   const [leaving, setLeaving] = useState(false);
@@ -74,7 +75,9 @@ export function StepCard({
         </p>
       )}
       {step.caution && (
-        <p className="border-l-4 border-stop pl-3 text-sm font-medium">{CAUTIONS[step.caution][0]}</p>
+        <p className="border-l-4 border-stop pl-3 text-sm font-medium">
+          {cautionsOf(step.caution, units)[0]}
+        </p>
       )}
       {step.hold && (
         <p className="flex items-center gap-2 font-semibold">

@@ -1,7 +1,8 @@
 import type { CautionKind } from '@venula/core/prove';
+import { isUs, type UnitSystem } from '@venula/core/quantities';
+import { useSettings } from '../../app/settings.ts';
 
-/** Always in sight where the work can hurt; acknowledged once a run, never clicked away. */
-export const CAUTIONS = {
+const CAUTIONS = {
   fuel: [
     'Fuel vapor ignites: ventilate, no flame, no spark, no trouble light. Class B extinguisher within reach.',
     'Depressurize first and cover the joint. Eye protection. Gloves rated for this fuel.',
@@ -16,7 +17,6 @@ export const CAUTIONS = {
     'Somebody at the key who stops it at a word. A leak is a stop, not a reading.',
   ],
   gas: [
-    'Gas stores energy and throws parts. Usually 10 psi (70 kPa), never above 15 psi (100 kPa) unless the lead raises it, and never above 30 psi (200 kPa).',
     'Dry new line only, never a line or tank that held fuel. Stay under the lowest-rated part. Regulated supply with its own relief.',
     'Isolate with caps and plugs, never by clamping PTFE or hard line. Stand aside while filling.',
   ],
@@ -26,13 +26,24 @@ export const CAUTIONS = {
   ],
 } as const satisfies Readonly<Record<CautionKind, readonly string[]>>;
 
+/** The limits of a gas hold are round figures of the gauge's own unit: 15 psi on one, 100 kPa on the other. */
+const gasLimits = (units: UnitSystem): string => {
+  const [usual, most, lead] = isUs(units) ? ['10 psi', '15 psi', '30 psi'] : ['70 kPa', '100 kPa', '200 kPa'];
+  return `Gas stores energy and throws parts. Usually ${usual}, never above ${most} unless the lead raises it, and never above ${lead}.`;
+};
+
+/** Always in sight where the work can hurt; acknowledged once a run, never clicked away. */
+export const cautionsOf = (kind: CautionKind, units: UnitSystem): readonly [string, ...string[]] =>
+  kind === 'gas' ? [gasLimits(units), ...CAUTIONS.gas] : CAUTIONS[kind];
+
 export function Cautions({ kinds }: { readonly kinds: readonly CautionKind[] }) {
+  const { units } = useSettings();
   return (
     <section aria-label="Cautions" className="border-l-[6px] border-stop bg-paper px-4 py-2">
       <h3 className="font-bold text-stop">Before you start</h3>
       <ul className="mt-1 list-disc pl-5 text-sm leading-snug">
         {kinds
-          .flatMap((k) => CAUTIONS[k])
+          .flatMap((k) => cautionsOf(k, units))
           .map((c) => (
             <li key={c}>{c}</li>
           ))}

@@ -128,7 +128,7 @@ export function useEndChoice(asked: Omit<EndQuestion, 'ends'> | null, cutOf: Cut
   const second = !q
     ? 'Until then no hose is cut to it.'
     : !fresh
-      ? `${fit ? 'The best so far; ' : ''}${Math.round(share * 100)}% of the pairs tried.`
+      ? `${fit ? 'The best so far. Trying the others … ' : ''}${Math.round(share * 100)}% tried.`
       : loop && miss.fresh
         ? sayMiss(miss.answer!, units)
         : missed && best

@@ -45,10 +45,12 @@ function One({ row, lead }: { readonly row: InstrumentRow; readonly lead: boolea
       <p className="font-medium">{row.name}</p>
       <p className="label text-sm text-soft">
         {row.reads
-          .map(
-            (r) =>
-              `${format(r.dimension, r.low)} to ${format(r.dimension, r.high)}, steps of ${format(r.dimension, r.resolution, 2)}`,
-          )
+          .map((r) => {
+            // A meter reads from milliohms to megohms: in ohms its range is one that can be read.
+            const dimension = r.dimension === 'resistance' ? 'winding' : r.dimension;
+            const digits = r.dimension === 'resistance' ? 0 : undefined;
+            return `${format(dimension, r.low, digits)} to ${format(dimension, r.high, digits)}, steps of ${format(dimension, r.resolution, 2)}`;
+          })
           .join(' · ')}
       </p>
       {lead ? (
