@@ -235,7 +235,9 @@ export const planWork = {
       await new Promise((resume) => setTimeout(resume, 0));
       heard = performance.now();
     }
-    const fits = step.done ? step.value : [];
+    // Nothing is worked out for a question that was withdrawn.
+    if (!step.done) return { fits: [], miss: null };
+    const fits = step.value;
     const [plain] = q.ends;
     return { fits, miss: fits.length === 0 && plain ? missOf(q, [plain, plain]) : null };
   },

@@ -204,7 +204,7 @@ function pumpLine(
   ];
 }
 
-/** A pump nobody had yet, with its line and its circuit. */
+/** A new pump with its line and its circuit. */
 function pumpFrom(doc: JobDocument, from: string, to: string, pathId: string): PatchOperation[] {
   const pump = freeId(doc.plumbing.elements, 'pump');
   const circuitId = freeId(doc.wiring.circuits, `${pump}-circuit`);

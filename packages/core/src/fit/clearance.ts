@@ -1,5 +1,5 @@
 import type { KeepOut } from '../document/routing.ts';
-import { add, dot, norm, scale, sub, type Vec3 } from './vector.ts';
+import { add, anySquareTo, dot, norm, scale, sub, type Vec3 } from './vector.ts';
 
 type Spot = { readonly x: number; readonly y: number; readonly z: number };
 export const vec = ({ x, y, z }: Spot): Vec3 => [x, y, z];
@@ -32,7 +32,7 @@ function toCylinder(p: Vec3, a: Vec3, b: Vec3, radius: number): Near {
   const foot = add(a, scale(u, along));
   const away = sub(p, foot);
   const r = norm(away);
-  const side = r > 1e-9 ? scale(away, 1 / r) : anySide(u);
+  const side = r > 1e-9 ? scale(away, 1 / r) : anySquareTo(u);
   const held = Math.max(0, Math.min(long, along));
   const outR = r - radius;
   const outA = Math.abs(along - held);
@@ -44,12 +44,6 @@ function toCylinder(p: Vec3, a: Vec3, b: Vec3, radius: number): Near {
   const at = add(add(a, scale(u, held)), scale(side, Math.min(r, radius)));
   return { distance: norm(sub(p, at)), at };
 }
-
-const anySide = (u: Vec3): Vec3 => {
-  const other: Vec3 = Math.abs(u[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0];
-  const side = sub(other, scale(u, dot(other, u)));
-  return scale(side, 1 / norm(side));
-};
 
 function toBall(p: Vec3, middle: Vec3, radius: number): Near {
   const away = sub(p, middle);

@@ -22,6 +22,14 @@ export const cross = (a: Vec3, b: Vec3): Vec3 => [
   a[0] * b[1] - a[1] * b[0],
 ];
 
+/** The part of a vector that is square to a unit axis, as a direction; nothing where the two are in line. */
+export const squareTo = (axis: Vec3, v: Vec3, least = 1e-9): Vec3 | undefined =>
+  unit(sub(v, scale(axis, dot(v, axis))), least);
+
+/** Some direction square to a unit axis: where any will do. */
+export const anySquareTo = (axis: Vec3): Vec3 =>
+  squareTo(axis, Math.abs(axis[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0])!;
+
 /** Turned about a unit axis by an angle, rad (Rodrigues). */
 export function turned(v: Vec3, axis: Vec3, angle: number): Vec3 {
   const [c, s] = [Math.cos(angle), Math.sin(angle)];

@@ -16,8 +16,8 @@ export interface Turned extends Place {
   readonly way: TwoTurns;
 }
 
-/** Clocks tried in steps of so many a circle. */
-export const COARSE = 18;
+/** Clocks of the coarse grid, a full circle. */
+const COARSE = 18;
 const FINE_PER_COARSE = 4;
 /** Of a coarse step: where its finer ones lie. */
 const FINER = [-1.5, -0.5, 0.5, 1.5].map((k) => (k * FULL) / (COARSE * FINE_PER_COARSE));
@@ -27,7 +27,7 @@ const DEARER = 1.04;
 /** Nor round a coarse place whose way, with smaller bends, is already dearer by this share. */
 const MUCH_DEARER = 1.2;
 const MOST_STARTS = 3;
-/** Steps of the clock from half a coarse one down to a hundredth of a degree. */
+/** Steps of the clock: from less than half a coarse one, 8°, halved down to 0.03°. */
 const STEPS = Array.from({ length: 9 }, (_, i) => ((8 / 2 ** i) * PI) / 180);
 const AROUND = [-1, 0, 1].flatMap((i) => [-1, 0, 1].map((j) => [i, j] as const)).filter(([i, j]) => i || j);
 
@@ -123,7 +123,7 @@ export class ClockSearch {
 
   /**
    * The cheapest way, looked for in steps of five degrees round the places of a coarser grid, then from each of the best until no
-   * step of a hundredth of a degree makes it better.
+   * step of 0.03° makes it better.
    * @param round places of a coarse grid, found with a smaller radius: what goes in narrowly goes in widely there
    */
   best(round: readonly Turned[], radius: number): Turned | undefined {
@@ -159,7 +159,12 @@ export class ClockSearch {
     return best;
   }
 
-  /** Turned on from a place as long as a step makes a merit smaller; one that is Infinity is never taken. */
+  /**
+   * Turns the elbows on from a place, in ever smaller steps, as long as a step makes a merit smaller.
+   * @param look the place at these clocks, if its merit is smaller than `better`
+   * @param enough merit at which it stops
+   * @param hopeless whether steps smaller than this cannot bring a merit to `enough`
+   */
   private turnOn<T extends { readonly clocks: readonly [number, number]; readonly merit: number }>(
     start: T,
     look: (clocks: readonly [number, number], better: number) => T | undefined,

@@ -1,16 +1,12 @@
 import type { EndSize } from '../../kinds/plumbing/run/end-sizes.ts';
-import { add, cross, dot, scale, sub, unit, type Vec3 } from '../vector.ts';
+import { add, cross, dot, scale, squareTo, type Vec3 } from '../vector.ts';
 import type { Pose } from './pose.ts';
 
 const UP: Vec3 = [0, 0, 1];
 const FRONT: Vec3 = [-1, 0, 0];
 
-/** The part of a direction that is square to an axis, as a direction; nothing where the two are in line. */
-export const square = (axis: Vec3, v: Vec3): Vec3 | undefined =>
-  unit(sub(v, scale(axis, dot(v, axis))), 1e-9);
-
 /** 12 o'clock of a port as one looks at it: up; on a port that points up or down the front of the car. */
-export const twelve = (axis: Vec3): Vec3 => square(axis, Math.abs(axis[2]) < 0.999 ? UP : FRONT)!;
+export const twelve = (axis: Vec3): Vec3 => squareTo(axis, Math.abs(axis[2]) < 0.999 ? UP : FRONT)!;
 
 /** The way an elbow leans at a clock angle, rad from 12 clockwise as one looks at the port. */
 export const lean = (axis: Vec3, clock: number, up = twelve(axis)): Vec3 =>

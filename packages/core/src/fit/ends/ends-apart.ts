@@ -2,7 +2,7 @@ import { add, dot, norm, scale, sub, type Vec3 } from '../vector.ts';
 import type { EndArm } from './arm.ts';
 
 /** By their own names: they are looked up in the innermost loop of a search. */
-const { max, min, tan } = Math;
+const { ceil, cos, max, min, sin } = Math;
 
 const held = (v: number): number => max(0, min(1, v));
 
@@ -17,11 +17,23 @@ function between(a: Vec3, b: Vec3, c: Vec3, d: Vec3): number {
   return norm(sub(add(a, scale(u, s)), add(c, scale(v, t))));
 }
 
-/** The middle of an end as two straight lines: from its seat to the corner of its bend, and on to its tail. */
-function lines(arm: EndArm, clock: number): readonly [Vec3, Vec3, Vec3] {
+/** A bend is drawn as corners of at most so much, rad: a millimeter outside it in a size -6. */
+const PART = Math.PI / 4;
+
+/** The middle of an end as straight lines: from its seat, round the corners of its bend, to its tail. */
+function lines(arm: EndArm, clock: number): readonly Vec3[] {
   const { stub, radius, turn } = arm.size;
-  const corner = add(arm.port.at, scale(arm.port.along, stub + radius * tan(min(turn, 2.4) / 2)));
-  return [arm.port.at, corner, arm.tail(clock).at];
+  const { at, along } = arm.port;
+  const side = arm.lean(clock);
+  const parts = ceil(turn / PART - 1e-9);
+  const part = turn / parts;
+  const corners = Array.from({ length: parts }, (_, i) => {
+    // Each corner lies out of the middle of its part of the bend.
+    const [angle, reach] = [(i + 0.5) * part, radius / cos(part / 2)];
+    const ahead = add(at, scale(along, stub + reach * sin(angle)));
+    return add(ahead, scale(side, radius - reach * cos(angle)));
+  });
+  return [at, ...corners, arm.tail(clock).at];
 }
 
 /**
@@ -34,7 +46,7 @@ function lines(arm: EndArm, clock: number): readonly [Vec3, Vec3, Vec3] {
 export function endsApart(arms: readonly [EndArm, EndArm], clocks: readonly [number, number]): number {
   const [a, b] = [lines(arms[0], clocks[0]), lines(arms[1], clocks[1])];
   let least = Infinity;
-  for (let i = 0; i < 2; i++)
-    for (let j = 0; j < 2; j++) least = min(least, between(a[i]!, a[i + 1]!, b[j]!, b[j + 1]!));
+  for (let i = 0; i + 1 < a.length; i++)
+    for (let j = 0; j + 1 < b.length; j++) least = min(least, between(a[i]!, a[i + 1]!, b[j]!, b[j + 1]!));
   return least;
 }

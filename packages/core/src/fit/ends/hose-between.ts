@@ -34,7 +34,7 @@ const ONE_ELBOW = 72;
 const MOST_LOOPS = 6;
 /** Loops longer than the shortest by this are not looked at. */
 const LONGER = 1.2;
-/** Wider than this, of a radius at which it lies, is plenty. */
+/** How closely the widest radius is found, of a radius at which it lies. */
 const REFINED = 1e-3;
 
 type Clocks = readonly [number, number];
@@ -124,7 +124,7 @@ export class HoseBetween {
     return cheapest([two, three && this.within(three, THREE_TURNS_ROUND)]);
   }
 
-  /** One far longer than the gap between the ports is none anybody would lay. */
+  /** The same, unless it is far longer than the gap between the ports. */
   private within(laid: Laid, round: number): Laid | undefined {
     const [a, b] = this.arms.map((arm) => arm.port.at) as [Vec3, Vec3];
     return lengthOf(laid.way) <= norm(sub(b, a)) + round * laid.way.radius ? laid : undefined;

@@ -1,4 +1,4 @@
-import { add, cross, dot, norm, scale, sub, turned, unit, type Vec3 } from '../vector.ts';
+import { add, anySquareTo, cross, dot, norm, scale, squareTo, sub, turned, unit, type Vec3 } from '../vector.ts';
 import type { Pose } from './pose.ts';
 import type { TwoTurns } from './turn-straight-turn.ts';
 
@@ -62,8 +62,6 @@ export function carried({ from, bends, radius }: HoseWay, v: Vec3): Vec3 {
   }, v);
 }
 
-const anySquare = (axis: Vec3): Vec3 => unit(cross(axis, Math.abs(axis[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]))!;
-
 /**
  * A turn, a straight piece and a turn.
  * @param to where it arrives, along the way it does so
@@ -72,19 +70,19 @@ const anySquare = (axis: Vec3): Vec3 => unit(cross(axis, Math.abs(axis[2]) < 0.9
 export function twoTurnWay(from: Pose, to: Pose, radius: number, way: TwoTurns): HoseWay {
   const straight = way.straight * radius;
   const corner = sub(sub(to.at, scale(to.along, way.back * radius)), from.at);
-  const off = unit(sub(corner, scale(from.along, dot(corner, from.along))), 1e-9) ?? anySquare(from.along);
+  const off = squareTo(from.along, corner) ?? anySquareTo(from.along);
   const first: Bend = { after: 0, toward: way.away ? scale(off, -1) : off, turn: way.first };
   const comes = beyond(from, first, radius);
   const bends: Bend[] = [first];
   if (way.second > 0) {
     const begins = add(comes.at, scale(comes.along, straight));
     const [c, s] = [Math.cos(way.second), Math.sin(way.second)];
-    // Where it turns little its direction tells where to, else its place.
+    // A turn of less than a right angle, or all but one, is found by its direction, any other by its place.
     const toward =
       c > 0
         ? scale(sub(to.along, scale(comes.along, c)), s < 0 ? -1 : 1)
         : sub(scale(sub(to.at, begins), 1 / radius), scale(comes.along, s));
-    bends.push({ after: straight, toward: unit(toward) ?? anySquare(comes.along), turn: way.second });
+    bends.push({ after: straight, toward: unit(toward) ?? anySquareTo(comes.along), turn: way.second });
   }
   return { from, bends, rest: way.second > 0 ? 0 : straight, radius };
 }
@@ -120,7 +118,7 @@ export function roundedWay(from: Pose, corners: readonly Vec3[], to: Pose, radiu
     const out = i === corners.length - 1 ? to.along : (unit(sub(places[i + 1]!, corner)) ?? along);
     const turn = Math.atan2(norm(cross(along, out)), dot(along, out));
     const takes = radius * Math.tan(turn / 2);
-    const toward = unit(sub(out, scale(along, dot(out, along))), 1e-12) ?? anySquare(along);
+    const toward = squareTo(along, out, 1e-12) ?? anySquareTo(along);
     bends.push({ after: Math.max(0, norm(sub(corner, at)) - taken - takes), toward, turn });
     [along, at, taken] = [out, corner, takes];
   });

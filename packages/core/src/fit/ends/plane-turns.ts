@@ -1,4 +1,4 @@
-import { add, cross, dot, scale, sub, unit, type Vec3 } from '../vector.ts';
+import { add, anySquareTo, cross, dot, scale, sub, unit, type Vec3 } from '../vector.ts';
 import type { Bend, HoseWay } from './hose-way.ts';
 import type { Pose } from './pose.ts';
 
@@ -19,7 +19,7 @@ function planeOf(from: Pose, to: Pose): Vec3 | undefined {
   const normal =
     unit(cross(u, gap), FLAT) ??
     unit(cross(u, to.along), FLAT) ??
-    unit(cross(u, Math.abs(u[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]))!;
+    anySquareTo(u);
   const flat = Math.abs(dot(normal, gap)) < FLAT && Math.abs(dot(normal, to.along)) < FLAT;
   return flat ? normal : undefined;
 }

@@ -1,5 +1,16 @@
-import { add, angleBetween, cross, dot, norm, scale, sub, unit, type Vec3 } from '../vector.ts';
-import { square } from './clock.ts';
+import {
+  add,
+  angleBetween,
+  anySquareTo,
+  cross,
+  dot,
+  norm,
+  scale,
+  squareTo,
+  sub,
+  unit,
+  type Vec3,
+} from '../vector.ts';
 import type { Pose } from './pose.ts';
 
 /**
@@ -38,8 +49,8 @@ export function portFrame(a: Pose, b: Pose, other = false): PortFrame {
   const swapped = round(leavesA) > round(leavesB) !== other;
   const [from, to] = swapped ? [b, a] : [a, b];
   const x = swapped ? scale(ahead, -1) : ahead;
-  const [first, second] = [square(x, from.along), square(x, to.along)];
-  const y = first ?? second ?? square(x, Math.abs(x[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0])!;
+  const [first, second] = [squareTo(x, from.along), squareTo(x, to.along)];
+  const y = first ?? second ?? anySquareTo(x);
   const twist = first && second ? round(angleBetween(first, second)) : 0;
   const z = scale(cross(x, y), second && dot(second, cross(x, y)) < 0 ? -1 : 1);
   const [alpha, beta] = [angleBetween(from.along, x), angleBetween(to.along, scale(x, -1))].map(round) as [
@@ -52,7 +63,7 @@ export function portFrame(a: Pose, b: Pose, other = false): PortFrame {
   return {
     from: { at: [0, 0, 0], along: axisA },
     to: { at: [round(norm(sub(b.at, a.at))), 0, 0], along: axisB },
-    twelves: [square(axisA, X) ?? Y, square(axisB, [-1, 0, 0]) ?? Y],
+    twelves: [squareTo(axisA, X) ?? Y, squareTo(axisB, [-1, 0, 0]) ?? Y],
     swapped,
     even,
     place: (at) => add(from.at, direction(at)),

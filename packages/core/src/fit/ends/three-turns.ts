@@ -62,7 +62,7 @@ export class ThreeTurnsSearch {
     this.least = radius * WIDER;
   }
 
-  /** Variables: both clocks, how far out the first and last corner stand, and the middle one; lengths in radii. */
+  /** Variables: both clocks, how far out the first and last corner are, and where the middle one is; lengths in radii. */
   private walk(x: Float64Array): void {
     const { a, b, least } = this;
     this.arms[0].put(a, x[0]!, 1);

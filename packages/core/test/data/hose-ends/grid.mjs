@@ -96,7 +96,7 @@ const FORMS = [
   [1, -1, -1, [-8, -3].flatMap((q) => [0.05, 0.3].map((p) => [p, q]))],
 ];
 
-/** Least cost of a way without a loop, by Newton on how far out its two corners stand. */
+/** Least cost of a way without a loop, by Newton on how far out its two corners are. */
 function way(a, b, radius, price) {
   const gap = scale(add(b.at, a.at, -1), 1 / radius);
   const [uv, ug, vg, gg] = [-dot(a.along, b.along), dot(a.along, gap), -dot(b.along, gap), dot(gap, gap)];
