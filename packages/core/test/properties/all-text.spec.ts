@@ -7,7 +7,7 @@ import { jobSheet, MEASURED, measuredSteps, waysToForce } from '../../src/public
 import { sayAgain } from '../../src/public/say.ts';
 import { billOfMaterials, connectionsOf, jointList, toolList } from '../../src/public/supply.ts';
 import { startingJobs } from '../support/random-documents.ts';
-import { looksLikeId, textFaults } from '../support/text-rules.ts';
+import { idsNotRead, textFaults } from '../support/text-rules.ts';
 
 /** Every sentence page, drawing and paper take from the core, in both unit systems. */
 function textsOf(doc: JobDocument, system: 'us' | 'metric'): string[] {
@@ -44,25 +44,9 @@ function textsOf(doc: JobDocument, system: 'us' | 'metric'): string[] {
   ].filter(Boolean);
 }
 
-/** Ids that no one reads as words: they have a digit or a hyphen in them. */
-const idsOf = ({ plumbing, wiring }: JobDocument): string[] =>
-  [
-    ...Object.keys(plumbing.elements),
-    ...Object.keys(plumbing.junctions),
-    ...Object.keys(plumbing.paths),
-    ...Object.keys(wiring.circuits),
-    ...Object.values(wiring.circuits).flatMap((c) => Object.keys(c.segments)),
-  ].filter(looksLikeId);
-
 describe('what is read aloud', () => {
   test.each(startingJobs())('%s: figures are round, units are words, no key of the file shows', (_, doc) => {
-    const names = [
-      ...Object.values(doc.plumbing.elements),
-      ...Object.values(doc.plumbing.junctions),
-      ...Object.values(doc.wiring.circuits),
-      ...Object.values(doc.wiring.circuits).flatMap((c) => Object.values(c.segments)),
-    ].map((t) => t.name.toLowerCase());
-    const ids = idsOf(doc).filter((id) => !names.some((n) => n.includes(id)));
+    const ids = idsNotRead(doc);
     for (const system of ['us', 'metric'] as const)
       expect(textsOf(doc, system).flatMap((text) => textFaults(text, ids))).toEqual([]);
   });

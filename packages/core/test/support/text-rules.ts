@@ -1,16 +1,38 @@
-/** What no text that a person reads may say, wherever it stands: on a page, in a drawing, on paper. */
+import type { JobDocument } from '../../src/public/document.ts';
+
+/** What no text may say that a person reads on a page, in a drawing or on paper. */
 
 const FIGURE = String.raw`(-?\d+(?:\.\d+)?) (?:psi|kPa|V|A|in|mm|ft|m)(?: \([^)]*\))?`;
 const SUM = new RegExp(`${FIGURE} ([+−-]) ${FIGURE} = ${FIGURE}`, 'g');
 const PRESSURE_TWICE = /(\d+(?:\.\d+)?) psi \((\d[\d,]*(?:\.\d+)?) kPa\)/g;
 const KPA = 6.894757;
 
-/** Words that are an id of the file and nothing else: lower case, joined by hyphens. */
-export const looksLikeId = (id: string): boolean => /^[a-z]+(-[a-z0-9]+)+$/.test(id);
+/** Ids of a plan that are no part of any name in it: a text that has one shows a key of the file. */
+export function idsNotRead({ plumbing, wiring }: JobDocument): string[] {
+  const circuits = Object.values(wiring.circuits);
+  const groups: readonly object[] = [
+    plumbing.elements,
+    plumbing.junctions,
+    plumbing.paths,
+    wiring.circuits,
+    ...circuits.map((c) => c.segments),
+  ];
+  const named: readonly { readonly name: string }[] = [
+    ...Object.values(plumbing.elements),
+    ...Object.values(plumbing.junctions),
+    ...circuits,
+    ...circuits.flatMap((c) => Object.values(c.segments)),
+  ];
+  const names = named.map(({ name }) => name.toLowerCase());
+  // An id of one plain word reads like any other word.
+  return groups
+    .flatMap((group) => Object.keys(group))
+    .filter((id) => /^[a-z]+(-[a-z0-9]+)+$/.test(id) && !names.some((n) => n.includes(id)));
+}
 
 /**
  * @param text as it is read, in one piece
- * @param ids of the job that are no words of any name in it
+ * @param ids as `idsNotRead` has them
  * @returns each fault in words, with what shows it; empty: none
  */
 export function textFaults(text: string, ids: readonly string[] = []): string[] {

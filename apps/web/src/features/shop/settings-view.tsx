@@ -1,6 +1,6 @@
 import { SHOP_LIMITS, type ShopLimit } from '@venula/core/document';
 import { gasLimit, HOLD_POINTS, type HoldPoint } from '@venula/core/prove';
-import { isUs, UNIT_SYSTEMS, type UnitSystem } from '@venula/core/quantities';
+import { roundLimit, UNIT_SYSTEMS, type UnitSystem } from '@venula/core/quantities';
 import { useState, type ReactNode } from 'react';
 import { ApiError, fieldTrouble } from '../../api/client.ts';
 import {
@@ -142,7 +142,7 @@ function Settings({ face }: { readonly face: ShopFace }) {
             dimension="pressure"
             value={now.gasLeadPa}
             range={{ min: gasLimit('technician', units), max: gasLimit('lead', units) }}
-            hint={`technicians: ${isUs(units) ? '15 psi' : '100 kPa'}, always`}
+            hint={`technicians: ${roundLimit('pressure', gasLimit('technician', units), 'most', units)}, always`}
             onCommit={(gasLeadPa) => set({ gasLeadPa })}
           />
         </div>

@@ -55,7 +55,7 @@ function SetUp({ again }: { readonly again: boolean }) {
   const ofLeads = useShop().data?.gasLeadPa ?? GAS_LIMITS.lead;
   const { units } = useSettings();
   // Round figures in the unit the gauge is read in: 10 psi and tenths, or 70 kPa and halves.
-  const [pressurePa, setPressure] = useState<number>(isUs(units) ? 10 * PSI : GAS_LIMITS.usual);
+  const [pressurePa, setPressure] = useState<number>(gasLimit('usual', units));
   const [volumeM3, setVolume] = useState(lineVolume(doc));
   const [resolutionPa, setResolution] = useState(isUs(units) ? 0.1 * PSI : 500);
   const [gaugeMaxPa, setGaugeMax] = useState(isUs(units) ? 30 * PSI : 200e3);

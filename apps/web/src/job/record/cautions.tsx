@@ -1,5 +1,5 @@
-import type { CautionKind } from '@venula/core/prove';
-import { isUs, type UnitSystem } from '@venula/core/quantities';
+import { gasLimit, type CautionKind } from '@venula/core/prove';
+import { roundLimit, type UnitSystem } from '@venula/core/quantities';
 import { useSettings } from '../../app/settings.ts';
 
 const CAUTIONS = {
@@ -26,11 +26,13 @@ const CAUTIONS = {
   ],
 } as const satisfies Readonly<Record<CautionKind, readonly string[]>>;
 
-/** The limits of a gas hold are round figures of the gauge's own unit: 15 psi on one, 100 kPa on the other. */
-const gasLimits = (units: UnitSystem): string => {
-  const [usual, most, lead] = isUs(units) ? ['10 psi', '15 psi', '30 psi'] : ['70 kPa', '100 kPa', '200 kPa'];
+/** In the unit of the gauge: its limits are round figures of either, not one converted into the other. */
+function gasLimits(units: UnitSystem): string {
+  const [usual, most, lead] = (['usual', 'technician', 'lead'] as const).map((who) =>
+    roundLimit('pressure', gasLimit(who, units), 'most', units),
+  );
   return `Gas stores energy and throws parts. Usually ${usual}, never above ${most} unless the lead raises it, and never above ${lead}.`;
-};
+}
 
 /** Always in sight where the work can hurt; acknowledged once a run, never clicked away. */
 export const cautionsOf = (kind: CautionKind, units: UnitSystem): readonly [string, ...string[]] =>

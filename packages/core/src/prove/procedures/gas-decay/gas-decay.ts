@@ -12,20 +12,20 @@ import {
  * Most gas pressure ever allowed in a fuel line test, Pa gauge: 15 psi, and 30 psi for a lead; nobody goes past the second. In kPa the
  * same limits are 100 and 200: `gasLimit` gives the round figure of the unit that is shown.
  */
-export const GAS_LIMITS = { usual: 70e3, technician: 15 * PSI, lead: 30 * PSI } as const;
-const GAS_LIMITS_METRIC = { technician: 100e3, lead: 200e3 } as const;
+export const GAS_LIMITS = { usual: 10 * PSI, technician: 15 * PSI, lead: 30 * PSI } as const;
+const GAS_LIMITS_METRIC = { usual: 70e3, technician: 100e3, lead: 200e3 } as const;
 
 /**
  * Most gas pressure on a line, as a round figure of the unit that is shown.
- * @param who technician or lead
+ * @param who technician or lead; `usual`: what is put in unless another figure is asked for
  * @param system unit system of whoever reads the gauge
- * @returns Pa gauge: 15 and 30 psi, or 100 and 200 kPa
+ * @returns Pa gauge: 10, 15 and 30 psi, or 70, 100 and 200 kPa
  * Validity: both systems.
  * @throws nothing
  * @source common practice
  * @example gasLimit('technician', 'metric') // => 100000
  */
-export const gasLimit = (who: 'technician' | 'lead', system: UnitSystem): number =>
+export const gasLimit = (who: keyof typeof GAS_LIMITS, system: UnitSystem): number =>
   isUs(system) ? GAS_LIMITS[who] : GAS_LIMITS_METRIC[who];
 /** The largest gauge of use on a gas hold, Pa gauge: 60 psi. */
 export const GAUGE_MOST_PA = 413_685;
