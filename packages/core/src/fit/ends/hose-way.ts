@@ -1,4 +1,16 @@
-import { add, anySquareTo, cross, dot, norm, scale, squareTo, sub, turned, unit, type Vec3 } from '../vector.ts';
+import {
+  add,
+  anySquareTo,
+  cross,
+  dot,
+  norm,
+  scale,
+  squareTo,
+  sub,
+  turned,
+  unit,
+  type Vec3,
+} from '../vector.ts';
 import type { Pose } from './pose.ts';
 import type { TwoTurns } from './turn-straight-turn.ts';
 

@@ -16,10 +16,7 @@ const FLAT = 1e-9;
 function planeOf(from: Pose, to: Pose): Vec3 | undefined {
   const gap = sub(to.at, from.at);
   const u = from.along;
-  const normal =
-    unit(cross(u, gap), FLAT) ??
-    unit(cross(u, to.along), FLAT) ??
-    anySquareTo(u);
+  const normal = unit(cross(u, gap), FLAT) ?? unit(cross(u, to.along), FLAT) ?? anySquareTo(u);
   const flat = Math.abs(dot(normal, gap)) < FLAT && Math.abs(dot(normal, to.along)) < FLAT;
   return flat ? normal : undefined;
 }
