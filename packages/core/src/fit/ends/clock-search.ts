@@ -1,8 +1,8 @@
-import { startOf, type EndArm } from './arm.ts';
+import { startOf, type EndArm, type Start } from './arm.ts';
 import type { Price } from './three-turns.ts';
-import { type Reach, type TwoTurns } from './turn-straight-turn.ts';
+import { leastTurn, type Reach, type TwoTurns } from './turn-straight-turn.ts';
 
-const { abs, acos, max, min, PI, sqrt } = Math;
+const { abs, max, min, PI, sqrt } = Math;
 const FULL = 2 * PI;
 
 /** Both clocks, and how dear they are. */
@@ -27,11 +27,14 @@ const DEARER = 1.04;
 /** Nor round a coarse place whose way, with smaller bends, is already dearer by this share. */
 const MUCH_DEARER = 1.2;
 const MOST_STARTS = 3;
+/** Of each valley of the coarse grid so many places are looked round: its cheapest may not go in with wider bends, another may. */
+const MOST_A_VALLEY = 8;
 /** Steps of the clock: from less than half a coarse one, 8°, halved down to 0.03°. */
 const STEPS = Array.from({ length: 9 }, (_, i) => ((8 / 2 ** i) * PI) / 180);
+/** What steps of a degree leave dearer than another place by this share does not become the cheaper one. */
+const A_DEGREE = STEPS[3]!;
+const HARDLY_DEARER = 1.005;
 const AROUND = [-1, 0, 1].flatMap((i) => [-1, 0, 1].map((j) => [i, j] as const)).filter(([i, j]) => i || j);
-
-const held = (v: number): number => max(-1, min(1, v));
 
 /** Clocks tried a circle, and places kept, where two ends are to face each other. */
 const FACING = 36;
@@ -88,72 +91,100 @@ export class ClockSearch {
   }
 
   /** No way at these clocks is cheaper. */
-  private atLeast({ uv, gg }: Reach, radius: number): number {
-    return this.price.turn * acos(held(uv)) + this.price.length * radius * sqrt(gg);
+  private atLeast(reach: Reach, radius: number): number {
+    const turn = leastTurn(reach);
+    return this.price.turn * turn + this.price.length * radius * max(turn, sqrt(reach.gg));
   }
 
-  private clocks(side: 0 | 1, count: number): readonly number[] {
-    if (!this.arms[side].turns) return [0];
-    return Array.from({ length: count }, (_, i) => (FULL * i) / count);
+  /** Where the hose may begin to bend at either side, at clocks evenly round the circle. */
+  private starts(side: 0 | 1, count: number): readonly { readonly clock: number; readonly at: Start }[] {
+    const arm = this.arms[side];
+    return Array.from({ length: arm.turns ? count : 1 }, (_, i) => {
+      const [clock, at] = [(FULL * i) / count, startOf()];
+      arm.put(at, clock, side === 0 ? 1 : -1);
+      return { clock, at };
+    });
   }
 
   /** Every way over a grid of clocks, cheapest first. */
   grid(radius: number, count = COARSE): Turned[] {
     const found: Turned[] = [];
-    for (const ca of this.clocks(0, count))
-      for (const cb of this.clocks(1, count)) {
-        const turned = this.at([ca, cb], radius);
-        if (turned) found.push(turned);
+    const [first, second] = [this.starts(0, count), this.starts(1, count)];
+    for (const a of first)
+      for (const b of second) {
+        const way = this.solve(reachOf(a.at, b.at, radius));
+        if (way) found.push({ clocks: [a.clock, b.clock], way, cost: this.costOf(way, radius) });
       }
     return found.sort((m, n) => m.cost - n.cost);
   }
 
   /** Clocks at which the two ends point nearest to each other: where a hose that bends to no radius at all would turn least. */
   facing(): readonly (readonly [number, number])[] {
-    const found: Place[] = [];
-    for (const ca of this.clocks(0, FACING))
-      for (const cb of this.clocks(1, FACING)) {
-        const { ug, vg, gg } = this.reach(ca, cb, 1);
-        const far = sqrt(gg) || 1;
-        found.push({ clocks: [ca, cb], cost: acos(held(ug / far)) + acos(held(vg / far)) });
-      }
-    found.sort((m, n) => m.cost - n.cost);
-    return distinct(found, MOST_FACING).map(({ clocks }) => clocks);
+    const [first, second] = [this.starts(0, FACING), this.starts(1, FACING)];
+    const costs = first.map(({ at: a }) => second.map(({ at: b }) => leastTurn(reachOf(a, b, 1))));
+    const least: Place[] = [];
+    for (let n = 0; n < MOST_FACING; n++) {
+      let best: Place | undefined;
+      for (const [i, row] of costs.entries())
+        for (let j = 0; j < row.length; j++) {
+          const cost = row[j]!;
+          if (best && cost >= best.cost) continue;
+          const place = { clocks: [first[i]!.clock, second[j]!.clock] as const, cost };
+          if (least.every((k) => far(k, place) > APART)) best = place;
+        }
+      if (best) least.push(best);
+    }
+    return least.map(({ clocks }) => clocks);
   }
 
   /**
-   * The cheapest way, looked for in steps of five degrees round the places of a coarser grid, then from each of the best until no
-   * step of 0.03° makes it better.
+   * The cheapest way, looked for in steps of five degrees round the cheapest places of each valley of a coarser grid, then from
+   * each of the best until no step of 0.03° makes it better.
    * @param round places of a coarse grid, found with a smaller radius: what goes in narrowly goes in widely there
    */
   best(round: readonly Turned[], radius: number): Turned | undefined {
-    const steps = this.arms.map(({ turns }) => (turns ? FINER : [0]));
-    let [found, least]: [Turned[], number] = [[], Infinity];
-    for (const { clocks, cost: cheaper } of round) {
+    const found: Turned[] = [];
+    const looked = new Map<number, number>();
+    let least = Infinity;
+    const basins = basinsOf(round);
+    for (const [i, { clocks, cost: cheaper }] of round.entries()) {
       // They are in order.
       if (cheaper > least * MUCH_DEARER) break;
-      for (const da of steps[0]!)
-        for (const db of steps[1]!) {
-          const [ca, cb] = [clocks[0] + da, clocks[1] + db];
-          const reach = this.reach(ca, cb, radius);
-          if (this.atLeast(reach, radius) > least * DEARER) continue;
-          const way = this.solve(reach);
-          if (!way) continue;
-          const cost = this.costOf(way, radius);
-          if (cost > least * DEARER || !this.may([ca, cb])) continue;
-          found.push({ clocks: [ca, cb], way, cost });
-          least = min(least, cost);
-        }
+      const times = looked.get(basins[i]!) ?? 0;
+      if (times === MOST_A_VALLEY) continue;
+      const here = this.cheapestNear(clocks, radius, least * DEARER);
+      if (!here) continue;
+      looked.set(basins[i]!, times + 1);
+      found.push(here);
+      least = min(least, here.cost);
     }
-    found = found.sort((m, n) => m.cost - n.cost);
-    return this.refined(distinct(found, MOST_STARTS, least * DEARER), radius);
+    const starts = found.sort((m, n) => m.cost - n.cost);
+    return this.refined(distinct(starts, MOST_STARTS, least * DEARER), radius);
+  }
+
+  /** The cheapest of the finer steps round a place of the coarse grid, if it costs no more than so much. */
+  private cheapestNear(clocks: readonly [number, number], radius: number, most: number): Turned | undefined {
+    const [first, second] = this.arms.map(({ turns }) => (turns ? FINER : [0])) as [number[], number[]];
+    let best: Turned | undefined;
+    for (const da of first)
+      for (const db of second) {
+        const at = [clocks[0] + da, clocks[1] + db] as const;
+        const reach = this.reach(at[0], at[1], radius);
+        const limit = best?.cost ?? most;
+        if (this.atLeast(reach, radius) > limit) continue;
+        const way = this.solve(reach);
+        if (!way) continue;
+        const cost = this.costOf(way, radius);
+        if (cost <= limit && this.may(at)) best = { clocks: at, way, cost };
+      }
+    return best;
   }
 
   /** The cheapest that can be reached from any of these. */
   refined(starts: readonly Turned[], radius: number): Turned | undefined {
     let best: Turned | undefined;
     for (const start of starts) {
-      const end = this.down(start, radius);
+      const end = this.down(start, radius, best && best.cost * HARDLY_DEARER);
       if (!best || end.cost < best.cost - 1e-9) best = end;
     }
     return best;
@@ -174,13 +205,18 @@ export class ClockSearch {
     const free = this.arms.map((arm) => (arm.turns ? 1 : 0));
     const around = AROUND.filter(([i, j]) => (free[0] || i === 0) && (free[1] || j === 0));
     let best = start;
+    // What made it better once is tried first the next time.
+    let first = 0;
     for (const step of STEPS) {
       for (let moved = true; moved && best.merit > enough;) {
         moved = false;
-        for (const [i, j] of around) {
+        for (let n = 0; n < around.length; n++) {
+          const which = (first + n) % around.length;
+          const [i, j] = around[which]!;
           const next = look([best.clocks[0] + i * step, best.clocks[1] + j * step], best.merit);
           if (!next || !this.may(next.clocks)) continue;
           best = next;
+          first = which;
           moved = true;
           break;
         }
@@ -190,12 +226,14 @@ export class ClockSearch {
     return best;
   }
 
-  private down(start: Turned, radius: number): Turned {
+  /** @param within cost a degree's steps have to come down to, or smaller ones are not worth it */
+  private down(start: Turned, radius: number, within = Infinity): Turned {
     const look = (clocks: readonly [number, number], better: number) => {
       const next = this.at(clocks, radius);
       return next && next.cost < better - 1e-10 ? { ...next, merit: next.cost } : undefined;
     };
-    return this.turnOn({ ...start, merit: start.cost }, look);
+    const hopeless = (cost: number, step: number): boolean => step <= A_DEGREE && cost > within;
+    return this.turnOn({ ...start, merit: start.cost }, look, undefined, hopeless);
   }
 
   /**
@@ -232,6 +270,22 @@ export class ClockSearch {
     const end = this.turnOn(begin, look, most, hopeless);
     return end.merit <= most ? this.at(end.clocks, radius) : undefined;
   }
+}
+
+/** Of each place of a coarse grid, cheapest first: which of its valleys it lies in, by always going on to the cheapest neighbor. */
+function basinsOf(sorted: readonly Turned[]): number[] {
+  const index = (clock: number): number => Math.round((clock * COARSE) / FULL);
+  const key = (a: number, b: number): number => ((a + COARSE) % COARSE) * COARSE + ((b + COARSE) % COARSE);
+  const known = new Map<number, number>();
+  const basins: number[] = [];
+  for (const [i, { clocks }] of sorted.entries()) {
+    const [a, b] = [index(clocks[0]), index(clocks[1])];
+    const before = AROUND.map(([da, db]) => known.get(key(a + da, b + db)) ?? Infinity);
+    const cheapest = min(...before);
+    known.set(key(a, b), i);
+    basins.push(cheapest === Infinity ? i : basins[cheapest]!);
+  }
+  return basins;
 }
 
 /** The first few of these, cheapest first, that are not neighbors of one before. */

@@ -73,7 +73,8 @@ export class EndPair {
   withoutLoop(): EndFit | undefined {
     const { hose, least } = this;
     return (
-      this.fitOf(hose.inTwoTurns(EASY * least), 'easily') ?? this.fitOf(hose.withoutLoop(least), 'tightly')
+      this.fitOf(hose.inTwoTurns(EASY * least, least), 'easily') ??
+      this.fitOf(hose.withoutLoop(least), 'tightly')
     );
   }
 

@@ -46,8 +46,8 @@ export interface Laid {
   readonly cost: number;
 }
 
-const cheapest = (ways: readonly (Laid | undefined)[]): Laid | undefined =>
-  ways.reduce((a, b) => (a && (!b || a.cost <= b.cost) ? a : b), undefined);
+const cheapest = <T extends { readonly cost: number }>(ways: readonly (T | undefined)[]): T | undefined =>
+  ways.reduce<T | undefined>((a, b) => (a && (!b || a.cost <= b.cost) ? a : b), undefined);
 
 const nearly = (reach: turns.Reach): turns.TwoTurns | undefined => turns.withoutLoop(reach, turns.NEARLY);
 const free = (reach: turns.Reach): turns.TwoTurns | undefined => turns.withoutLoop(reach);
@@ -59,6 +59,8 @@ function start({ clocks, way }: Laid): NearMiss[] {
 
 /** A hose between two ends on their ports, laid at any radius with the elbows turned as it pleases. */
 export class HoseBetween {
+  private facing: readonly Clocks[] | undefined;
+  private readonly found = new Map<number, Turned | undefined>();
   private readonly grids = new Map<number, readonly Turned[]>();
 
   /**
@@ -91,20 +93,38 @@ export class HoseBetween {
     return known;
   }
 
-  /** The way of two turns without a loop that costs least. */
-  inTwoTurns(radius: number): Laid | undefined {
+  /** Where the two ends point nearest to each other, at whatever radius. */
+  private faces(): readonly Clocks[] {
+    return (this.facing ??= this.search(1).facing());
+  }
+
+  /**
+   * The way of two turns without a loop that costs least.
+   * @param radius of its bends, m
+   * @param least a smaller one, m: what does not go in with that does not go in with this
+   */
+  inTwoTurns(radius: number, least = radius): Laid | undefined {
+    const two = this.turned(radius, least);
+    return two && this.within(this.twoTurns(two, radius), TWO_TURNS_ROUND);
+  }
+
+  /** The same, at whatever length; kept. */
+  private turned(radius: number, least: number): Turned | undefined {
+    if (this.found.has(radius)) return this.found.get(radius);
     const search = this.search(radius);
     const open = search.best(this.grid(WIDE_WINDOW * radius), radius);
-    const narrow = search.refined(this.closedIn(radius, CHEAPER * (open?.cost ?? Infinity)), radius);
-    const two = open && !(narrow && narrow.cost < open.cost) ? open : narrow;
-    return two && this.within(this.twoTurns(two, radius), TWO_TURNS_ROUND);
+    const hopeless = !open && least < radius && !this.turned(least, least);
+    const narrow = hopeless ? [] : this.closedIn(radius, CHEAPER * (open?.cost ?? Infinity));
+    const two = cheapest([open, search.refined(narrow, radius)]);
+    this.found.set(radius, two);
+    return two;
   }
 
   /** Through windows too narrow for the grid, from where it goes in with smaller bends at no more than a cost. */
   private closedIn(radius: number, most: number): Turned[] {
     const search = this.search(radius, nearly);
     const places = [
-      ...search.facing().map((clocks) => ({ clocks, known: 0 })),
+      ...this.faces().map((clocks) => ({ clocks, known: 0 })),
       ...[WIDE_WINDOW, NEAR_MISS].flatMap((share) =>
         distinct(this.grid(share * radius), CLOSED_IN, most).map(({ clocks }) => ({
           clocks,

@@ -1,5 +1,5 @@
 /** By their own names: they are looked up in the innermost loop of a search. */
-const { abs, atan2, max, PI, sqrt, tan } = Math;
+const { abs, acos, atan2, max, min, PI, sqrt, tan } = Math;
 
 /**
  * What a way between two poses depends on, in radii of its bends: products of the direction it leaves in (u), the direction it
@@ -23,6 +23,17 @@ export interface TwoTurns {
   readonly away: boolean;
 }
 
+const held = (v: number): number => max(-1, min(1, v));
+
+/**
+ * No way from one place to another turns less, however wide its bends: its directions sweep a curve on the sphere that has the
+ * direction of the gap within its hull, so on a great circle between two of its points.
+ */
+export function leastTurn({ ug, vg, gg }: Reach): number {
+  const gap = sqrt(gg);
+  return gap > 0 ? acos(held(ug / gap)) + acos(held(vg / gap)) : 0;
+}
+
 export const lengthOf = ({ first, straight, second }: TwoTurns): number => first + straight + second;
 
 /** Which form: whether the first turn bends away, which way the straight piece runs on its line, and the last turns looked at. */
@@ -34,6 +45,7 @@ interface Form {
   readonly tangents: Float64Array;
 }
 
+const FULL = 2 * PI;
 const DEGREE = PI / 180;
 const every = (from: number, to: number): number[] =>
   Array.from({ length: Math.floor((to - from) / 10) + 1 }, (_, i) => from + 10 * i);
@@ -56,8 +68,8 @@ export const NEARLY = NEARLY_DEGREES * DEGREE;
 /** A first turn that bends away is half a circle or more: little is left for the last; and the other way round. */
 const REST = NEARLY_DEGREES - 180;
 const BEYOND_HALF = LONG.filter((b) => b <= 180 + REST);
-const WITHOUT_LOOP: readonly Form[] = [
-  form(1, 1, SHORT),
+const BOTH_BELOW_HALF = form(1, 1, SHORT);
+const ONE_BEYOND_HALF: readonly Form[] = [
   form(
     -1,
     1,
@@ -201,12 +213,13 @@ function ways(
   most: number,
   edges: boolean,
   take: Take,
+  last = most,
 ): boolean {
   const arrival = new Arrival(reach, side, run);
   let before = NaN;
   let low = 0;
   for (let i = 0; i < tried.length; i++) {
-    if (low > most) return false;
+    if (low > last) return false;
     const high = tried[i]!;
     const f = arrival.at(tangents[i]!);
     if (f * before < 0) {
@@ -240,12 +253,18 @@ function ways(
  * @example withoutLoop({ uv: 1, ug: 5, vg: 5, gg: 25 }).straight // => 5
  */
 export function withoutLoop(reach: Reach, most = LOOP): TwoTurns | undefined {
+  if (leastTurn(reach) > most) return undefined;
+  // The first turn brings the direction no nearer to the last one's start than this.
+  const between = acos(held(reach.uv));
   let found: TwoTurns | undefined;
   const take = (way: TwoTurns): boolean => {
     found = way;
     return true;
   };
-  for (const one of WITHOUT_LOOP) if (ways(reach, one, most, false, take)) break;
+  if (ways(reach, BOTH_BELOW_HALF, most, false, take, (most + between) / 2)) return found;
+  // A turn beyond half a circle comes round to within what is left of a full one.
+  if (between < FULL - most) return undefined;
+  for (const one of ONE_BEYOND_HALF) if (ways(reach, one, most, false, take)) break;
   return found;
 }
 
