@@ -6,7 +6,6 @@ import { Project, Workspace } from 'epanet-js';
 import { readFileSync } from 'node:fs';
 import { NetworkSolver } from '../dist/engine/network/network-solver.js';
 import { operatingStates } from '../dist/engine/states.js';
-import { withoutLoop } from '../dist/fit/ends/turn-straight-turn.js';
 import { pipeRun } from '../dist/flow/pipe.js';
 import {
   SizingSearch,
