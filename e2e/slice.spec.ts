@@ -97,29 +97,15 @@ test('from a new job to the printed page, and all of it is there after a reload'
     expect(csv).toMatch(/Seals and clamps,"?O-ring -9/);
   });
 
-  await test.step('test: every joint wiped, looked at and ticked', async () => {
-    await stage(page, 'Test');
-    const start = page.getByRole('button', { name: 'Start the walk' });
-    await expect(start).toBeDisabled();
-    const walk = page.getByRole('region', { name: 'Joint by joint' });
-    await walk.getByRole('checkbox', { name: /cautions/ }).check();
-    await start.click();
-    const joints = page.locator('[data-joint]');
-    await expect(joints.first()).toBeVisible();
-    for (const joint of await joints.all()) await joint.getByRole('button', { name: 'Dry' }).click();
-    await expect(page.getByTestId('walk-progress')).toHaveText(/^(\d+) of \1 joints looked at$/);
-    await page.getByRole('button', { name: 'Sign off as Tess Varga' }).first().click();
-    await expect(page.getByText('Passed').first()).toBeVisible();
-  });
-
-  await test.step('test: a hold that cannot tell yet, then passes', async () => {
+  await test.step('test: a hold with gas before any fuel, that cannot tell yet, then passes', async () => {
     const start = new Date('2026-11-25T10:00:00Z');
     await page.clock.setFixedTime(start);
-    await page
-      .getByRole('checkbox', { name: /cautions/ })
-      .last()
-      .check();
-    await page.getByRole('button', { name: 'Start the hold' }).click();
+    await stage(page, 'Test');
+    const gas = page.locator('[data-procedure="gas-hold"]');
+    for (const line of ['Feed hose', 'Return hose', 'Rail'])
+      await expect(gas.getByRole('checkbox', { name: new RegExp(`^${line}`) })).toBeChecked();
+    await gas.getByRole('checkbox', { name: /cautions/ }).check();
+    await gas.getByRole('button', { name: 'Start the hold' }).click();
     const take = page.getByRole('button', { name: 'Take the reading now' });
     const gauge = page.getByLabel('Gauge reads', { exact: true });
     const line = page.getByLabel('Line temperature');
@@ -159,6 +145,28 @@ test('from a new job to the printed page, and all of it is there after a reload'
     await expect(page.getByTestId('hold-verdict')).toHaveCount(0);
   });
 
+  await test.step('test: every joint wiped, looked at and ticked', async () => {
+    const start = page.getByRole('button', { name: 'Start the walk' });
+    await expect(start).toBeDisabled();
+    const walk = page.getByRole('region', { name: 'Joint by joint' });
+    await walk.getByRole('checkbox', { name: /cautions/ }).check();
+    await start.click();
+    const joints = page.locator('[data-joint]');
+    await expect(joints.first()).toBeVisible();
+    for (const joint of await joints.all()) await joint.getByRole('button', { name: 'Dry' }).click();
+    await expect(page.getByTestId('walk-progress')).toHaveText(/^(\d+) of \1 joints looked at$/);
+    await page.getByRole('button', { name: 'Sign off as Tess Varga' }).first().click();
+    await expect(walk.getByText('Passed')).toBeVisible();
+    // Fuel has been in every line by now: no more gas, on the page and past it.
+    const gas = page.locator('[data-procedure="gas-hold"]');
+    await expect(gas).toContainText(
+      /No gas on any line of this job\. Feed hose, Return hose, Rail: fuel since joint by joint/,
+    );
+    await expect(gas.getByRole('button', { name: 'Hold again' })).toHaveCount(0);
+    await gas.getByRole('button', { name: 'Go to the hold with fuel' }).click();
+    await expect(page.locator('[data-procedure="liquid-hold"]')).toBeFocused();
+  });
+
   await test.step('handover: one page, and a reload finds everything', async () => {
     await stage(page, 'Handover');
     const check = async () => {
@@ -166,7 +174,9 @@ test('from a new job to the printed page, and all of it is there after a reload'
       await expect(sheet).toContainText('Journey car, street six');
       await expect(sheet).toContainText('A. Customer');
       await expect(sheet).toContainText('Joint by joint: pass');
-      await expect(sheet).toContainText(/Static hold with gas at 10\.0 psi, 3 readings: pass/);
+      await expect(sheet).toContainText(
+        /Static hold with gas at 10\.0 psi on Feed hose, Return hose, Rail, 3 readings: pass/,
+      );
       await expect(sheet).toContainText('Sheathed in loom, battery tray in the way');
       await expect(sheet).toContainText(/Idle, hot.*psi/);
     };

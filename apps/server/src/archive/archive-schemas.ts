@@ -71,6 +71,7 @@ export const archivedRecord = Joi.object({
           .required(),
         payload: free,
         corrects: Joi.string().uuid().allow(null).required(),
+        lines: Joi.array().items(Joi.string().max(80)).allow(null).default(null),
         takenAt: at,
         author,
         at,

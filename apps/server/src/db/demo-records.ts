@@ -25,6 +25,7 @@ import {
   sheetOutcome,
   walkOutcome,
 } from '../records/outcome.ts';
+import { wettedBy } from '../records/gas-on-dry.ts';
 import type { ReadingKind, TestReading } from '../records/test-reading.entity.ts';
 import type { TestRun } from '../records/test-run.entity.ts';
 
@@ -84,6 +85,7 @@ class Writer {
       kind: what,
       payload,
       corrects: null,
+      lines: wettedBy(kind, this.doc),
       author: TECHNICIAN,
       takenAt: new Date(began + afterS * 1000),
     }));
@@ -103,6 +105,7 @@ class Writer {
             planVersion: 1,
           },
           corrects: null,
+          lines: wettedBy(kind, this.doc),
           author: TECHNICIAN,
           takenAt: new Date(began + (last + 60) * 1000),
         },
@@ -167,6 +170,7 @@ class Writer {
       limitM3s: 0.1e-6 / 60,
       barometricPa: this.doc.brief.barometricPa,
       gaugeMaxPa: 30 * PSI,
+      lines: ['feed'],
     };
     const taken = [0, 5, 10, 15, 20].map((minute): Taken => ({
       kind: 'pressure',
@@ -301,13 +305,13 @@ export const DEMO_RECORDS: Readonly<Partial<Record<string, (doc: JobDocument, no
   },
   'touring-roadster': (doc, now) => {
     const w = new Writer(doc, now);
-    const before: readonly MeasuredId[] = ['winding', 'volts', 'sensors'];
+    const before: readonly MeasuredId[] = ['winding', 'sensors'];
     return [
       w.sheet(30, 1),
       ...before.flatMap((id) => w.list(id, 22)),
       w.dry(22),
+      w.gas(21.5),
       w.walk(21),
-      w.gas(21),
       ...MEASURED_IDS.filter((id) => !before.includes(id)).flatMap((id) => w.list(id, 20)),
       w.fuel(20),
       w.log(19),

@@ -87,7 +87,7 @@ export class HandoverService {
 
   private async runs(jobId: string, readings: readonly TestReading[]): Promise<RecordedRun[]> {
     const runs = await this.db.getRepository(TestRun).find({ where: { jobId }, order: { at: 'ASC' } });
-    return runs.map(({ id, kind, author, at }) => {
+    return runs.map(({ id, kind, author, at, setup }) => {
       const own = readings.filter((r) => r.runId === id);
       const end = own.find((r) => r.kind === 'sign-off');
       return {
@@ -96,6 +96,7 @@ export class HandoverService {
         at: (end?.takenAt ?? at).toISOString(),
         outcome: end?.payload ?? null,
         readings: own.filter((r) => r.kind !== 'sign-off').length,
+        lines: (setup as { lines?: readonly string[] }).lines,
         measured: lastMeasured(own),
       };
     });

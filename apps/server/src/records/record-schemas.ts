@@ -7,7 +7,7 @@ import { READING_KINDS, type ReadingKind } from './test-reading.entity.ts';
 export interface NewRun {
   runId: string;
   kind: RunKind;
-  setup: Record<string, unknown> & { pressurePa?: number };
+  setup: Record<string, unknown> & { pressurePa?: number; lines?: readonly string[] };
 }
 
 export const newRun = Joi.object<NewRun>({

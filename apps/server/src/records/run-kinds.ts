@@ -22,6 +22,8 @@ const gasSetup = Joi.object({
   resolutionPa: Joi.number().min(1).max(50e3).required(),
   limitM3s: Joi.number().min(1e-11).max(1e-4).required(),
   barometricPa: Joi.number().min(55e3).max(110e3).required(),
+  /** What it fills; absent: every line of the plan. */
+  lines: Joi.array().items(Joi.string().max(80)).min(1).max(500).unique(),
   /** Full scale of the gauge; what is applied must be on it. */
   gaugeMaxPa: Joi.number().min(Joi.ref('pressurePa')).max(GAUGE_MOST_PA),
 });

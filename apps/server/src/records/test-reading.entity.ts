@@ -49,6 +49,10 @@ export class TestReading extends Signed {
   @Column({ type: 'uuid', name: 'author_id', nullable: true })
   authorId!: string | null;
 
+  /** Lines of the plan that had fuel in them then; null: a dry test, or stored before this was kept. */
+  @Column({ type: 'jsonb', nullable: true })
+  lines!: readonly string[] | null;
+
   /** By the device's clock. */
   @Column({ type: 'timestamptz', name: 'taken_at' })
   takenAt!: Date;

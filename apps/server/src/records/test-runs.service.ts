@@ -27,6 +27,7 @@ import {
   sheetOutcome,
   walkOutcome,
 } from './outcome.ts';
+import { refuseForeignLines, refuseGasOverFuel, wettedBy } from './gas-on-dry.ts';
 import { ShopService } from '../shop/shop.service.ts';
 import { runSpec } from './run-kinds.ts';
 import { TestReading } from './test-reading.entity.ts';
@@ -88,6 +89,10 @@ export class TestRunsService {
     if (body.kind === 'gas-hold') await this.refuseGas(body.setup.pressurePa ?? 0, actor);
     return this.db.transaction(async (tx) => {
       const job = await this.jobs.findOpen(jobId, tx);
+      if (body.kind === 'gas-hold' && !(await tx.existsBy(TestRun, { id: body.runId }))) {
+        refuseForeignLines(body.setup.lines ?? [], job.document);
+        await refuseGasOverFuel(tx, jobId, job.document, body.setup.lines);
+      }
       const inserted = await insertOnce(tx, TestRun, {
         id: body.runId,
         jobId,
@@ -133,6 +138,14 @@ export class TestRunsService {
         });
       }
       refuseForeign(run, body, plan);
+      if (run.kind === 'gas-hold' && body.kind === 'pressure')
+        await refuseGasOverFuel(
+          tx,
+          jobId,
+          plan.document,
+          (run.setup as NewRun['setup']).lines,
+          body.takenAt.getTime(),
+        );
       await refuseCorrection(tx, runId, body);
       if (body.kind === 'second-look') await refuseOwnLook(tx, runId, body, actor);
       const payload =
@@ -144,6 +157,7 @@ export class TestRunsService {
         runId,
         kind: body.kind,
         payload: payload as never,
+        lines: wettedBy(run.kind, plan.document) as never,
         corrects: body.corrects,
         author: actor.name,
         authorId: actor.id,

@@ -248,6 +248,11 @@ export interface NewRun {
         resolutionPa: number;
         limitM3s: number;
         barometricPa: number;
+        /**
+         * @minItems 1
+         * @maxItems 500
+         */
+        lines?: string[];
         gaugeMaxPa?: number;
       }
     | {

@@ -139,6 +139,8 @@ export interface ReadingRow {
   readonly kind: ReadingKind;
   readonly payload: Readonly<Record<string, unknown>>;
   readonly corrects: string | null;
+  /** Lines of the plan that had fuel in them then; null: a dry test, or not known. */
+  readonly lines?: readonly string[] | null;
   readonly author: string;
   readonly takenAt: string;
 }

@@ -103,6 +103,42 @@ describe('a hold with gas', () => {
     expect((setup as { pressurePa?: number }).pressurePa).toBeCloseTo(10 * PSI, 3);
   });
 
+  test('fills the new dry lines that are ticked; their volume is what they hold', async () => {
+    const user = userEvent.setup();
+    open(<GasHold run={undefined} />);
+    const volume = () => screen.getByLabelText<HTMLInputElement>('Volume under test').value;
+    const all = volume();
+    await user.click(await screen.findByRole('checkbox', { name: /^Return hose/ }));
+    expect(volume()).not.toBe(all);
+    await user.click(screen.getByRole('checkbox', { name: /cautions/ }));
+    await user.click(screen.getByRole('button', { name: 'Start the hold' }));
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect((sent[0]!.body as NewRun).setup).toMatchObject({ lines: ['feed', 'rail'] });
+  });
+
+  test('with no line ticked nothing starts', async () => {
+    const user = userEvent.setup();
+    open(<GasHold run={undefined} />);
+    for (const name of [/^Feed hose/, /^Return hose/, /^Rail/])
+      await user.click(await screen.findByRole('checkbox', { name }));
+    await user.click(screen.getByRole('checkbox', { name: /cautions/ }));
+    expect(screen.getByRole('button', { name: 'Start the hold' }).hasAttribute('disabled')).toBe(true);
+    expect(screen.getByText('Tick the lines that are filled.')).toBeTruthy();
+  });
+
+  test('once fuel has been in every line no gas is offered, but the hold with fuel', async () => {
+    const primed = {
+      ...run('prime', {}, [reading(0, 'measured', { stepId: 'prime', value: 3e5 }, 0)]),
+      id: 'w',
+    };
+    shop.end();
+    shop = shopSays({ [`GET /jobs/${ID}/runs`]: () => [primed], 'GET /instruments': () => [] });
+    open(<GasHold run={undefined} />);
+    await screen.findByText('No gas on any line of this job.');
+    expect(screen.queryByRole('button', { name: 'Start the hold' })).toBeNull();
+    expect(screen.getByRole('button', { name: 'Go to the hold with fuel' })).toBeTruthy();
+  });
+
   test('a technician stays at 15 psi, a lead goes as far as the shop allows: refused at the field, with the range', async () => {
     const user = userEvent.setup();
     const first = open(<GasHold run={undefined} />);

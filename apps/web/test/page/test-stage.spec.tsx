@@ -200,7 +200,7 @@ describe('the Test stage', () => {
     const answer = () => screen.getByTestId('answer').textContent;
     runs = [signed('winding', 'pass', 0), signed('dry-test', 'pass', 1), signed('joint-walk', 'pass', 2)];
     const { job } = await open();
-    await waitFor(() => expect(answer()).toMatch(/^Next: volts/));
+    await waitFor(() => expect(answer()).toMatch(/^Next: prime/));
     expect(walk().textContent).toContain('Passed');
     expect(walk().textContent).not.toContain('The plan has changed');
     // Another size: other joints, the same wires.

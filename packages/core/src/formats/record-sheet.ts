@@ -23,6 +23,7 @@ import { sayRule } from '../say/rule.ts';
 import { sayState } from '../say/state.ts';
 import { wiringSheet } from '../harness/wiring-sheet.ts';
 import { billOfMaterials } from '../supply/bill.ts';
+import { heldNames } from '../supply/held-lines.ts';
 import { soldWords } from '../supply/sold.ts';
 import { withinSentence } from '../quantities/text.ts';
 
@@ -42,6 +43,8 @@ export interface RecordedRun {
   /** What the sign-off says; null: not signed off. */
   readonly outcome: Readonly<Record<string, unknown>> | null;
   readonly readings: number;
+  /** Of a hold with gas: the lines that were filled. */
+  readonly lines?: readonly string[] | undefined;
   /** Of a list of readings: what was read last at each step, SI, and with what. */
   readonly measured?: readonly { readonly stepId: string; readonly value: number; readonly by: string }[];
 }
@@ -241,7 +244,7 @@ function tests(doc: JobDocument, { runs }: HeldRecord, q: Write): SheetSection {
 
 function runLines(
   doc: JobDocument,
-  { kind, author, at, outcome, readings: many }: RecordedRun,
+  { kind, author, at, outcome, readings: many, lines }: RecordedRun,
   q: Write,
 ): string[] {
   const day = at.slice(0, 10);
@@ -253,6 +256,7 @@ function runLines(
   return [
     `${runName(kind)}: ${VERDICTS[String(outcome['verdict'])] ?? 'signed'}, ${read}, ${author}, ${day}.${note}`,
     ...(isRunKind(kind) && isOutdated(doc, kind, outcome) ? [`   ${OUTDATED}`] : []),
+    ...(lines ? [`   filled: ${heldNames(doc, lines).join(', ')}`] : []),
     ...names('leaking').map((joint) => `   leaked: ${joint}`),
     ...names('differing').map((row) => `   not OK: ${row}`),
     ...names('mended').map((joint) => `   leaked, then dry: ${joint}`),

@@ -17,6 +17,8 @@ export {
   stepVerdict,
 } from '../prove/measured.ts';
 export { isOutdated, proofOf, RUN_KINDS, type RunKind } from '../prove/proofs.ts';
+export { TEST_ORDER, WET_TESTS } from '../prove/test-order.ts';
+export { gasLines, type GasLines, type WetRow, type WetSince } from '../prove/gas-lines.ts';
 export { jobSheet } from '../prove/job-sheet/job-sheet.ts';
 export { buildOutcome } from '../prove/job-sheet/outcome.ts';
 export { HOLD_POINTS, type BuildStep, type HoldPoint } from '../prove/job-sheet/step.ts';

@@ -2,7 +2,6 @@ import { endsOf } from '../kinds/plumbing/run/end-sizes.ts';
 import { ENDS } from '../kinds/plumbing/run/ends.ts';
 import { injectorsRefitted } from '../document/consumers.ts';
 import type { JobDocument, PlumbingElement } from '../document/job-document.ts';
-import { junctionKind, plumbingKind } from '../kinds/index.ts';
 import { FACES, faceSize } from '../kinds/ports/faces.ts';
 import { connectionsOf } from './joining/connections.ts';
 import { JOINT_RULES } from './joining/joint-rules.ts';
@@ -122,22 +121,4 @@ function endOnHose(
       what: `${ENDS[end].name} end on its ${e.hose.startsWith('hard-') ? 'tube' : 'hose'}`,
     },
   ];
-}
-
-/**
- * Volume inside the lines and rails of one job: what a gas hold has to fill.
- * @param doc job document
- * @returns m³
- * Validity: any job the checker accepts.
- * @throws nothing
- * @source geometry, bores from the hose tables
- * @example lineVolume(fullReturnJob('x')) * 1000 // => 0.8699
- */
-export function lineVolume(doc: JobDocument): number {
-  const runs = Object.values(doc.plumbing.elements).reduce((v, e) => {
-    const line = plumbingKind(e).line(e);
-    return line ? v + ((Math.PI * line.bore ** 2) / 4) * line.length : v;
-  }, 0);
-  const rails = Object.values(doc.plumbing.junctions).reduce((v, j) => v + junctionKind(j).volume(j), 0);
-  return runs + rails;
 }

@@ -4,7 +4,7 @@ import { OFF_V } from '@venula/core/engine';
 import { PATTERNS, ruleOf, sourceOf } from '@venula/core/document';
 import { runName, writeJob } from '@venula/core/formats';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
-import { billOfMaterials, linesToMeasure } from '@venula/core/supply';
+import { billOfMaterials, heldNames, linesToMeasure } from '@venula/core/supply';
 import { sayFound } from '@venula/core/prove';
 import { foundOf, readingsOf } from '../../job/record/readings.ts';
 import { OffNames } from '../../job/record/off-names.tsx';
@@ -321,9 +321,12 @@ function RunLine({ run }: { readonly run: RunRow }) {
   const format = useFormat();
   const end = run.readings.find((r) => r.kind === 'sign-off');
   const stale = useStale()(run.kind, end);
+  const doc = useDoc();
+  const lines = run.setup['lines'] as readonly string[] | undefined;
+  const filled = lines ? ` on ${heldNames(doc, lines).join(', ')}` : '';
   const applied =
     run.kind === 'gas-hold'
-      ? ` at ${format('pressure', Number(run.setup['pressurePa']))}, ${run.readings.filter((r) => r.kind === 'pressure').length} readings`
+      ? ` at ${format('pressure', Number(run.setup['pressurePa']))}${filled}, ${run.readings.filter((r) => r.kind === 'pressure').length} readings`
       : '';
   return (
     <>

@@ -7,9 +7,9 @@ import {
   holdProposal,
   storedEnergy,
   type DecayResult,
+  type GasLines,
 } from '@venula/core/prove';
 import { gauge, absolute, isUs, PSI } from '@venula/core/quantities';
-import { lineVolume } from '@venula/core/supply';
 import { useState } from 'react';
 import { useStartRun } from '../../api/queries.ts';
 import type { RunRow } from '../../api/types.ts';
@@ -25,7 +25,9 @@ import { Verdict } from '../../job/record/verdict.tsx';
 import { decayOf, holdPoints, setupOf, startOf, type Reading } from '../../job/record/readings.ts';
 import { SignOff } from '../../job/record/sign-off.tsx';
 import { useRun } from '../../job/record/use-run.ts';
+import { useGasLines } from '../../job/record/use-gas-lines.ts';
 import { GaugeFields } from './gauge-fields.tsx';
+import { LineTicks, WetLines } from './gas-lines.tsx';
 import { TimeLeft } from './time-left.tsx';
 
 /** 1 bubble a second of about 3 mm is near 1 mL/min; a fuel line is asked for a tenth of it. */
@@ -42,25 +44,43 @@ export function GasHold({ run }: { readonly run: RunRow | undefined }) {
           <DecayChart points={holdPoints(readings)} barometricPa={setupOf(run).barometric} />
         </>
       )}
-      {!run || done ? <SetUp again={done !== undefined} /> : <Hold run={run} readings={readings} />}
+      {!run || done ? <DryLinesFirst again={done !== undefined} /> : <Hold run={run} readings={readings} />}
     </section>
   );
 }
 
-function SetUp({ again }: { readonly again: boolean }) {
+/** Gas only on lines that have held no fuel. */
+function DryLinesFirst({ again }: { readonly again: boolean }) {
+  const lines = useGasLines();
+  const { readOnly } = useOpenJob();
+  if (readOnly) return null;
+  return (
+    <>
+      <WetLines lines={lines} />
+      {lines.dry.length > 0 && (
+        // Other lines, another hold: what was typed for those does not go for these.
+        <SetUp key={lines.dry.map((l) => l.id).join()} again={again} dry={lines.dry} />
+      )}
+    </>
+  );
+}
+
+function SetUp({ again, dry }: { readonly again: boolean; readonly dry: GasLines['dry'] }) {
   const doc = useDoc();
-  const { id, person, readOnly } = useOpenJob();
+  const { id, person } = useOpenJob();
   const format = useFormat();
   const start = useStartRun(id);
   const ofLeads = useShop().data?.gasLeadPa ?? GAS_LIMITS.lead;
   const { units } = useSettings();
   // Round figures in the unit the gauge is read in: 10 psi and tenths, or 70 kPa and halves.
   const [pressurePa, setPressure] = useState<number>(gasLimit('usual', units));
-  const [volumeM3, setVolume] = useState(lineVolume(doc));
+  const [chosen, setChosen] = useState<readonly string[]>(dry.map((l) => l.id));
+  const [typed, setTyped] = useState<number | null>(null);
+  const holds = dry.reduce((sum, l) => sum + (chosen.includes(l.id) ? l.volume : 0), 0);
+  const volumeM3 = typed ?? holds;
   const [resolutionPa, setResolution] = useState(isUs(units) ? 0.1 * PSI : 500);
   const [gaugeMaxPa, setGaugeMax] = useState(isUs(units) ? 30 * PSI : 200e3);
   const [limitM3s, setLimit] = useState(USUAL_LIMIT);
-  if (readOnly) return null;
   const most =
     person.role === 'lead' ? Math.min(ofLeads, gasLimit('lead', units)) : gasLimit('technician', units);
   const barometric = absolute(doc.brief.barometricPa);
@@ -85,11 +105,20 @@ function SetUp({ again }: { readonly again: boolean }) {
             limitM3s,
             barometricPa: doc.brief.barometricPa,
             gaugeMaxPa,
+            lines: chosen,
           },
         })
       }
     >
-      <div className="grid grid-cols-5 gap-3 max-lg:grid-cols-3 max-md:grid-cols-1">
+      <LineTicks
+        lines={dry}
+        chosen={chosen}
+        onChoose={(lines) => {
+          setChosen(lines);
+          setTyped(null);
+        }}
+      />
+      <div className="mt-2 grid grid-cols-5 gap-3 max-lg:grid-cols-3 max-md:grid-cols-1">
         <QuantityField
           label="Apply"
           dimension="pressure"
@@ -103,8 +132,8 @@ function SetUp({ again }: { readonly again: boolean }) {
           dimension="volume"
           value={volumeM3}
           range={{ min: 1e-6, max: 0.05 }}
-          onCommit={setVolume}
-          hint="from the plan’s hoses and rail"
+          onCommit={setTyped}
+          hint="what these hold by the plan"
         />
         <GaugeFields
           most={gaugeMaxPa}
@@ -138,7 +167,7 @@ function SetUp({ again }: { readonly again: boolean }) {
       </p>
       <CautionedStart
         label={again ? 'Hold again' : 'Start the hold'}
-        pending={start.isPending}
+        pending={start.isPending || chosen.length === 0}
         error={start.error}
       />
     </GuardedForm>

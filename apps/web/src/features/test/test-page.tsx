@@ -1,5 +1,5 @@
 import { ArrowDown } from 'lucide-react';
-import { MEASURED, type MeasuredId } from '@venula/core/prove';
+import { MEASURED, TEST_ORDER, type MeasuredId } from '@venula/core/prove';
 import { runName } from '@venula/core/formats';
 import { OFF_V } from '@venula/core/engine';
 import { withinSentence } from '@venula/core/quantities';
@@ -22,8 +22,10 @@ import { ProbeProvider } from '../../job/record/live/probe-context.tsx';
 import { ShopInstruments } from '../../job/record/live/shop-instruments.tsx';
 import { newestOfKind, standingOf, type RunStanding } from '../../job/record/run-standing.ts';
 import { useStale, withProofs } from '../../job/record/stale.tsx';
+import { useGasLines } from '../../job/record/use-gas-lines.ts';
 import { WaitingNotes } from '../../job/record/waiting-notes.tsx';
 import { LaneFaultNote } from '../../ui/lane-fault-note.tsx';
+import { goToTest } from './go-to-test.ts';
 import { JointWalk } from './joint-walk.tsx';
 import { MeasuredTest } from './measured-test.tsx';
 import { useMeasuredSteps } from './use-measured-steps.ts';
@@ -38,26 +40,6 @@ const OTHERS = {
 } satisfies Partial<Record<RunKind, ComponentType<{ readonly run: RunRow | undefined }>>>;
 type OtherId = keyof typeof OTHERS;
 
-/** Tests in the order they are done: dry, tight, then by what they read. */
-const KINDS: readonly (MeasuredId | OtherId)[] = [
-  'winding',
-  'dry-test',
-  'volts',
-  'sensors',
-  'joint-walk',
-  'gas-hold',
-  'prime',
-  'each-pump',
-  'base-pressure',
-  'liquid-hold',
-  'reference',
-  'flow-catch',
-  'cranking',
-  'running',
-  'high-side',
-  'hot-soak',
-  'drive-log',
-];
 const isOther = (kind: MeasuredId | OtherId): kind is OtherId => kind in OTHERS;
 
 /** What is to be done next, where a test stands so: what is named first goes first. */
@@ -70,23 +52,25 @@ const SAY = {
 } satisfies Record<Exclude<RunStanding, 'passed'>, (name: string) => string>;
 const FIRST = Object.keys(SAY) as (keyof typeof SAY)[];
 
-/** What to do next, of the tests in their order. */
+/**
+ * What to do next, of the tests in their order.
+ * @param gas whether there is a line that has held no fuel
+ */
 function nextTest(
   standing: (kind: RunKind) => RunStanding,
   asked: (kind: MeasuredId) => boolean,
+  gas: boolean,
 ): { readonly say: string; readonly failed: boolean; readonly kind?: RunKind } {
   // Of a part the plan does not have there is nothing to read.
-  const all = KINDS.flatMap((kind, i) => {
+  const all = TEST_ORDER.flatMap((kind) => {
     if (!isOther(kind) && !asked(kind)) return [];
     const now = standing(kind);
-    // Gas is for a dry new line: once fuel is in, nobody goes back to it.
-    const past =
-      kind === 'gas-hold' && now === 'untried' && KINDS.slice(i + 1).some((k) => standing(k) !== 'untried');
-    return past ? [] : [{ kind, now }];
+    // Gas is for a dry new line: once fuel is in all of them, it is not the next test.
+    return kind === 'gas-hold' && now === 'untried' && !gas ? [] : [{ kind, now }];
   });
   if (all.every((t) => t.now === 'untried'))
     return {
-      say: 'Test in this order: wiring dry, the joints, the hold, then the readings.',
+      say: 'Test in this order: wiring dry, gas on new dry lines, prime, joint by joint, the hold with fuel, then the readings.',
       failed: false,
     };
   for (const now of FIRST) {
@@ -94,15 +78,6 @@ function nextTest(
     if (first) return { say: SAY[now](runName(first.kind)), failed: now === 'failed', kind: first.kind };
   }
   return { say: 'Every test has passed.', failed: false };
-}
-
-/** Shows a test, unfolded, and puts the keyboard on it. */
-function goTo(kind: RunKind): void {
-  const test = document.querySelector<HTMLElement>(`[data-procedure="${kind}"]`);
-  if (!test) return;
-  if (test instanceof HTMLDetailsElement) test.open = true;
-  test.scrollIntoView({ block: 'start' });
-  test.focus({ preventScroll: true });
 }
 
 export const TestPage = withProofs(Tests);
@@ -118,6 +93,7 @@ function Tests() {
   const next = nextTest(
     (kind) => standingOf(newest(kind), stale),
     (kind) => (measured.answer?.[kind].length ?? 0) > 0,
+    useGasLines().dry.length > 0,
   );
   // Before it is known what this car has to be read, the next of the tests may be another.
   const unsure = !known && next.kind !== undefined;
@@ -149,7 +125,7 @@ function Tests() {
         second="Readings are kept on this device until the shop’s server has them."
       />
       {next.kind !== undefined && known && runs.data && (
-        <button type="button" className="btn mb-3" onClick={() => goTo(next.kind!)}>
+        <button type="button" className="btn mb-3" onClick={() => goToTest(next.kind!)}>
           <ArrowDown size={18} aria-hidden /> Go to this test
         </button>
       )}
@@ -171,7 +147,7 @@ function Tests() {
           )}
           <ProbeProvider>
             <ShopInstruments lead={person.role === 'lead'} />
-            {KINDS.map(test)}
+            {TEST_ORDER.map(test)}
           </ProbeProvider>
         </>
       ) : (
