@@ -1,5 +1,6 @@
 import { findingKey, SEVERITY_ORDER, type Found } from '../outcome/finding.ts';
 import type { FindingContext, FindingRule } from './context.ts';
+import { contextOf } from './plan-context.ts';
 import { goalRule } from './goal/goal.ts';
 import { behindRule, turnedRelayRule } from './harness/as-drawn.ts';
 import { mismatchRule } from './harness/mismatch.ts';
@@ -29,6 +30,7 @@ import { injectorRule } from './supply/injectors.ts';
 import { marginRule } from './supply/margin.ts';
 import { primeHoldRule } from './supply/prime-hold.ts';
 import { redundancyRule } from './supply/redundancy.ts';
+import { heldShut, runsBackRule } from './supply/runs-back.ts';
 import { sagRule } from './supply/sag.ts';
 import { speedRule } from './supply/speed.ts';
 import { stagingRule } from './supply/staging.ts';
@@ -66,6 +68,7 @@ export const RULES = [
   unusableRule,
   convergedRule,
   dryRule,
+  runsBackRule,
   marginRule,
   sagRule,
   suctionRule,
@@ -128,12 +131,33 @@ export const RULES = [
 export type AnyFound = ReturnType<(typeof RULES)[number]>[number];
 export type FindingCode = AnyFound['code'];
 
+/** What they find follows from fuel that runs back through a stopped pump, where it does: they judge the plan with that held shut. */
+const FOLLOW: ReadonlySet<FindingRule> = new Set<FindingRule>([
+  dryRule,
+  marginRule,
+  sagRule,
+  injectorRule,
+  highPressureRule,
+  regulationRule,
+  railLowRule,
+  stagingRule,
+  redundancyRule,
+]);
+
+/** The plan those rules judge. */
+function withoutRunningBack(context: FindingContext): FindingContext {
+  const found = runsBackRule(context);
+  return found.length > 0 ? contextOf(heldShut(context.doc, found)) : context;
+}
+
 /** Every rule's findings, the worst first, each trouble at each place once. */
 export function judge(context: FindingContext): AnyFound[] {
   const seen = new Map<string, AnyFound>();
   // Where a pump cannot be computed nothing can: what other rules made of it would be noise.
   const rules: readonly FindingRule[] = unusablePumps(context.doc).length > 0 ? UNSOLVED : RULES;
-  for (const found of rules.flatMap((rule): Found[] => rule(context)) as AnyFound[]) {
+  const held = rules === RULES ? withoutRunningBack(context) : context;
+  const founds = rules.flatMap((rule): Found[] => rule(FOLLOW.has(rule) ? held : context));
+  for (const found of founds as AnyFound[]) {
     const key = findingKey(found);
     const other = seen.get(key);
     if (!other || SEVERITY_ORDER[found.severity] < SEVERITY_ORDER[other.severity]) seen.set(key, found);

@@ -158,6 +158,13 @@ export const CASES: Readonly<Record<FindingCode, Case>> = {
       replace('/plumbing/paths/feed/order', ['strainer', 'pump', 'filter', 'feed']),
     ],
   ],
+  RUNS_BACK: [
+    pattern('twin-pump'),
+    [
+      replace('/plumbing/elements/pump-2/outletCheck', false),
+      replace('/plumbing/paths/lift-2/order', ['strainer-2', 'pump-2']),
+    ],
+  ],
   SPEED_LAGS: inPattern('speed-controlled', '/brief/pull/0/powerW', 3e6),
   ONE_PUMP_DEAD: [parked(twin), [replace('/brief/pull', twin.brief.pull)]],
   STAGING_LATE: inPattern('twin-pump', '/brief/pull/0/powerW', 3e6),

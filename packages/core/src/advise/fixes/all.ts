@@ -28,7 +28,7 @@ import {
 } from './regulation.ts';
 import { lyingFixes, passingFixes, replacedFixes } from './route.ts';
 import { suctionFixes } from './suction.ts';
-import { liftFixes, primeFixes, supplyFixes } from './supply.ts';
+import { liftFixes, primeFixes, runsBackFixes, supplyFixes } from './supply.ts';
 import { levelFixes, levelLineFixes, ventFixes } from './tanks.ts';
 import { dryFixes, triggerFixes } from './trigger.ts';
 import {
@@ -50,6 +50,7 @@ import {
 const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   PUMP_UNUSABLE: motorFixes,
   RAIL_DRY: dryFixes,
+  RUNS_BACK: runsBackFixes,
   SUPPLY_SHORT: supplyFixes,
   LIFT_SHORT: liftFixes,
   SUCTION_VAPOR: suctionFixes,

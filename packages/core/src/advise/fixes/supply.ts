@@ -1,4 +1,4 @@
-import type { ElementOf } from '../../document/job-document.ts';
+import type { ElementOf, JobDocument } from '../../document/job-document.ts';
 import { feedingPumps } from '../../document/feeding-pumps.ts';
 import { boostRule, ruleOf, setRule } from '../../document/triggers.ts';
 import { applyPatch } from '../../edit/apply-patch.ts';
@@ -9,6 +9,7 @@ import { runsSteadily } from '../../engine/steady-trigger.ts';
 import type { OperatingState } from '../../engine/states.ts';
 import type { SupplyShort } from '../../judge/supply/margin.ts';
 import type { PrimeNotHeld } from '../../judge/supply/prime-hold.ts';
+import type { RunsBack } from '../../judge/supply/runs-back.ts';
 import type { LiftShort } from '../../judge/tanks/tanks.ts';
 import { makeCheckValve } from '../../kinds/plumbing/check-valve/shape.ts';
 import { PUMPS } from '../../kinds/plumbing/pump/generic-pumps.ts';
@@ -214,14 +215,27 @@ export const liftFixes: FixMaker<LiftShort> = (found, context) => {
 
 /** A check valve behind every pump that fuel runs back through. */
 export const primeFixes: FixMaker<PrimeNotHeld> = (_found, { doc }) => {
-  const { elements, paths } = doc.plumbing;
+  const patch = checksBehind(doc, () => true);
+  return patch.length > 0 ? [{ does: { act: 'add-check' }, patch }] : [];
+};
+
+/** A check valve behind the pump that stands still. */
+export const runsBackFixes: FixMaker<RunsBack> = ({ place }, { doc }) => {
+  const patch = checksBehind(doc, (id) => id === place.id);
+  return patch.length > 0 ? [{ does: { act: 'add-check', name: place.name }, patch }] : [];
+};
+
+function checksBehind(
+  { plumbing: { elements, paths } }: JobDocument,
+  asked: (pump: string) => boolean,
+): PatchOperation[] {
   const taken: Record<string, unknown> = { ...elements };
   const patch: PatchOperation[] = [];
   for (const [pathId, path] of Object.entries(paths)) {
     const order = [...path.order];
     for (const id of path.order) {
       const e = elements[id];
-      if (e?.kind !== 'pump' || e.outletCheck) continue;
+      if (e?.kind !== 'pump' || e.outletCheck || !asked(id)) continue;
       const at = order.indexOf(id) + 1;
       if (order.slice(at).some((b) => elements[b]?.kind === 'check-valve')) continue;
       const valve = freeId(taken, 'check');
@@ -232,5 +246,5 @@ export const primeFixes: FixMaker<PrimeNotHeld> = (_found, { doc }) => {
     if (order.length !== path.order.length)
       patch.push({ op: 'replace', path: `/plumbing/paths/${pathId}/order`, value: order });
   }
-  return patch.length > 0 ? [{ does: { act: 'add-check' }, patch }] : [];
-};
+  return patch;
+}

@@ -3,6 +3,7 @@ import type { PumpBeyondCurve } from '../../judge/supply/curve.ts';
 import type { InjectorDuty, InjectorPressure, InjectorStarved } from '../../judge/supply/injectors.ts';
 import type { SupplyShort } from '../../judge/supply/margin.ts';
 import type { PrimeNotHeld } from '../../judge/supply/prime-hold.ts';
+import type { RunsBack } from '../../judge/supply/runs-back.ts';
 import type { RailDry } from '../../judge/supply/dry.ts';
 import type { HighPressureShort } from '../../judge/supply/high-pressure.ts';
 import type { RailSag } from '../../judge/supply/sag.ts';
@@ -115,3 +116,15 @@ export const primeNotHeld: Words<PrimeNotHeld> = ({ value, figures: f }, q) => (
   formula: `${q('pressure', value)} left of ${q('pressure', f.base)}`,
   source: 'common practice',
 });
+
+export const runsBack: Words<RunsBack> = ({ value, place, figures: f }, q) => {
+  // “Pump 1”, not “Pump 1, always on”.
+  const short = (name: string): string => name.split(',')[0]!;
+  const pushers = f.pushers.length > 0 ? f.pushers.map(short).join(' and ') : 'The supply';
+  return {
+    title: `${pushers} ${f.pushers.length > 1 ? 'pump' : 'pumps'} back through ${withinSentence(short(place.name))}, which is off and has no check valve.`,
+    text: `That fuel goes back to the tank instead of to the rail, which has ${q('pressure', f.rail)} where ${q('pressure', f.required)} are wanted (${inState(f.state)}). Each of several pumps needs a check valve of its own, behind it and ahead of where the lines meet. What is short even with that valve is told on its own.`,
+    formula: `${q('flow', value)} back${f.pumped > 0 ? ` of ${q('flow', f.pumped)} pumped` : ''}`,
+    source: 'joint solve; a stopped pump leaks 100 L/h at 100 kPa (estimate)',
+  };
+};

@@ -1,0 +1,101 @@
+import type { JobDocument } from '../../document/job-document.ts';
+import { OFF_V } from '../../engine/least-fed.ts';
+import type { StateName } from '../../engine/states.ts';
+import type { Found } from '../../outcome/finding.ts';
+import { settled, type FindingContext, type FindingRule, type SettledState } from '../context.ts';
+
+export type RunsBack = Found<
+  'RUNS_BACK',
+  {
+    readonly state: StateName;
+    /** What pushes the fuel: pumps that run, or the car's own supply. */
+    readonly pushers: readonly string[];
+    /** What those pump together, m³/s. */
+    readonly pumped: number;
+    /** What the rail has and should have, Pa gauge. */
+    readonly rail: number;
+    readonly required: number;
+  }
+>;
+
+/** Backward flow that is worth a word, m³/s: 5 L/h (estimate). */
+const TOLD = 5e-3 / 3600;
+/** The engine gets its fuel, up to what a solve leaves open. */
+const WHOLE = 0.995;
+
+const judged = new WeakMap<FindingContext, RunsBack[]>();
+
+/** Fuel that a running pump pushes back to the tank through one that stands still and has no check valve. */
+export const runsBackRule: FindingRule<RunsBack> = (context) => {
+  let known = judged.get(context);
+  if (!known) {
+    known = Object.keys(context.doc.plumbing.elements).flatMap((id) => runsBack(context, id));
+    judged.set(context, known);
+  }
+  return [...known];
+};
+
+function runsBack(context: FindingContext, id: string): RunsBack[] {
+  const e = context.doc.plumbing.elements[id]!;
+  if (e.kind !== 'pump' || e.outletCheck) return [];
+  const through = settled(context)
+    .flatMap((s) => {
+      const back = backThrough(s, id);
+      return back > TOLD && s.state.pumpsOn ? [{ ...s, back }] : [];
+    })
+    .sort((a, b) => marginOf(a) - marginOf(b) || b.back - a.back);
+  const [worst] = through;
+  if (!worst) return [];
+  const { values, state, back } = worst;
+  const running = values.pumps.filter((p) => p.volts > OFF_V && p.flow > 0);
+  const supplies = Object.values(context.doc.plumbing.junctions).flatMap((j) =>
+    j.kind === 'factory' ? [j.name] : [],
+  );
+  return [
+    {
+      code: 'RUNS_BACK',
+      severity: through.some((s) => lacks(s)) ? 'stop' : 'fix',
+      stage: 'plumb',
+      place: { of: 'part', id, name: e.name },
+      stateId: state.id,
+      dimension: 'flow',
+      value: back,
+      limit: 0,
+      figures: {
+        state,
+        pushers: running.length > 0 ? running.map((p) => p.name) : supplies,
+        pumped: running.reduce((sum, p) => sum + p.flow, 0),
+        rail: values.railGauge,
+        required: values.required,
+      },
+    },
+  ];
+}
+
+/** Flow back through a pump that is off, m³/s; 0 for one that runs. */
+function backThrough({ values }: SettledState, id: string): number {
+  const pump = values.pumps.find((p) => p.id === id);
+  const station = values.stations.find((s) => s.elementId === id);
+  if (!pump || pump.volts > OFF_V || !station) return 0;
+  return Math.max(0, -station.flow);
+}
+
+const marginOf = ({ values }: SettledState): number => values.margin ?? Infinity;
+
+const lacks = ({ state, values }: SettledState): boolean =>
+  state.draw > 0 && (values.delivered < WHOLE || (values.margin !== null && values.margin < 0));
+
+/**
+ * The plan with every pump that fuel runs back through held shut: what is short in it is short for another reason, and what is not
+ * follows from the missing valve.
+ */
+export function heldShut(doc: JobDocument, found: readonly RunsBack[]): JobDocument {
+  const leaky = new Set(found.map(({ place }) => place.id));
+  const elements = Object.fromEntries(
+    Object.entries(doc.plumbing.elements).map(([id, e]) => [
+      id,
+      e.kind === 'pump' && leaky.has(id) ? { ...e, outletCheck: true } : e,
+    ]),
+  );
+  return { ...doc, plumbing: { ...doc.plumbing, elements } };
+}
