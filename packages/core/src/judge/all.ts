@@ -31,6 +31,7 @@ import { marginRule } from './supply/margin.ts';
 import { primeHoldRule } from './supply/prime-hold.ts';
 import { redundancyRule } from './supply/redundancy.ts';
 import { heldShut, runsBackRule } from './supply/runs-back.ts';
+import { reliefRaised, reliefRule } from './supply/relief.ts';
 import { sagRule } from './supply/sag.ts';
 import { speedRule } from './supply/speed.ts';
 import { stagingRule } from './supply/staging.ts';
@@ -69,6 +70,7 @@ export const RULES = [
   convergedRule,
   dryRule,
   runsBackRule,
+  reliefRule,
   marginRule,
   sagRule,
   suctionRule,
@@ -131,7 +133,7 @@ export const RULES = [
 export type AnyFound = ReturnType<(typeof RULES)[number]>[number];
 export type FindingCode = AnyFound['code'];
 
-/** What they find follows from fuel that runs back through a stopped pump, where it does: they judge the plan with that held shut. */
+/** What these find may follow from a cause that is named on its own: they judge the plan with that cause taken away. */
 const FOLLOW: ReadonlySet<FindingRule> = new Set<FindingRule>([
   dryRule,
   marginRule,
@@ -144,10 +146,11 @@ const FOLLOW: ReadonlySet<FindingRule> = new Set<FindingRule>([
   redundancyRule,
 ]);
 
-/** The plan those rules judge. */
-function withoutRunningBack(context: FindingContext): FindingContext {
-  const found = runsBackRule(context);
-  return found.length > 0 ? contextOf(heldShut(context.doc, found)) : context;
+/** The plan without fuel that runs back through a stopped pump, and without relief valves that open too early. */
+function withoutCauses(context: FindingContext): FindingContext {
+  const [back, relief] = [runsBackRule(context), reliefRule(context)];
+  if (back.length + relief.length === 0) return context;
+  return contextOf(reliefRaised(heldShut(context.doc, back), relief));
 }
 
 /** Every rule's findings, the worst first, each trouble at each place once. */
@@ -155,7 +158,7 @@ export function judge(context: FindingContext): AnyFound[] {
   const seen = new Map<string, AnyFound>();
   // Where a pump cannot be computed nothing can: what other rules made of it would be noise.
   const rules: readonly FindingRule[] = unusablePumps(context.doc).length > 0 ? UNSOLVED : RULES;
-  const held = rules === RULES ? withoutRunningBack(context) : context;
+  const held = rules === RULES ? withoutCauses(context) : context;
   const founds = rules.flatMap((rule): Found[] => rule(FOLLOW.has(rule) ? held : context));
   for (const found of founds as AnyFound[]) {
     const key = findingKey(found);

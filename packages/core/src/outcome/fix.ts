@@ -18,6 +18,7 @@ export type FixAction =
     }
   | { readonly act: 'keep-level'; readonly level: number }
   | { readonly act: 'set-as-base' }
+  | { readonly act: 'lower-base'; readonly pressure: number }
   | { readonly act: 'set-higher'; readonly pressure: number }
   | { readonly act: 'make-run'; readonly name: string; readonly dash: number }
   | { readonly act: 'fit-pump'; readonly name: string; readonly count: number }

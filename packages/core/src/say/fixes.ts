@@ -48,6 +48,8 @@ export function sayFix(does: FixAction, q: Writer): string {
       return `Keep the tank at ${Math.round(does.level * 100)}% or more`;
     case 'fit-studs':
       return 'Take it through studs instead of this pin';
+    case 'lower-base':
+      return `Lower the base pressure to ${q('pressure', does.pressure)}`;
     case 'set-as-base':
       return 'Set it to the base pressure';
     case 'set-higher':

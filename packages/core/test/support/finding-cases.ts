@@ -158,6 +158,7 @@ export const CASES: Readonly<Record<FindingCode, Case>> = {
       replace('/plumbing/paths/feed/order', ['strainer', 'pump', 'filter', 'feed']),
     ],
   ],
+  RELIEF_LOW: one(plain, '/plumbing/elements/pump/reliefPa', 350e3),
   RUNS_BACK: [
     pattern('twin-pump'),
     [

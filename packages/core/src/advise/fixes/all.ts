@@ -28,7 +28,7 @@ import {
 } from './regulation.ts';
 import { lyingFixes, passingFixes, replacedFixes } from './route.ts';
 import { suctionFixes } from './suction.ts';
-import { liftFixes, primeFixes, runsBackFixes, supplyFixes } from './supply.ts';
+import { liftFixes, primeFixes, reliefFixes, runsBackFixes, supplyFixes } from './supply.ts';
 import { levelFixes, levelLineFixes, ventFixes } from './tanks.ts';
 import { dryFixes, triggerFixes } from './trigger.ts';
 import {
@@ -51,6 +51,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   PUMP_UNUSABLE: motorFixes,
   RAIL_DRY: dryFixes,
   RUNS_BACK: runsBackFixes,
+  RELIEF_LOW: reliefFixes,
   SUPPLY_SHORT: supplyFixes,
   LIFT_SHORT: liftFixes,
   SUCTION_VAPOR: suctionFixes,

@@ -9,6 +9,7 @@ import { runsSteadily } from '../../engine/steady-trigger.ts';
 import type { OperatingState } from '../../engine/states.ts';
 import type { SupplyShort } from '../../judge/supply/margin.ts';
 import type { PrimeNotHeld } from '../../judge/supply/prime-hold.ts';
+import type { ReliefLow } from '../../judge/supply/relief.ts';
 import type { RunsBack } from '../../judge/supply/runs-back.ts';
 import type { LiftShort } from '../../judge/tanks/tanks.ts';
 import { makeCheckValve } from '../../kinds/plumbing/check-valve/shape.ts';
@@ -211,6 +212,40 @@ export const liftFixes: FixMaker<LiftShort> = (found, context) => {
         patch: swapped([p], to),
       })),
   );
+};
+
+/** Base pressure is set in half psi; by no more than a fifth: injectors are chosen for it. */
+const BASE_STEP = 0.5 * PSI;
+const LEAST_BASE = 0.8;
+
+/** A pump no smaller whose valve opens later; a lower base pressure. */
+export const reliefFixes: FixMaker<ReliefLow> = ({ place, value, limit }, { doc }) => {
+  const e = doc.plumbing.elements[place.id];
+  if (e?.kind !== 'pump') return [];
+  const opensLater = classOf(e.type)
+    .filter((to) => to !== e.catalogueId)
+    .filter((to) => PUMPS[to].model.curve.flows[0]! >= e.curve.flows[0]!)
+    .find((to) => PUMPS[to].model.reliefPa - e.reliefPa > value - limit);
+  const base = doc.brief.basePressurePa;
+  const lower = Math.floor((base - (value - limit)) / BASE_STEP) * BASE_STEP;
+  return [
+    ...(opensLater === undefined
+      ? []
+      : [
+          {
+            does: { act: 'fit-pump', name: PUMPS[opensLater].name, count: 1 },
+            patch: swapped([{ id: place.id, e }], opensLater),
+          } as const,
+        ]),
+    ...(lower >= LEAST_BASE * base
+      ? [
+          {
+            does: { act: 'lower-base', pressure: lower },
+            patch: [{ op: 'replace', path: '/brief/basePressurePa', value: lower }],
+          } as const,
+        ]
+      : []),
+  ];
 };
 
 /** A check valve behind every pump that fuel runs back through. */

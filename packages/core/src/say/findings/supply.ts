@@ -3,6 +3,7 @@ import type { PumpBeyondCurve } from '../../judge/supply/curve.ts';
 import type { InjectorDuty, InjectorPressure, InjectorStarved } from '../../judge/supply/injectors.ts';
 import type { SupplyShort } from '../../judge/supply/margin.ts';
 import type { PrimeNotHeld } from '../../judge/supply/prime-hold.ts';
+import type { ReliefLow } from '../../judge/supply/relief.ts';
 import type { RunsBack } from '../../judge/supply/runs-back.ts';
 import type { RailDry } from '../../judge/supply/dry.ts';
 import type { HighPressureShort } from '../../judge/supply/high-pressure.ts';
@@ -128,3 +129,13 @@ export const runsBack: Words<RunsBack> = ({ value, place, figures: f }, q) => {
     source: 'joint solve; a stopped pump leaks 100 L/h at 100 kPa (estimate)',
   };
 };
+
+export const reliefLow: Words<ReliefLow> = ({ value, limit, place, figures: f }, q) => ({
+  title: `The relief valve of ${withinSentence(place.name)} opens at ${q('pressure', f.relief)}; ${inState(f.state)} needs ${q('pressure', value)} of it.`,
+  text: 'From there on it sends fuel back inside the pump, and the rail falls behind however large the pump is. A larger pump with the same valve does not help: one whose valve opens later, a lower base pressure, or less loss in the feed does.',
+  formula:
+    f.lacks > 0
+      ? `${q('pressure', f.rise)} raised + ${q('pressure', f.lacks)} the rail lacks = ${q('pressure', value)}, against ${q('pressure', f.relief)}`
+      : `${q('pressure', value)} raised, against ${q('pressure', f.relief)}; ${q('pressure', f.relief - limit)} between them at the least`,
+  source: 'joint solve; the distance is common practice',
+});

@@ -1,0 +1,90 @@
+import { feedingPumps } from '../../document/feeding-pumps.ts';
+import type { JobDocument } from '../../document/job-document.ts';
+import { OFF_V } from '../../engine/least-fed.ts';
+import type { StateName } from '../../engine/states.ts';
+import type { Found } from '../../outcome/finding.ts';
+import { settled, type FindingContext, type FindingRule, type SettledState } from '../context.ts';
+
+export type ReliefLow = Found<
+  'RELIEF_LOW',
+  {
+    readonly state: StateName;
+    /** Where the valve in the pump opens, Pa over its inlet. */
+    readonly relief: number;
+    /** What the pump raises the fuel by there, and what the rail still lacks then, Pa. */
+    readonly rise: number;
+    readonly lacks: number;
+  }
+>;
+
+/** Least a relief valve must stand above what its pump has to give, Pa (common practice: none opens at one exact pressure). */
+const CLEAR = 10e3;
+/** The engine gets its fuel, up to what a solve leaves open. */
+const WHOLE = 0.995;
+
+const judged = new WeakMap<FindingContext, ReliefLow[]>();
+
+/** Does the relief valve in a pump open at what the plan wants of it? */
+export const reliefRule: FindingRule<ReliefLow> = (context) => {
+  let known = judged.get(context);
+  if (!known) {
+    known = Object.keys(context.doc.plumbing.elements).flatMap((id) => reliefLow(context, id));
+    judged.set(context, known);
+  }
+  return [...known];
+};
+
+function reliefLow(context: FindingContext, id: string): ReliefLow[] {
+  const { doc } = context;
+  const e = doc.plumbing.elements[id]!;
+  if (e.kind !== 'pump') return [];
+  const feeds = feedingPumps(doc).includes(id);
+  const asked = settled(context)
+    .flatMap((s) => {
+      const rise = risesBy(doc, s, id);
+      if (rise === null) return [];
+      const lacks = feeds ? Math.max(0, s.values.least - s.values.railGauge) : 0;
+      return [{ s, rise, lacks, needed: rise + lacks }];
+    })
+    .sort((a, b) => b.needed - a.needed);
+  const [most] = asked;
+  if (!most || most.needed <= e.reliefPa - CLEAR) return [];
+  return [
+    {
+      code: 'RELIEF_LOW',
+      severity: asked.some((a) => a.needed > e.reliefPa - CLEAR && starves(a.s)) ? 'stop' : 'fix',
+      stage: 'plumb',
+      place: { of: 'part', id, name: e.name },
+      stateId: most.s.state.id,
+      dimension: 'pressure',
+      value: most.needed,
+      limit: e.reliefPa - CLEAR,
+      figures: { state: most.s.state, relief: e.reliefPa, rise: most.rise, lacks: most.lacks },
+    },
+  ];
+}
+
+/** What a running pump has to raise the fuel by in a state, Pa: not what piles up behind a valve that holds back; null: it is off. */
+function risesBy(doc: JobDocument, { values, state }: SettledState, id: string): number | null {
+  const pump = values.pumps.find((p) => p.id === id);
+  if (!pump || pump.volts <= OFF_V || !state.pumpsOn) return null;
+  const held = values.stations
+    .filter((s) => doc.plumbing.elements[s.elementId]?.kind === 'blocking-regulator')
+    .map((s) => s.pUp - s.pDown);
+  return pump.rise - Math.max(0, ...held);
+}
+
+const starves = ({ state, values }: SettledState): boolean =>
+  state.draw > 0 && (values.delivered < WHOLE || (values.margin !== null && values.margin < 0));
+
+/** The plan with those relief valves out of the way: what is short in it is short for another reason. */
+export function reliefRaised(doc: JobDocument, found: readonly ReliefLow[]): JobDocument {
+  const raised = new Map(found.map(({ place, value }) => [place.id, value + 10 * CLEAR]));
+  const elements = Object.fromEntries(
+    Object.entries(doc.plumbing.elements).map(([id, e]) => [
+      id,
+      e.kind === 'pump' && raised.has(id) ? { ...e, reliefPa: Math.max(e.reliefPa, raised.get(id)!) } : e,
+    ]),
+  );
+  return { ...doc, plumbing: { ...doc.plumbing, elements } };
+}
