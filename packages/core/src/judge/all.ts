@@ -1,3 +1,6 @@
+import type { JobDocument } from '../document/job-document.ts';
+import { applyPatch } from '../edit/apply-patch.ts';
+import { openOverflow } from '../edit/open-overflow.ts';
 import { findingKey, SEVERITY_ORDER, type Found } from '../outcome/finding.ts';
 import type { FindingContext, FindingRule } from './context.ts';
 import { contextOf } from './plan-context.ts';
@@ -36,7 +39,8 @@ import { sagRule } from './supply/sag.ts';
 import { speedRule } from './supply/speed.ts';
 import { stagingRule } from './supply/staging.ts';
 import { suctionRule } from './supply/suction.ts';
-import { jetRule, surgeRule, unevenRule } from './tanks/tanks.ts';
+import { surgeClosedRule, surgeRule } from './tanks/surge.ts';
+import { jetRule, unevenRule } from './tanks/tanks.ts';
 import { trappedRule } from './trapped/trapped.ts';
 import { levelRule } from './tanks/level.ts';
 import { ventRule } from './tanks/vents.ts';
@@ -87,6 +91,7 @@ export const RULES = [
   valveCoreRule,
   speedRule,
   driverRule,
+  surgeClosedRule,
   surgeRule,
   jetRule,
   unevenRule,
@@ -153,8 +158,29 @@ function withoutCauses(context: FindingContext): FindingContext {
   return contextOf(reliefRaised(heldShut(context.doc, back), relief));
 }
 
+/** The plan with every closed surge tank opened: under its pressure no other figure is one to go by. */
+function opened(context: FindingContext): FindingContext {
+  const patch = surgeClosedRule(context).flatMap(({ place }) => openOverflow(context.doc, place.id));
+  const changed = patch.length > 0 && applyPatch(context.doc, patch);
+  return changed && changed.ok ? contextOf(changed.value) : context;
+}
+
+/** Parts and paths of one plan that another does not have. */
+function addedTo({ plumbing: before }: JobDocument, { plumbing: after }: JobDocument): ReadonlySet<string> {
+  const fresh = (was: object, is: object): string[] => Object.keys(is).filter((id) => !(id in was));
+  return new Set([...fresh(before.elements, after.elements), ...fresh(before.paths, after.paths)]);
+}
+
 /** Every rule's findings, the worst first, each trouble at each place once. */
 export function judge(context: FindingContext): AnyFound[] {
+  const plan = opened(context);
+  if (plan === context) return inOrder(judgeOpen(context));
+  const added = addedTo(context.doc, plan.doc);
+  const others = judgeOpen(plan).filter(({ place }) => !added.has(place.id));
+  return inOrder([...surgeClosedRule(context), ...others]);
+}
+
+function judgeOpen(context: FindingContext): AnyFound[] {
   const seen = new Map<string, AnyFound>();
   // Where a pump cannot be computed nothing can: what other rules made of it would be noise.
   const rules: readonly FindingRule[] = unusablePumps(context.doc).length > 0 ? UNSOLVED : RULES;
@@ -165,5 +191,8 @@ export function judge(context: FindingContext): AnyFound[] {
     const other = seen.get(key);
     if (!other || SEVERITY_ORDER[found.severity] < SEVERITY_ORDER[other.severity]) seen.set(key, found);
   }
-  return [...seen.values()].sort((a, b) => SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity]);
+  return [...seen.values()];
 }
+
+const inOrder = (founds: readonly AnyFound[]): AnyFound[] =>
+  founds.toSorted((a, b) => SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity]);

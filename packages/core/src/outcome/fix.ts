@@ -24,6 +24,8 @@ export type FixAction =
   | { readonly act: 'fit-pump'; readonly name: string; readonly count: number }
   | { readonly act: 'second-pump'; readonly name: string; readonly from: number | null }
   | { readonly act: 'return-to-tank'; readonly name: string }
+  | { readonly act: 'return-to'; readonly name: string; readonly to: string }
+  | { readonly act: 'open-overflow'; readonly name: string }
   /** `name`: the pump it goes behind; absent: behind the pump, or each of them. */
   | { readonly act: 'add-check'; readonly name?: string }
   | { readonly act: 'make-return'; readonly dash: number }

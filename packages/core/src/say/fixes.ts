@@ -60,6 +60,10 @@ export function sayFix(does: FixAction, q: Writer): string {
       return does.count > 1 ? `Fit ${does.count} × ${does.name}` : `Fit ${does.name}`;
     case 'second-pump':
       return `Add a second pump (${does.name})${does.from === null ? '' : `, on from ${q('pressure', does.from)}`}`;
+    case 'return-to':
+      return `Take ${withinSentence(does.name)} into ${withinSentence(does.to)}`;
+    case 'open-overflow':
+      return `Run an overflow from ${withinSentence(does.name)} back to the tank`;
     case 'return-to-tank':
       return `Take ${withinSentence(does.name)} back to the tank`;
     case 'add-check':

@@ -26,7 +26,7 @@ const pattern = (id: string): JobDocument => PATTERNS.find((p) => p.id === id)!.
 const drawn = (doc: JobDocument): JobDocument => applied(doc, [add('/wiring/harness', harnessOf(doc))]);
 const add = (path: string, value: unknown): PatchOperation => ({ op: 'add', path, value });
 export const replace = (path: string, value: unknown): PatchOperation => ({ op: 'replace', path, value });
-const remove = (path: string): PatchOperation => ({ op: 'remove', path });
+export const remove = (path: string): PatchOperation => ({ op: 'remove', path });
 
 const one = (doc: JobDocument, path: string, value: unknown): Case => [doc, [replace(path, value)]];
 const inPattern = (id: string, path: string, value: unknown): Case => one(pattern(id), path, value);
@@ -213,6 +213,10 @@ export const CASES: Readonly<Record<FindingCode, Case>> = {
     ],
   ],
 
+  SURGE_CLOSED: [
+    pattern('surge-tank'),
+    [remove('/plumbing/paths/overflow'), remove('/plumbing/elements/overflow')],
+  ],
   LIFT_SHORT: [
     inPattern('surge-tank', '/brief/bsfc', 3e-7)[0],
     [replace('/brief/bsfc', 3e-7), replace('/brief/injectors/staticFlowM3s', 1e-4)],

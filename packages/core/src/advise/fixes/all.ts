@@ -28,7 +28,14 @@ import {
 } from './regulation.ts';
 import { lyingFixes, passingFixes, replacedFixes } from './route.ts';
 import { suctionFixes } from './suction.ts';
-import { liftFixes, primeFixes, reliefFixes, runsBackFixes, supplyFixes } from './supply.ts';
+import {
+  liftFixes,
+  primeFixes,
+  reliefFixes,
+  runsBackFixes,
+  supplyFixes,
+  surgeClosedFixes,
+} from './supply.ts';
 import { levelFixes, levelLineFixes, ventFixes } from './tanks.ts';
 import { dryFixes, triggerFixes } from './trigger.ts';
 import {
@@ -53,6 +60,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   RUNS_BACK: runsBackFixes,
   RELIEF_LOW: reliefFixes,
   SUPPLY_SHORT: supplyFixes,
+  SURGE_CLOSED: surgeClosedFixes,
   LIFT_SHORT: liftFixes,
   SUCTION_VAPOR: suctionFixes,
   INJECTOR_DUTY: injectorFixes,

@@ -3,6 +3,7 @@ import { feedingPumps } from '../../document/feeding-pumps.ts';
 import { boostRule, ruleOf, setRule } from '../../document/triggers.ts';
 import { applyPatch } from '../../edit/apply-patch.ts';
 import { branchAt } from '../../edit/branch.ts';
+import { openOverflow } from '../../edit/open-overflow.ts';
 import { freeId, placeOf } from '../../edit/path.ts';
 import { elementPath } from '../../edit/paths.ts';
 import { runsSteadily } from '../../engine/steady-trigger.ts';
@@ -11,7 +12,7 @@ import type { SupplyShort } from '../../judge/supply/margin.ts';
 import type { PrimeNotHeld } from '../../judge/supply/prime-hold.ts';
 import type { ReliefLow } from '../../judge/supply/relief.ts';
 import type { RunsBack } from '../../judge/supply/runs-back.ts';
-import type { LiftShort } from '../../judge/tanks/tanks.ts';
+import { returnsElsewhere, type LiftShort, type SurgeClosed } from '../../judge/tanks/surge.ts';
 import { makeCheckValve } from '../../kinds/plumbing/check-valve/shape.ts';
 import { PUMPS } from '../../kinds/plumbing/pump/generic-pumps.ts';
 import { swapPump } from '../../kinds/plumbing/pump/shape.ts';
@@ -186,7 +187,26 @@ const sized = (id: string, e: ElementOf<'run'>, dash: Dash): PatchOperation[] =>
   ...(e.boreM === undefined ? [] : [{ op: 'remove', path: elementPath(id, 'boreM') } as const]),
 ];
 
-/** A lift pump that waits for its rule runs with the key; else the next one of its class, which fills the surge tank faster than the engine empties it. */
+/** An overflow where a surge tank has none. */
+export const surgeClosedFixes: FixMaker<SurgeClosed> = ({ place }, { doc }) => {
+  const patch = openOverflow(doc, place.id);
+  return patch.length > 0 ? [{ does: { act: 'open-overflow', name: place.name }, patch }] : [];
+};
+
+/** The main pump's return into the surge tank, where it goes elsewhere: then only what the engine takes is lifted. */
+const backIntoSurge = ({ place, figures }: LiftShort, { doc }: FixContext): Fix[] => {
+  const back = figures.returnsTo.length > 0 ? returnsElsewhere(doc) : [];
+  const [first] = back;
+  if (first === undefined) return [];
+  return [
+    {
+      does: { act: 'return-to', name: doc.plumbing.paths[first]!.name, to: place.name },
+      patch: back.map((id) => ({ op: 'replace', path: `/plumbing/paths/${id}/to`, value: place.id })),
+    },
+  ];
+};
+
+/** A return that goes elsewhere comes into the surge tank; a lift pump that waits for its rule runs with the key; else the next one of its class, which fills the surge tank faster than the engine empties it. */
 export const liftFixes: FixMaker<LiftShort> = (found, context) => {
   const { place } = found;
   const { paths } = context.doc.plumbing;
@@ -203,7 +223,7 @@ export const liftFixes: FixMaker<LiftShort> = (found, context) => {
       const patch = withWiring(context.doc, setRule(context.doc, { ...rule, any: [{ all: [] }] }));
       return patch ? [{ does: { act: 'run-with-key', name: p.e.name }, patch }] : [];
     });
-  return pumps.flatMap((p) =>
+  const larger = pumps.flatMap((p) =>
     classOf(p.e.type)
       .filter((to) => to !== p.e.catalogueId && PUMPS[to].model.curve.flows[0]! > p.e.curve.flows[0]!)
       .slice(0, 1)
@@ -212,6 +232,7 @@ export const liftFixes: FixMaker<LiftShort> = (found, context) => {
         patch: swapped([p], to),
       })),
   );
+  return [...backIntoSurge(found, context), ...larger];
 };
 
 /** Base pressure is set in half psi; by no more than a fifth: injectors are chosen for it. */

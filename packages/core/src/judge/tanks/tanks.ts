@@ -7,10 +7,6 @@ import { settled, type FindingContext, type FindingRule, type SettledState } fro
 /** A tank that gains or loses less than this against the others stands level: 2 L/h in m³/s. */
 const LEVEL = 2e-3 / 3600;
 
-export type LiftShort = Found<
-  'LIFT_SHORT',
-  { readonly state: StateName; readonly fill: number; readonly draw: number; readonly volume: number }
->;
 export type JetNowhere = Found<'JET_NOWHERE', Record<string, never>>;
 export type JetShort = Found<
   'JET_SHORT',
@@ -32,38 +28,6 @@ export type TankFills = Found<
     readonly dry: { readonly name: string; readonly after: number } | null;
   }
 >;
-
-/** Does a lift pump keep its surge tank full? */
-export const surgeRule: FindingRule<LiftShort> = (context) => {
-  const { junctions } = context.doc.plumbing;
-  return Object.entries(junctions).flatMap(([id, j]): LiftShort[] => {
-    if (j.kind !== 'surge') return [];
-    const pull = settled(context).filter((s) => s.state.kind === 'pull' || s.state.kind === 'cruise');
-    const fill = (s: SettledState): number => s.values.balance.surge[id] ?? 0;
-    const tight = [...pull].sort((a, b) => fill(a) / a.state.draw - fill(b) / b.state.draw)[0];
-    if (!tight) return [];
-    const margin = fill(tight) / tight.state.draw;
-    if (margin >= context.doc.brief.designMargin) return [];
-    return [
-      {
-        code: 'LIFT_SHORT',
-        severity: margin < 0 ? 'stop' : 'fix',
-        stage: 'plumb',
-        place: { of: 'junction', id, name: j.name },
-        stateId: tight.state.id,
-        dimension: 'flow',
-        value: fill(tight) + tight.state.draw,
-        limit: tight.state.draw * (1 + context.doc.brief.designMargin),
-        figures: {
-          state: tight.state,
-          fill: fill(tight),
-          draw: tight.state.draw,
-          volume: j.volumeM3,
-        },
-      },
-    ];
-  });
-};
 
 /** How long a tank lasts that loses so much, s; null: its volume is not known. */
 function lasting({ plumbing, brief }: JobDocument, id: string, loses: number): number | null {

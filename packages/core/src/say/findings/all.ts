@@ -33,7 +33,7 @@ import {
 } from './supply.ts';
 import { madeWords } from './joints.ts';
 import { senderRange } from './senders.ts';
-import { jetNowhere, jetShort, liftShort, pickupBare, tankFills } from './tanks.ts';
+import { jetNowhere, jetShort, liftShort, pickupBare, surgeClosed, tankFills } from './tanks.ts';
 import { trappedFuel } from './trapped.ts';
 import {
   beforeThrottle,
@@ -101,6 +101,7 @@ export const WORDS = {
   SUPPLEMENTARY_HIGH: supplementarySet,
   VALVE_CORE: valveCore,
   SPEED_LAGS: speedLags,
+  SURGE_CLOSED: surgeClosed,
   LIFT_SHORT: liftShort,
   JET_NOWHERE: jetNowhere,
   JET_SHORT: jetShort,

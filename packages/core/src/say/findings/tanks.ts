@@ -1,5 +1,6 @@
 import type { PickupBare } from '../../judge/tanks/level.ts';
-import type { JetNowhere, JetShort, LiftShort, TankFills } from '../../judge/tanks/tanks.ts';
+import type { LiftShort, SurgeClosed } from '../../judge/tanks/surge.ts';
+import type { JetNowhere, JetShort, TankFills } from '../../judge/tanks/tanks.ts';
 import { inState } from '../state.ts';
 import { percent, type Words } from '../words.ts';
 import { withinSentence } from '../../quantities/text.ts';
@@ -9,20 +10,33 @@ const minutes = (seconds: number): string =>
 
 const source = 'mass balance of the joint solve; common practice';
 
-export const liftShort: Words<LiftShort> = ({ value: lift, place, figures: f }, q) => {
+export const liftShort: Words<LiftShort> = ({ place, figures: f }, q) => {
   const empties = f.fill < 0;
   const seconds = (-f.volume / f.fill).toFixed(0);
+  const returned = f.returned > 0 ? ` + returned ${q('flow', f.returned)}` : '';
   return {
     title: empties
       ? `${place.name} empties at ${inState(f.state)}: gone in ${seconds} s.`
       : `The lift pump has only ${percent(f.fill / f.draw)} to spare at ${inState(f.state)}.`,
-    text: 'What goes round through the return stays in the surge tank; only what the engine takes must be lifted.',
+    text:
+      f.returnsTo.length > 0
+        ? `The return goes to ${withinSentence(f.returnsTo.join(' and '))}, so the lift pump has to bring all the main pump moves, not only what the engine takes.`
+        : f.returned > 0
+          ? 'What goes round through the return stays in the surge tank; only what the engine takes must be lifted.'
+          : 'The lift pump has to bring what the main pump takes.',
     formula:
-      `lift ${q('flow', lift)} − engine ${q('flow', f.draw)} = ${q('flow', f.fill)}` +
+      `lift ${q('flow', f.lift)}${returned} − main pump ${q('flow', f.main)} = ${q('flow', f.fill)}` +
       (empties ? `; ${(f.volume * 1000).toFixed(1)} L lasts ${seconds} s` : ''),
     source,
   };
 };
+
+export const surgeClosed: Words<SurgeClosed> = ({ place, figures: f }) => ({
+  title: `${place.name} has no overflow: ${f.lifts.length > 0 ? withinSentence(f.lifts.join(' and ')) : 'the lift pump'} pressurizes it.`,
+  text: 'What it cannot hold must run back to the tank, or the tank and everything behind it stand under the lift pump’s full pressure: the rail climbs and the return with it. All other findings are for the plan with an overflow.',
+  formula: 'paths that leave it as an overflow: none',
+  source: 'common practice',
+});
 
 export const jetNowhere: Words<JetNowhere> = ({ place }) => ({
   title: `${place.name} draws from no other tank.`,
