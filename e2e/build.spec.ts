@@ -83,10 +83,10 @@ test('built and read on a phone: the job sheet step by step, the length as made,
     };
     await keep('base:before', '30 psi');
     await keep('base:set', '20 psi');
-    await expect(set).toContainText('too low');
+    await expect(set).toContainText('Too low');
     await expect(set).toContainText('Usually: Regulator set low');
     await keep('base:set', `${should} psi`);
-    await expect(set).toContainText('right');
+    await expect(set).toContainText('In range');
     expect(await flawsOf(page)).toEqual([]);
     expect(await axeOf(page, true)).toEqual([]);
     await keep('base:locked', '15 psi');

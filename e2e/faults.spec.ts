@@ -50,10 +50,10 @@ test('an open ground is found by the volts somebody types: the drop is named wit
   };
   // Nothing runs: all of the battery stands across the open lug.
   const atPump = await keep('pump:volts', '0.05 V');
-  await expect(atPump).toContainText('too low');
-  await expect(await keep('pump:feed-drop', '0 V')).toContainText('right');
+  await expect(atPump).toContainText('Too low');
+  await expect(await keep('pump:feed-drop', '0 V')).toContainText('In range');
   const ground = await keep('pump:ground-drop', '12.3 V');
-  await expect(ground).toContainText('too high');
+  await expect(ground).toContainText('Too high');
   await expect(ground).toContainText('Paint or rust under the ground lug');
   await volts.getByRole('button', { name: /^Sign off/ }).click();
   await expect(volts).toContainText('Failed');

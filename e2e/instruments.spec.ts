@@ -27,7 +27,7 @@ async function readAll(list: Locator): Promise<void> {
     await expect(step.getByTestId('live')).toHaveAttribute('data-state', 'reading');
     await step.getByRole('button', { name: /^Keep \d/ }).click();
     await step.getByRole('button', { name: 'Done' }).click();
-    await expect(step.getByText(/^(right|noted|too low|too high)$/)).toBeVisible();
+    await expect(step.getByText(/^(In range|Noted|Too low|Too high)$/)).toBeVisible();
   }
 }
 
@@ -56,11 +56,11 @@ test('the van on a phone with its instruments on the line: base pressure, refere
     const locked = base.locator('[data-step="base:locked"]');
     await locked.getByRole('textbox').fill('23 psi');
     await locked.getByRole('button', { name: /^Keep the reading/ }).click();
-    await expect(locked.getByText('too low')).toBeVisible();
-    await locked.getByRole('button', { name: /^Correct the reading/ }).click();
+    await expect(locked.getByText('Too low')).toBeVisible();
+    await locked.getByRole('button', { name: /^Edit the reading/ }).click();
     await locked.getByRole('textbox').fill('43.5 psi');
     await locked.getByRole('button', { name: /^Replace the reading/ }).click();
-    await expect(locked.getByText('right')).toBeVisible();
+    await expect(locked.getByText('In range')).toBeVisible();
     await base.getByRole('button', { name: /^Sign off/ }).click();
     await expect(base.getByText('passed', { exact: true })).toBeVisible();
   });

@@ -167,7 +167,7 @@ describe('a hold with gas', () => {
   test('a reading is corrected by a new one that names it, at the time it was taken', async () => {
     const user = userEvent.setup();
     open(<GasHold run={held(10, 1)} />);
-    await user.click(screen.getAllByRole('button', { name: 'correct' })[1]!);
+    await user.click(screen.getAllByRole('button', { name: 'Edit' })[1]!);
     const field = screen.getByLabelText<HTMLInputElement>('Gauge reads');
     expect(field.value).toBe('1 psi');
     await typed(user, 'Gauge reads', '10 psi');

@@ -1,6 +1,7 @@
 import { evaluatePlan } from '../advise/evaluate-plan.ts';
 import type { PlanResult } from '../advise/plan-result.ts';
 import type { JobDocument } from '../document/job-document.ts';
+import { highPressurePumps } from '../document/consumers.ts';
 import { OFF_V } from '../engine/least-fed.ts';
 import { ruleOf } from '../document/triggers.ts';
 import { isStartingFigure, sourceOf } from '../fields/provenance.ts';
@@ -23,6 +24,7 @@ import { sayRule } from '../say/rule.ts';
 import { sayState } from '../say/state.ts';
 import { wiringSheet } from '../harness/wiring-sheet.ts';
 import { billOfMaterials } from '../supply/bill.ts';
+import { gaugeName } from '../say/gauge.ts';
 import { heldNames } from '../supply/held-lines.ts';
 import { soldWords } from '../supply/sold.ts';
 import { withinSentence } from '../quantities/text.ts';
@@ -111,7 +113,7 @@ export function recordSheet(doc: JobDocument, held: HeldRecord, system: UnitSyst
       linesFitted(doc, q),
       partsFitted(doc, system),
       wiringFitted(doc, q),
-      readings(plan, q),
+      readings(doc, plan, q),
       tests(doc, held, q),
       ...readingTables(doc, held, q),
       stillOpen(doc, plan, held, system),
@@ -202,7 +204,7 @@ function wiringFitted(doc: JobDocument, q: Write): SheetSection {
 /** More than this over demand is no figure anybody reads, as a share. */
 const PLENTY = 5;
 
-function readings(plan: PlanResult, q: Write): SheetSection {
+function readings(doc: JobDocument, plan: PlanResult, q: Write): SheetSection {
   const rows = plan.states.map((s) => [
     sayState(s.state),
     q('pressure', s.values?.railGauge),
@@ -217,7 +219,7 @@ function readings(plan: PlanResult, q: Write): SheetSection {
   ]);
   return {
     title: 'What it should read',
-    table: { head: ['State', 'Rail gauge', 'Pumps', 'To spare'], rows },
+    table: { head: ['State', gaugeName(doc), 'Pumps', 'To spare'], rows },
   };
 }
 
@@ -385,7 +387,9 @@ function tunerOutputs(doc: JobDocument, q: Write): SheetSection {
   return { title: 'Pumps, and what runs them', lines };
 }
 
-function tunerLimits({ brief }: JobDocument, plan: PlanResult, q: Write): SheetSection {
+function tunerLimits(doc: JobDocument, plan: PlanResult, q: Write): SheetSection {
+  const { brief } = doc;
+  const direct = highPressurePumps(doc).length > 0;
   const tight = plan.states.find((s) => s.state.id === plan.tightest);
   const v = tight?.values;
   return {
@@ -393,8 +397,10 @@ function tunerLimits({ brief }: JobDocument, plan: PlanResult, q: Write): SheetS
     lines: v
       ? [
           `Tightest at ${withinSentence(sayState(tight.state))}: delivers ${q('flow', v.available)} against ${q('flow', v.injectorFlow)}, ${q('fraction', v.margin)} to spare (${q('fraction', brief.designMargin)} wanted).`,
-          `Rail there ${q('pressure', v.railGauge)} on the gauge, injector duty ${q('fraction', v.injectorDuty)}.`,
-          'Lift when fuel pressure less boost falls below base, or lambda goes lean.',
+          `${direct ? 'Low side' : 'Rail'} there ${q('pressure', v.railGauge)} on the gauge, injector duty ${q('fraction', v.injectorDuty)}.`,
+          direct
+            ? `Lift when the low side falls below ${q('pressure', v.least)}, or lambda goes lean.`
+            : 'Lift when fuel pressure less boost falls below base, or lambda goes lean.',
         ]
       : ['The plan has no pull that settles.'],
   };

@@ -21,6 +21,8 @@ export interface Step {
   /** How, or where to put the probe. */
   readonly how?: string;
   readonly expects?: Expectation;
+  /** What the expected figure is made of, SI: they add up to it. */
+  readonly contains?: readonly { readonly what: string; readonly value: number }[];
   /** What the plan has for it where nothing is judged: as found, before anything is set. */
   readonly unjudged?: { readonly dimension: Dimension; readonly value: number };
   /** What usually causes a reading under or over the band. */

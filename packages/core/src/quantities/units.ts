@@ -184,6 +184,12 @@ export const DIMENSIONS = {
     ],
     shown: { us: 'min', metric: 'min' },
   },
+  /** Timed by hand: a bare figure is seconds. */
+  stopwatch: {
+    name: 'time',
+    units: [unit('s', 1, 1, ['sec', 'seconds']), unit('min', 60, 2, ['mins', 'minute', 'minutes'])],
+    shown: { us: 's', metric: 's' },
+  },
   fraction: {
     name: 'share',
     units: [unit('%', 0.01, 0, ['percent', 'pct'])],

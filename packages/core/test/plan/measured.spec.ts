@@ -167,3 +167,37 @@ describe('Tests that are readings', () => {
     );
   });
 });
+
+describe('base pressure', () => {
+  const set = (doc: JobDocument) => measuredSteps('base-pressure', doc);
+
+  test('says what the expected figure is made of: what is set, and what the pumps’ flow adds', () => {
+    const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
+    for (const [doc, whose] of [
+      [plain, 'from the pump’s flow'],
+      [twin, 'from both pumps’ flow'],
+    ] as const) {
+      const locked = set(doc).find((s) => s.id === 'base:locked')!;
+      const [base, flow] = locked.contains!;
+      expect(base).toEqual({ what: 'set', value: doc.brief.basePressurePa });
+      expect(flow!.what).toBe(whose);
+      expect(base!.value + flow!.value).toBeCloseTo(locked.expects!.value, 3);
+      expect(flow!.value).toBeGreaterThan(0);
+    }
+  });
+
+  test('has no reference hose where the regulator is open to air, and no rows for direct injection', () => {
+    const open = applied(plain, [
+      { op: 'replace', path: '/plumbing/elements/regulator/referenced', value: false },
+    ]);
+    expect(set(open).map((s) => s.id)).toEqual(['base:before', 'base:set', 'base:locked']);
+    expect(
+      set(open)
+        .map((s) => `${s.does} ${s.how}`)
+        .join(),
+    ).not.toMatch(/hose/i);
+    expect(measuredSteps('reference', open)).toEqual([]);
+    expect(set(plain).map((s) => s.id)).toContain('base:hose-on');
+    expect(set(PATTERNS.find((p) => p.id === 'direct-injection')!.job('x'))).toEqual([]);
+  });
+});

@@ -135,3 +135,19 @@ describe('What to look at again', () => {
     expect(reminders(old).find((r) => r.id === 'hose-return')!.inDays).toBe(0);
   });
 });
+
+test('direct injection speaks of its low side, on every page of the record', () => {
+  const direct = textOf(PATTERNS.find((p) => p.id === 'direct-injection')!.job('x'));
+  const { record, tuner } = recordSheet(
+    PATTERNS.find((p) => p.id === 'direct-injection')!.job('x'),
+    NOTHING,
+    'us',
+  );
+  expect(record.flatMap((s) => s.table?.head ?? [])).toContain('Low side');
+  expect(record.flatMap((s) => s.table?.head ?? [])).not.toContain('Rail gauge');
+  expect(tuner.flatMap((s) => s.lines ?? []).join(' ')).toMatch(
+    /Lift when the low side falls below [\d.]+ psi/,
+  );
+  expect(direct).not.toContain('below base');
+  expect(textOf(fullReturnJob('x'))).toContain('falls below base');
+});

@@ -1,5 +1,5 @@
 import { when } from '../../ui/when.ts';
-import { sayRule, sayState } from '@venula/core/say';
+import { gaugeName, sayRule, sayState } from '@venula/core/say';
 import { OFF_V } from '@venula/core/engine';
 import { PATTERNS, ruleOf, sourceOf } from '@venula/core/document';
 import { runName, writeJob } from '@venula/core/formats';
@@ -95,7 +95,7 @@ function Handover() {
               <thead>
                 <tr className="label border-b border-ink text-soft">
                   <th className="py-0.5 text-left">State</th>
-                  <th className="num">Rail gauge</th>
+                  <th className="num">{gaugeName(doc)}</th>
                   <th className="num">Pump</th>
                   <th className="num">To spare</th>
                 </tr>

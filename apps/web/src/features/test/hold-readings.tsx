@@ -82,7 +82,7 @@ export function HoldReadings({ run, place, points, setting, extra = {} }: Props)
                   disabled={p.waiting}
                   onClick={() => setCorrecting(p)}
                 >
-                  {p.waiting ? 'not sent yet' : 'correct'}
+                  {p.waiting ? 'Not sent yet' : 'Edit'}
                 </button>
               </td>
             </tr>

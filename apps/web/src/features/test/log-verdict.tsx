@@ -11,7 +11,7 @@ const TONES: Readonly<Record<LogPoint['side'], string>> = {
   unjudged: 'text-soft',
 };
 const WORDS: Readonly<Record<LogPoint['side'], string>> = {
-  pass: 'right',
+  pass: 'In range',
   low: 'too low',
   high: 'too high',
   unjudged: 'no figure',

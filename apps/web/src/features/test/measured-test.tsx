@@ -63,8 +63,12 @@ export function MeasuredTest({
                 {...(readOnly
                   ? {}
                   : {
-                      onRead: (value, { by, corrects }) =>
-                        note('measured', { stepId: s.id, value, note: '', ...(by ? { by } : {}) }, corrects),
+                      onRead: (value, { by, corrects, note: words = '' }) =>
+                        note(
+                          'measured',
+                          { stepId: s.id, value, note: words, ...(by ? { by } : {}) },
+                          corrects,
+                        ),
                     })}
               />
             ))}

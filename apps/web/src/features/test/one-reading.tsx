@@ -14,6 +14,7 @@ import { useProbe } from '../../job/record/live/probe-context.tsx';
 import type { ReadBy } from '../../job/record/live/use-instrument-for.ts';
 import type { Reading } from '../../job/record/readings.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
+import { CatchReading } from './catch-reading.tsx';
 import { ReadingField } from '../../ui/reading-field.tsx';
 
 const TONES: Readonly<Record<StepVerdict, string>> = {
@@ -25,10 +26,10 @@ const TONES: Readonly<Record<StepVerdict, string>> = {
 };
 const WORDS: Readonly<Record<StepVerdict, string>> = {
   open: '',
-  noted: 'noted',
-  pass: 'right',
-  low: 'too low',
-  high: 'too high',
+  noted: 'Noted',
+  pass: 'In range',
+  low: 'Too low',
+  high: 'Too high',
 };
 
 /** What an instrument of the shop can show, SI. */
@@ -45,6 +46,8 @@ const MOST: Readonly<Partial<Record<string, { readonly min: number; readonly max
 interface How {
   readonly by?: ReadBy;
   readonly corrects?: Reading;
+  /** What it was worked out from. */
+  readonly note?: string;
 }
 
 /** One thing to read: how, what it should read, what it reads, typed or from the instrument. */
@@ -82,7 +85,7 @@ export function OneReading({
             {at && ` ${format(at.dimension, at.value)}`}
           </p>
           {step.how && <p className="label text-sm text-soft">{step.how}</p>}
-          {expects && <ShouldRead expects={expects} />}
+          {expects && <ShouldRead expects={expects} contains={step.contains} />}
         </div>
         {value !== undefined && (
           <div>
@@ -95,15 +98,22 @@ export function OneReading({
                 type="button"
                 className="min-h-[44px] min-w-[44px] text-sm underline"
                 disabled={now.waiting}
-                aria-label={`Correct the reading: ${step.does}`}
+                aria-label={`Edit the reading: ${step.does}`}
                 onClick={() => setCorrecting(!correcting)}
               >
-                {now.waiting ? 'not sent yet' : correcting ? 'leave it' : 'correct'}
+                {now.waiting ? 'Not sent yet' : correcting ? 'Cancel' : 'Edit'}
               </button>
             )}
           </div>
         )}
-        {onRead && !live && (
+        {onRead && !live && !correcting && dimension === 'flow' && (
+          <CatchReading
+            key={now?.id ?? 'none'}
+            what={step.does}
+            onRead={(flow, note) => onRead(flow, { note })}
+          />
+        )}
+        {onRead && !live && (correcting || dimension !== 'flow') && (
           <TypedReading
             key={`${now?.id ?? 'none'} ${correcting}`}
             what={step.does}
@@ -136,7 +146,16 @@ export function OneReading({
   );
 }
 
-function ShouldRead({ expects }: { readonly expects: Expectation }) {
+/** A share smaller than this is not told: it is below what a gauge shows, Pa. */
+const TOLD_PA = 1e3;
+
+function ShouldRead({
+  expects,
+  contains = [],
+}: {
+  readonly expects: Expectation;
+  readonly contains?: Step['contains'] | undefined;
+}) {
   const format = useFormat();
   const { dimension, low, high, value } = expects;
   return (
@@ -149,6 +168,17 @@ function ShouldRead({ expects }: { readonly expects: Expectation }) {
         <span className="text-soft">
           {' '}
           ({format(dimension, low)} to {format(dimension, high)})
+        </span>
+      )}
+      {contains.slice(1).some(({ value: part }) => Math.abs(part) >= TOLD_PA) && (
+        <span className="label block text-sm text-soft">
+          {contains
+            .map(({ what, value: part }, i) =>
+              i === 0
+                ? `${format(dimension, part)} ${what}`
+                : `${part < 0 ? '−' : '+'} ${format(dimension, Math.abs(part))} ${what}`,
+            )
+            .join(' ')}
         </span>
       )}
     </p>

@@ -3,13 +3,13 @@ import { MEASURED, TEST_ORDER, type MeasuredId } from '@venula/core/prove';
 import { runName } from '@venula/core/formats';
 import { OFF_V } from '@venula/core/engine';
 import { withinSentence } from '@venula/core/quantities';
-import { sayState } from '@venula/core/say';
+import { gaugeName, sayState } from '@venula/core/say';
 import { useRuns } from '../../api/queries.ts';
 import type { ComponentType } from 'react';
 import type { RunKind, RunRow } from '../../api/types.ts';
 import { tell } from '../../api/client.ts';
 import { useFormat } from '../../app/settings.ts';
-import { useJob, useOpenJob, useStates } from '../../job/job-context.ts';
+import { useDoc, useJob, useOpenJob, useStates } from '../../job/job-context.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Headline } from '../../ui/headline.tsx';
 import { Cautions } from '../../job/record/cautions.tsx';
@@ -162,6 +162,7 @@ function Predictions() {
   const states = useStates();
   const stateId = useJob((job) => job.stateId);
   const format = useFormat();
+  const gauge = gaugeName(useDoc());
   const pumps = states.find((s) => s.values)?.values?.pumps ?? [];
   return (
     <section>
@@ -173,7 +174,7 @@ function Predictions() {
               State
             </th>
             <th scope="col" className="num py-1">
-              Rail gauge
+              {gauge}
             </th>
             <th scope="col" className="num py-1 pl-3">
               {pumps.length > 1

@@ -1,3 +1,5 @@
+import { highPressurePumps } from '../../document/consumers.ts';
+import { setPressure } from '../../engine/required.ts';
 import { within } from '../bands.ts';
 import type { MeasuredProcedure, Step } from '../contract.ts';
 import { GAUGE_HOW, HIGH_PRESSURE, LOW_PRESSURE } from './gauge-words.ts';
@@ -6,7 +8,8 @@ import { solvedAt, type Car } from '../predict.ts';
 export const basePressure: MeasuredProcedure = {
   id: 'base-pressure',
   name: 'Base pressure',
-  intro: 'Hose off and plugged, read, adjust, lock, read again, hose on, read.',
+  intro:
+    'Read, adjust, lock, read again. A reference hose is off and plugged for it, then on again and read.',
   cautions: ['fuel'],
   steps,
 };
@@ -14,14 +17,29 @@ export const basePressure: MeasuredProcedure = {
 function steps(car: Car): Step[] {
   const forced = solvedAt(car, 'forced');
   const idle = solvedAt(car, 'idle');
-  if (!forced?.v.regulator) return [];
+  // The low side of direct injection is its high-pressure pump's supply: there is no base pressure to set.
+  if (!forced?.v.regulator || highPressurePumps(car.doc).length > 0) return [];
+  const regulator = car.doc.plumbing.elements[forced.v.regulator.id];
+  if (regulator?.kind !== 'bypass-regulator') return [];
   const group = 'Pump forced, engine off';
+  const { referenced } = regulator;
+  const set = setPressure(car.doc, regulator);
+  const running = forced.v.pumps.filter((p) => p.flow > 0).length;
+  const contains = [
+    { what: 'set', value: set },
+    {
+      what: `from ${running > 1 ? (running === 2 ? 'both pumps’' : `${running} pumps’`) : 'the pump’s'} flow`,
+      value: forced.v.railGauge - set,
+    },
+  ];
   return [
     {
       id: 'base:before',
       group,
-      does: 'As found, reference hose off',
-      how: `Take the reference hose off the regulator and plug it at the manifold. ${GAUGE_HOW}`,
+      does: referenced ? 'As found, reference hose off' : 'As found',
+      how: referenced
+        ? `Take the reference hose off the regulator and plug it at the manifold. ${GAUGE_HOW}`
+        : GAUGE_HOW,
       unjudged: { dimension: 'pressure', value: forced.v.railGauge },
     },
     {
@@ -30,6 +48,7 @@ function steps(car: Car): Step[] {
       does: 'Adjusted, before the lock nut',
       how: 'Turn the screw, wait, tap the gauge, read.',
       expects: within('pressure', forced.v.railGauge),
+      contains,
       ifLow: LOW_PRESSURE,
       ifHigh: HIGH_PRESSURE,
     },
@@ -39,10 +58,11 @@ function steps(car: Car): Step[] {
       does: 'Locked',
       how: 'Hold the screw while the nut goes tight: it likes to turn with it.',
       expects: within('pressure', forced.v.railGauge),
+      contains,
       ifLow: 'The screw turned back with the nut: set it again.',
       ifHigh: 'The screw turned in with the nut: set it again.',
     },
-    ...(idle
+    ...(idle && referenced
       ? [
           {
             id: 'base:hose-on',

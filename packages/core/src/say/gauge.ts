@@ -1,0 +1,14 @@
+import { highPressurePumps } from '../document/consumers.ts';
+import type { JobDocument } from '../document/job-document.ts';
+
+/**
+ * What the gauge on the fuel supply is called: with direct injection it is not on a rail.
+ * @param doc job document
+ * @returns heading of a column of its readings
+ * Validity: any job the checker accepts.
+ * @throws nothing
+ * @source common practice
+ * @example gaugeName(fullReturnJob('x')) // => 'Rail gauge'
+ */
+export const gaugeName = (doc: JobDocument): string =>
+  highPressurePumps(doc).length > 0 ? 'Low side' : 'Rail gauge';
