@@ -5,7 +5,7 @@ import {
   type Step,
   type StepVerdict,
 } from '@venula/core/prove';
-import { editText, type Dimension } from '@venula/core/quantities';
+import { editText, parseQuantity, type Dimension } from '@venula/core/quantities';
 import { useState } from 'react';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { useOpenJob } from '../../job/job-context.ts';
@@ -148,6 +148,7 @@ export function OneReading({
 
 /** A share smaller than this is not told: it is below what a gauge shows, Pa. */
 const TOLD_PA = 1e3;
+const ANY = { min: -1e9, max: 1e9 };
 
 function ShouldRead({
   expects,
@@ -157,7 +158,15 @@ function ShouldRead({
   readonly contains?: Step['contains'] | undefined;
 }) {
   const format = useFormat();
+  const { units } = useSettings();
   const { dimension, low, high, value } = expects;
+  // Read to the marks of the gauge, so that the parts add up to the whole as it is shown.
+  const marked = (si: number): number => {
+    const read = parseQuantity(dimension, format(dimension, si), units, ANY);
+    return read.ok ? read.value : si;
+  };
+  const [set, rest] = contains;
+  const added = set && rest ? marked(value) - marked(set.value) : null;
   return (
     <p>
       Should read{' '}
@@ -170,15 +179,10 @@ function ShouldRead({
           ({format(dimension, low)} to {format(dimension, high)})
         </span>
       )}
-      {contains.slice(1).some(({ value: part }) => Math.abs(part) >= TOLD_PA) && (
+      {added !== null && Math.abs(added) >= TOLD_PA && (
         <span className="label block text-sm text-soft">
-          {contains
-            .map(({ what, value: part }, i) =>
-              i === 0
-                ? `${format(dimension, part)} ${what}`
-                : `${part < 0 ? '−' : '+'} ${format(dimension, Math.abs(part))} ${what}`,
-            )
-            .join(' ')}
+          {format(dimension, set!.value)} {set!.what} {added < 0 ? '−' : '+'}{' '}
+          {format(dimension, Math.abs(added))} {rest!.what}
         </span>
       )}
     </p>
