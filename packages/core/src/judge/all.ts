@@ -33,6 +33,7 @@ import { injectorRule } from './supply/injectors.ts';
 import { marginRule } from './supply/margin.ts';
 import { primeHoldRule } from './supply/prime-hold.ts';
 import { redundancyRule } from './supply/redundancy.ts';
+import { pushesIntoSuctionRule } from './supply/pushes-into-suction.ts';
 import { heldShut, runsBackRule } from './supply/runs-back.ts';
 import { reliefRaised, reliefRule } from './supply/relief.ts';
 import { sagRule } from './supply/sag.ts';
@@ -74,6 +75,7 @@ export const RULES = [
   convergedRule,
   dryRule,
   runsBackRule,
+  pushesIntoSuctionRule,
   reliefRule,
   marginRule,
   sagRule,

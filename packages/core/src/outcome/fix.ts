@@ -26,8 +26,8 @@ export type FixAction =
   | { readonly act: 'return-to-tank'; readonly name: string }
   | { readonly act: 'return-to'; readonly name: string; readonly to: string }
   | { readonly act: 'open-overflow'; readonly name: string }
-  /** `name`: the pump it goes behind; absent: behind the pump, or each of them. */
-  | { readonly act: 'add-check'; readonly name?: string }
+  /** `name`: the pump it goes behind, or the line it goes `in`; absent: behind the pump, or each of them. */
+  | { readonly act: 'add-check'; readonly name?: string; readonly in?: true }
   | { readonly act: 'make-return'; readonly dash: number }
   | { readonly act: 'fit-seat'; readonly seat: string }
   | { readonly act: 'return-and-seat'; readonly dash: number; readonly seat: string }

@@ -67,7 +67,7 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'return-to-tank':
       return `Take ${withinSentence(does.name)} back to the tank`;
     case 'add-check':
-      return `Add a check valve after ${does.name === undefined ? 'the pump' : withinSentence(does.name)}`;
+      return `Add a check valve ${does.in === true ? 'in' : 'after'} ${does.name === undefined ? 'the pump' : withinSentence(does.name)}`;
     case 'make-return':
       return `Make the return -${does.dash}`;
     case 'fit-seat':

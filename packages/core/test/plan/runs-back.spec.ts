@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { evaluatePlan } from '../../src/public/advise.ts';
-import { type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { type ElementOf, type JobDocument, PATTERNS, ruleOf, setRule } from '../../src/public/document.ts';
 import { applied, found } from '../support/examples.ts';
 import { replace } from '../support/finding-cases.ts';
 
@@ -53,5 +53,30 @@ describe('a pump that is off and has no check valve', () => {
       replace('/plumbing/paths/feed/order', ['strainer', 'pump', 'filter', 'feed']),
     ]);
     expect(found(evaluatePlan(bare, 'none').findings, 'RUNS_BACK')).toBeUndefined();
+  });
+});
+
+describe('a pump that pushes into the suction of another', () => {
+  const { curve } = twin.plumbing.elements['pump-1'] as ElementOf<'pump'>;
+  /** Pump 2 draws from the hanger that a larger pump 1 fills, and by a strainer of its own; both run with the key. */
+  const piped = applied(twin, [
+    ...setRule(twin, { ...ruleOf(twin, 'pump-2').rule, any: [{ all: [] }] }),
+    replace('/plumbing/elements/pump-1/curve', { ...curve, flows: curve.flows.map((q) => 1.6 * q) }),
+    replace('/plumbing/paths/lift-2/order', ['strainer-2']),
+    { op: 'remove', path: '/plumbing/elements/check-2' },
+    replace('/plumbing/paths/feed/order', ['pump-2', 'filter', 'feed']),
+  ]);
+
+  test('is named with the line, and a check valve in that line clears it', () => {
+    const told = found(evaluatePlan(piped).findings, 'PUSHES_INTO_SUCTION')!;
+    expect(told).toMatchObject({ place: { of: 'path', id: 'lift-2' } });
+    expect(told.title).toBe('Pump 1 pushes fuel back to the tank through the line by which pump 2 draws.');
+    expect(told.fixes).toHaveLength(1);
+    const after = evaluatePlan(applied(piped, told.fixes[0]!.patch), 'none').findings;
+    expect(found(after, 'PUSHES_INTO_SUCTION')).toBeUndefined();
+  });
+
+  test('two pumps side by side do not', () => {
+    expect(found(evaluatePlan(twin, 'none').findings, 'PUSHES_INTO_SUCTION')).toBeUndefined();
   });
 });

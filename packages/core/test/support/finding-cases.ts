@@ -158,6 +158,14 @@ export const CASES: Readonly<Record<FindingCode, Case>> = {
       replace('/plumbing/paths/feed/order', ['strainer', 'pump', 'filter', 'feed']),
     ],
   ],
+  PUSHES_INTO_SUCTION: [
+    pattern('twin-pump'),
+    [
+      replace('/plumbing/paths/lift-2/order', ['strainer-2']),
+      remove('/plumbing/elements/check-2'),
+      replace('/plumbing/paths/feed/order', ['pump-2', 'filter', 'feed']),
+    ],
+  ],
   RELIEF_LOW: one(plain, '/plumbing/elements/pump/reliefPa', 350e3),
   RUNS_BACK: [
     pattern('twin-pump'),

@@ -31,6 +31,7 @@ import { suctionFixes } from './suction.ts';
 import {
   liftFixes,
   primeFixes,
+  pushesIntoSuctionFixes,
   reliefFixes,
   runsBackFixes,
   supplyFixes,
@@ -58,6 +59,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   PUMP_UNUSABLE: motorFixes,
   RAIL_DRY: dryFixes,
   RUNS_BACK: runsBackFixes,
+  PUSHES_INTO_SUCTION: pushesIntoSuctionFixes,
   RELIEF_LOW: reliefFixes,
   SUPPLY_SHORT: supplyFixes,
   SURGE_CLOSED: surgeClosedFixes,

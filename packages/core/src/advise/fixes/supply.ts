@@ -10,6 +10,7 @@ import { runsSteadily } from '../../engine/steady-trigger.ts';
 import type { OperatingState } from '../../engine/states.ts';
 import type { SupplyShort } from '../../judge/supply/margin.ts';
 import type { PrimeNotHeld } from '../../judge/supply/prime-hold.ts';
+import type { PushesIntoSuction } from '../../judge/supply/pushes-into-suction.ts';
 import type { ReliefLow } from '../../judge/supply/relief.ts';
 import type { RunsBack } from '../../judge/supply/runs-back.ts';
 import { returnsElsewhere, type LiftShort, type SurgeClosed } from '../../judge/tanks/surge.ts';
@@ -279,6 +280,22 @@ export const primeFixes: FixMaker<PrimeNotHeld> = (_found, { doc }) => {
 export const runsBackFixes: FixMaker<RunsBack> = ({ place }, { doc }) => {
   const patch = checksBehind(doc, (id) => id === place.id);
   return patch.length > 0 ? [{ does: { act: 'add-check', name: place.name }, patch }] : [];
+};
+
+/** A check valve at the end of the suction line fuel is pushed into. */
+export const pushesIntoSuctionFixes: FixMaker<PushesIntoSuction> = ({ place }, { doc: { plumbing } }) => {
+  const path = plumbing.paths[place.id];
+  if (!path) return [];
+  const valve = freeId(plumbing.elements, 'check');
+  return [
+    {
+      does: { act: 'add-check', name: place.name, in: true },
+      patch: [
+        { op: 'add', path: `/plumbing/elements/${valve}`, value: makeCheckValve() },
+        { op: 'replace', path: `/plumbing/paths/${place.id}/order`, value: [...path.order, valve] },
+      ],
+    },
+  ];
 };
 
 function checksBehind(

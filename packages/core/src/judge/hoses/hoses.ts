@@ -40,7 +40,7 @@ export const cabinRule: FindingRule<PartInCabin> = ({ doc }) =>
       ? [
           {
             code: 'PART_IN_CABIN',
-            severity: 'fix',
+            severity: 'stop',
             stage: 'plumb',
             place: { of: 'part', id, name: e.name },
             dimension: 'count',

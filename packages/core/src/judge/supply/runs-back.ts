@@ -19,7 +19,7 @@ export type RunsBack = Found<
 >;
 
 /** Backward flow that is worth a word, m³/s: 5 L/h (estimate). */
-const TOLD = 5e-3 / 3600;
+export const TOLD = 5e-3 / 3600;
 /** The engine gets its fuel, up to what a solve leaves open. */
 const WHOLE = 0.995;
 

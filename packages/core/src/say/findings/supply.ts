@@ -3,6 +3,7 @@ import type { PumpBeyondCurve } from '../../judge/supply/curve.ts';
 import type { InjectorDuty, InjectorPressure, InjectorStarved } from '../../judge/supply/injectors.ts';
 import type { SupplyShort } from '../../judge/supply/margin.ts';
 import type { PrimeNotHeld } from '../../judge/supply/prime-hold.ts';
+import type { PushesIntoSuction } from '../../judge/supply/pushes-into-suction.ts';
 import type { ReliefLow } from '../../judge/supply/relief.ts';
 import type { RunsBack } from '../../judge/supply/runs-back.ts';
 import type { RailDry } from '../../judge/supply/dry.ts';
@@ -118,9 +119,10 @@ export const primeNotHeld: Words<PrimeNotHeld> = ({ value, figures: f }, q) => (
   source: 'common practice',
 });
 
+/** “Pump 1”, not “Pump 1, always on”. */
+const short = (name: string): string => name.split(',')[0]!;
+
 export const runsBack: Words<RunsBack> = ({ value, place, figures: f }, q) => {
-  // “Pump 1”, not “Pump 1, always on”.
-  const short = (name: string): string => name.split(',')[0]!;
   const pushers = f.pushers.length > 0 ? f.pushers.map(short).join(' and ') : 'The supply';
   return {
     title: `${pushers} ${f.pushers.length > 1 ? 'pump' : 'pumps'} back through ${withinSentence(short(place.name))}, which is off and has no check valve.`,
@@ -138,4 +140,11 @@ export const reliefLow: Words<ReliefLow> = ({ value, limit, place, figures: f },
       ? `${q('pressure', f.rise)} raised + ${q('pressure', f.lacks)} the rail lacks = ${q('pressure', value)}, against ${q('pressure', f.relief)}`
       : `${q('pressure', value)} raised, against ${q('pressure', f.relief)}; ${q('pressure', f.relief - limit)} between them at the least`,
   source: 'joint solve; the distance is common practice',
+});
+
+export const pushesIntoSuction: Words<PushesIntoSuction> = ({ value, place, figures: f }, q) => ({
+  title: `${f.pushers.map(short).join(' and ')} ${f.pushers.length > 1 ? 'push' : 'pushes'} fuel back to the tank through the line by which ${withinSentence(f.suckers.map(short).join(' and '))} ${f.suckers.length > 1 ? 'draw' : 'draws'}.`,
+  text: `Nothing shuts that line (${inState(f.state)}): what goes back does not reach the rail. A check valve in it lets the other pump draw and holds the rest.`,
+  formula: `${q('flow', value)} back through ${withinSentence(place.name)}`,
+  source: 'joint solve',
 });
