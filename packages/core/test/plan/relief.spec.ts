@@ -41,6 +41,14 @@ describe('a relief valve in the pump below the pressure wanted', () => {
     expect(codes).toEqual(expect.arrayContaining(['RELIEF_LOW', 'SUPPLY_SHORT']));
   });
 
+  test('a line too narrow presses against the valve: the line is told, not the valve', () => {
+    const hard = PATTERNS.find((p) => p.id === 'hard-line')!.job('x');
+    const narrow = applied(hard, [{ op: 'add', path: '/plumbing/elements/feed/boreM', value: 0.002 }]);
+    const { findings } = evaluatePlan(narrow);
+    expect(found(findings, 'RELIEF_LOW')).toBeUndefined();
+    expect(found(findings, 'SUPPLY_SHORT')!.severity).toBe('stop');
+  });
+
   test('what piles up behind a blocking regulator is no pressure the plan wants', () => {
     const blocking = PATTERNS.find((p) => p.id === 'blocking')!.job('x');
     const deadHead = evaluatePlan(blocking, 'none').states.find((s) => s.state.kind === 'idle')!.values!

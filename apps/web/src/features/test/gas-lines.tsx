@@ -22,7 +22,7 @@ export function LineTicks({
       <legend className="text-sm">
         Filled with gas: new lines that have held no fuel, capped off from everything else
       </legend>
-      <ul className="flex flex-wrap gap-x-5">
+      <ul className="flex flex-wrap gap-x-5 gap-y-2">
         {lines.map(({ id, name, volume }) => (
           <li key={id}>
             <label className="flex min-h-[44px] items-center gap-2">

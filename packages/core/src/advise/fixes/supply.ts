@@ -240,14 +240,18 @@ export const liftFixes: FixMaker<LiftShort> = (found, context) => {
 const BASE_STEP = 0.5 * PSI;
 const LEAST_BASE = 0.8;
 
-/** A pump no smaller whose valve opens later; a lower base pressure. */
-export const reliefFixes: FixMaker<ReliefLow> = ({ place, value, limit }, { doc }) => {
+/** A pump no smaller whose valve opens later; a lower base pressure; a feed that loses less. */
+export const reliefFixes: FixMaker<ReliefLow> = (found, context) => {
+  const { place, value, limit } = found;
+  const { doc } = context;
   const e = doc.plumbing.elements[place.id];
   if (e?.kind !== 'pump') return [];
   const opensLater = classOf(e.type)
     .filter((to) => to !== e.catalogueId)
     .filter((to) => PUMPS[to].model.curve.flows[0]! >= e.curve.flows[0]!)
     .find((to) => PUMPS[to].model.reliefPa - e.reliefPa > value - limit);
+  const state = stateOf(found, context);
+  const feed = Object.values(doc.plumbing.paths).flatMap((p) => (p.role === 'feed' ? p.order : []));
   const base = doc.brief.basePressurePa;
   const lower = Math.floor((base - (value - limit)) / BASE_STEP) * BASE_STEP;
   return [
@@ -267,6 +271,7 @@ export const reliefFixes: FixMaker<ReliefLow> = ({ place, value, limit }, { doc 
           } as const,
         ]
       : []),
+    ...(state && state.draw > 0 ? largerRuns(feed, state, 0, context) : []),
   ];
 };
 

@@ -1,5 +1,6 @@
 import { feedingPumps } from '../../document/feeding-pumps.ts';
 import type { JobDocument } from '../../document/job-document.ts';
+import { Engine } from '../../engine/engine.ts';
 import { OFF_V } from '../../engine/least-fed.ts';
 import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
@@ -21,6 +22,14 @@ export type ReliefLow = Found<
 const CLEAR = 10e3;
 /** The engine gets its fuel, up to what a solve leaves open. */
 const WHOLE = 0.995;
+
+/** A state that wants so much of a pump, Pa. */
+interface Asked {
+  readonly s: SettledState;
+  readonly rise: number;
+  readonly lacks: number;
+  readonly needed: number;
+}
 
 const judged = new WeakMap<FindingContext, ReliefLow[]>();
 
@@ -49,6 +58,7 @@ function reliefLow(context: FindingContext, id: string): ReliefLow[] {
     .sort((a, b) => b.needed - a.needed);
   const [most] = asked;
   if (!most || most.needed <= e.reliefPa - CLEAR) return [];
+  if (most.lacks > 0 && !isCause(doc, id, most)) return [];
   return [
     {
       code: 'RELIEF_LOW',
@@ -62,6 +72,17 @@ function reliefLow(context: FindingContext, id: string): ReliefLow[] {
       figures: { state: most.s.state, relief: e.reliefPa, rise: most.rise, lacks: most.lacks },
     },
   ];
+}
+
+/**
+ * Whether the valve is what a short rail lacks: it opens below what the rail alone wants, or with one that opens later the engine has
+ * its fuel. Else the line or the pump is too small, and presses against the valve only for that.
+ */
+function isCause(doc: JobDocument, id: string, { s, needed }: Asked): boolean {
+  const e = doc.plumbing.elements[id]!;
+  if (e.kind === 'pump' && e.reliefPa - CLEAR < s.values.least) return true;
+  const best = new Engine(withRelief(doc, new Map([[id, needed + 10 * CLEAR]]))).available(s.state);
+  return best !== null && best.flow >= s.state.draw;
 }
 
 /** What a running pump has to raise the fuel by in a state, Pa: not what piles up behind a valve that holds back; null: it is off. */
@@ -78,8 +99,11 @@ const starves = ({ state, values }: SettledState): boolean =>
   state.draw > 0 && (values.delivered < WHOLE || (values.margin !== null && values.margin < 0));
 
 /** The plan with those relief valves out of the way: what is short in it is short for another reason. */
-export function reliefRaised(doc: JobDocument, found: readonly ReliefLow[]): JobDocument {
-  const raised = new Map(found.map(({ place, value }) => [place.id, value + 10 * CLEAR]));
+export const reliefRaised = (doc: JobDocument, found: readonly ReliefLow[]): JobDocument =>
+  withRelief(doc, new Map(found.map(({ place, value }) => [place.id, value + 10 * CLEAR])));
+
+function withRelief(doc: JobDocument, raised: ReadonlyMap<string, number>): JobDocument {
+  if (raised.size === 0) return doc;
   const elements = Object.fromEntries(
     Object.entries(doc.plumbing.elements).map(([id, e]) => [
       id,
