@@ -116,10 +116,11 @@ const electrical = withSources({
     dimension: 'volts',
     unit: 'V',
     min: 9,
-    max: 15,
+    // A 16 V battery of eight cells, full.
+    max: 17,
     usual: 12.4,
   }),
-  chargingV: quantity({ label: 'Charging', dimension: 'volts', unit: 'V', min: 11, max: 16, usual: 14.2 }),
+  chargingV: quantity({ label: 'Charging', dimension: 'volts', unit: 'V', min: 11, max: 18, usual: 14.2 }),
   sourceOhms: quantity({
     label: 'Battery and its cables',
     dimension: 'resistance',

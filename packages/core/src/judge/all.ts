@@ -39,7 +39,7 @@ import { reliefRaised, reliefRule } from './supply/relief.ts';
 import { sagRule } from './supply/sag.ts';
 import { speedRule } from './supply/speed.ts';
 import { stagingRule } from './supply/staging.ts';
-import { suctionRule } from './supply/suction.ts';
+import { boilingRule, suctionRule } from './supply/suction.ts';
 import { surgeClosedRule, surgeRule } from './tanks/surge.ts';
 import { jetRule, unevenRule } from './tanks/tanks.ts';
 import { trappedRule } from './trapped/trapped.ts';
@@ -47,7 +47,13 @@ import { levelRule } from './tanks/level.ts';
 import { ventRule } from './tanks/vents.ts';
 import { triggerRule } from './trigger/trigger.ts';
 import { outsideRule } from './validity/outside.ts';
-import { chargingRule, crankFeedRule, crankingRule, starterCableRule } from './wiring/budget.ts';
+import {
+  chargingRule,
+  chargingVoltsRule,
+  crankFeedRule,
+  crankingRule,
+  starterCableRule,
+} from './wiring/budget.ts';
 import { contactRule, tappedFeedRule, terminalRule } from './wiring/contacts.ts';
 import { fuseRule, noFuseRule } from './wiring/fuses.ts';
 import { senderRule } from './wiring/senders.ts';
@@ -79,6 +85,7 @@ export const RULES = [
   reliefRule,
   marginRule,
   sagRule,
+  boilingRule,
   suctionRule,
   injectorRule,
   highPressureRule,
@@ -122,6 +129,7 @@ export const RULES = [
   tapRule,
   jointRule,
   chargingRule,
+  chargingVoltsRule,
   crankingRule,
   crankFeedRule,
   starterCableRule,

@@ -142,7 +142,7 @@ describe('supply', () => {
   test('hot fuel near boiling at the pump inlet is a stop', () => {
     const doc = applied(base, [
       { op: 'replace', path: '/brief/fuelK', value: 333 },
-      { op: 'replace', path: '/brief/fuel/rvpPa', value: 90e3 },
+      { op: 'replace', path: '/brief/fuel/rvpPa', value: 44.5e3 },
     ]);
     expect(found(evaluatePlan(doc).findings, 'SUCTION_VAPOR')?.severity).toBe('stop');
   });

@@ -140,7 +140,9 @@ export const CASES: Readonly<Record<FindingCode, Case>> = {
     inPattern('speed-controlled', '/brief/idle/drawM3s', 0)[0],
     [replace('/plumbing/elements/pump/speed/lowSpeed', 0.06), replace('/brief/idle/drawM3s', 95e-3 / 3600)],
   ],
-  SUCTION_VAPOR: one(plain, '/brief/fuel/rvpPa', 110e3),
+  FUEL_BOILS: one(plain, '/brief/fuel/rvpPa', 110e3),
+  CHARGES_TOO_LOW: one(plain, '/brief/electrical/chargingV', 12),
+  SUCTION_VAPOR: one(plain, '/brief/fuel/rvpPa', 90e3),
   INJECTOR_DUTY: one(plain, '/brief/fuel/ethanol', 1),
   INJECTOR_STARVED: [
     plain,

@@ -27,7 +27,7 @@ import {
   valveCoreFixes,
 } from './regulation.ts';
 import { lyingFixes, passingFixes, replacedFixes } from './route.ts';
-import { suctionFixes } from './suction.ts';
+import { boilingFixes, suctionFixes } from './suction.ts';
 import {
   liftFixes,
   primeFixes,
@@ -64,6 +64,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   SUPPLY_SHORT: supplyFixes,
   SURGE_CLOSED: surgeClosedFixes,
   LIFT_SHORT: liftFixes,
+  FUEL_BOILS: boilingFixes,
   SUCTION_VAPOR: suctionFixes,
   INJECTOR_DUTY: injectorFixes,
   PRIME_NOT_HELD: primeFixes,

@@ -2,7 +2,7 @@ import type { JobDocument } from '../../document/job-document.ts';
 import { suctionParts } from '../../document/suction.ts';
 import { elementPath } from '../../edit/paths.ts';
 import { SUCTION_LIMITS } from '../../judge/limits.ts';
-import type { SuctionVapor } from '../../judge/supply/suction.ts';
+import type { FuelBoils, SuctionVapor } from '../../judge/supply/suction.ts';
 import { HOSE_KINDS, sizesOf } from '../../kinds/plumbing/run/hoses.ts';
 import type { Fix } from '../../outcome/finding.ts';
 import { stateOf, type FixMaker } from './context.ts';
@@ -48,6 +48,9 @@ const calmerFuel = ({ brief }: JobDocument): Fix[] =>
         },
       ]
     : [];
+
+/** Fuel that boils in the tank: a calmer one. */
+export const boilingFixes: FixMaker<FuelBoils> = (_found, { doc }) => calmerFuel(doc);
 
 /** A return that comes back into the suction takes the pump's heat with it: into the tank instead. */
 function homeward({ plumbing: { paths, junctions } }: JobDocument): Candidate[] {

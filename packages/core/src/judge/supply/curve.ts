@@ -1,4 +1,5 @@
 import type { JobDocument } from '../../document/job-document.ts';
+import { PUMP_LAW_VOLTS } from '../../kinds/plumbing/pump/pump-figures.ts';
 import { pumpLaw } from '../../kinds/plumbing/pump/pump-model.ts';
 import { findRoot } from '../../numerics/root.ts';
 import type { StateName } from '../../engine/states.ts';
@@ -7,7 +8,12 @@ import { settled, type FindingRule } from '../context.ts';
 
 export type PumpBeyondCurve = Found<
   'PUMP_BEYOND_CURVE',
-  { readonly state: StateName; readonly volts: number }
+  {
+    readonly state: StateName;
+    readonly volts: number;
+    /** The volts its data cover, where it gets others; else null: its pressure is what is beyond them. */
+    readonly covers: { readonly least: number; readonly most: number } | null;
+  }
 >;
 
 /** Is a pump asked for more than its curve covers? */
@@ -16,20 +22,34 @@ export const curveRule: FindingRule<PumpBeyondCurve> = (context) => {
     .filter((s) => s.state.pumpsOn)
     .flatMap((s) => s.values.pumps.filter((p) => p.beyondCurve).map((p) => ({ s, p })))[0];
   if (!seen) return [];
+  const { id, name, rise, volts } = seen.p;
+  const known = voltsKnown(context.doc, id);
+  const byVolts = volts < known.least || volts > known.most;
   return [
     {
       code: 'PUMP_BEYOND_CURVE',
       severity: 'note',
       stage: 'plumb',
-      place: { of: 'part', id: seen.p.id, name: seen.p.name },
+      place: { of: 'part', id, name },
       stateId: seen.s.state.id,
-      dimension: 'pressure',
-      value: seen.p.rise,
-      limit: lastPressure(context.doc, seen.p.id, seen.p.volts),
-      figures: { state: seen.s.state, volts: seen.p.volts },
+      dimension: byVolts ? 'volts' : 'pressure',
+      value: byVolts ? volts : rise,
+      limit: byVolts
+        ? volts < known.least
+          ? known.least
+          : known.most
+        : lastPressure(context.doc, id, volts),
+      figures: { state: seen.s.state, volts, covers: byVolts ? known : null },
     },
   ];
 };
+
+/** Volts a pump's data cover: those its law is known for, and those of its own curves. */
+function voltsKnown(doc: JobDocument, id: string): { readonly least: number; readonly most: number } {
+  const e = doc.plumbing.elements[id];
+  const own = e?.kind === 'pump' ? [e.curve, ...(e.moreCurves ?? [])].map((c) => c.volts) : [];
+  return { least: Math.min(PUMP_LAW_VOLTS.min, ...own), most: Math.max(PUMP_LAW_VOLTS.max, ...own) };
+}
 
 /** Where its curve ends at these volts, Pa: a slower pump reaches the end of it at less. Outside the volts it is known for: as entered. */
 function lastPressure(doc: JobDocument, id: string, volts: number): number {

@@ -14,8 +14,28 @@ export type SuctionVapor = Found<
   }
 >;
 
-/** Does a pump boil its inlet? */
+export type FuelBoils = Found<'FUEL_BOILS', { readonly kelvin: number }>;
+
+/** Does the fuel boil in the tank already? */
+export const boilingRule: FindingRule<FuelBoils> = ({ doc: { brief }, fuel }) =>
+  fuel.vapourPressure >= brief.barometricPa
+    ? [
+        {
+          code: 'FUEL_BOILS',
+          severity: 'stop',
+          stage: 'brief',
+          place: { of: 'subject', id: 'fuel', name: 'Fuel' },
+          dimension: 'pressure',
+          value: fuel.vapourPressure,
+          limit: brief.barometricPa,
+          figures: { kelvin: brief.fuelK },
+        },
+      ]
+    : [];
+
+/** Does a pump boil its inlet? Fuel that boils in the tank is told as that. */
 export const suctionRule: FindingRule<SuctionVapor> = (context) => {
+  if (boilingRule(context).length > 0) return [];
   const worst = settled(context)
     .filter((s) => s.state.pumpsOn)
     .flatMap((s) => s.values.pumps.map((p) => ({ s, p })))

@@ -8,6 +8,7 @@ import { runsSteadily } from '../../engine/steady-trigger.ts';
 import { wireResistance, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
 
 export type ChargingShort = Found<'CHARGING_SHORT', { readonly planned: number; readonly car: number }>;
+export type ChargesTooLow = Found<'CHARGES_TOO_LOW', Record<string, never>>;
 export type CrankingDip = Found<
   'CRANKING_DIP',
   { readonly battery: number; readonly amps: number; readonly ohms: number }
@@ -70,6 +71,24 @@ export const chargingRule: FindingRule<ChargingShort> = (context) => {
       value: total,
       limit: alternatorIdleA,
       figures: { planned, car: carLoadA },
+    },
+  ];
+};
+
+/** Charging volts lie above those of the battery at rest, or nothing charges it. */
+export const chargingVoltsRule: FindingRule<ChargesTooLow> = ({ doc }) => {
+  const { batteryV, chargingV } = doc.brief.electrical;
+  if (chargingV > batteryV) return [];
+  return [
+    {
+      code: 'CHARGES_TOO_LOW',
+      severity: 'fix',
+      stage: 'brief',
+      place: { of: 'subject', id: 'charging', name: 'Charging' },
+      dimension: 'volts',
+      value: chargingV,
+      limit: batteryV,
+      figures: {},
     },
   ];
 };

@@ -26,6 +26,7 @@ import {
   pushesIntoSuction,
   reliefLow,
   pumpBeyondCurve,
+  fuelBoils,
   highPressureShort,
   railDry,
   railSag,
@@ -48,6 +49,7 @@ import {
 import { ventWords } from './vents.ts';
 import { lawOutside } from './validity.ts';
 import {
+  chargesTooLow,
   chargingShort,
   contactLoaded,
   copperClad,
@@ -83,6 +85,7 @@ export const WORDS = {
   RAIL_SAG: railSag,
   HIGH_PRESSURE_SHORT: highPressureShort,
   RAIL_DRY: railDry,
+  FUEL_BOILS: fuelBoils,
   SUCTION_VAPOR: suctionVapor,
   INJECTOR_DUTY: injectorDuty,
   INJECTOR_STARVED: injectorStarved,
@@ -169,6 +172,7 @@ export const WORDS = {
   TAPPED_FEED_UNKNOWN: tappedFeed,
   TAP_LOST: tapLost,
   JOINT_DROP: jointDrop,
+  CHARGES_TOO_LOW: chargesTooLow,
   CHARGING_SHORT: chargingShort,
   CRANKING_DIP: crankingDip,
   STARTER_CABLE: starterCable,

@@ -9,7 +9,7 @@ import type { RunsBack } from '../../judge/supply/runs-back.ts';
 import type { RailDry } from '../../judge/supply/dry.ts';
 import type { HighPressureShort } from '../../judge/supply/high-pressure.ts';
 import type { RailSag } from '../../judge/supply/sag.ts';
-import type { SuctionVapor } from '../../judge/supply/suction.ts';
+import type { FuelBoils, SuctionVapor } from '../../judge/supply/suction.ts';
 import { inState } from '../state.ts';
 import { percent, percentBeside, percentShort, taken, type Words } from '../words.ts';
 import { withinSentence } from '../../quantities/text.ts';
@@ -75,6 +75,13 @@ export const suctionVapor: Words<SuctionVapor> = ({ value, place, figures: f }, 
   source: 'AP-42 chapter 7 form for vapor pressure; limits are common practice',
 });
 
+export const fuelBoils: Words<FuelBoils> = ({ value, limit, figures: f }, q) => ({
+  title: `The fuel boils in the tank at ${q('temperature', f.kelvin)}.`,
+  text: 'Its vapor pressure there is more than the air presses on it with: no pump, strainer or line changes that. Fuel of a lower vapor pressure, or cooler fuel, does.',
+  formula: `vapor ${q('pressure', value)} against air ${q('pressure', limit)} (absolute pressures)`,
+  source: 'AP-42 chapter 7 form for vapor pressure',
+});
+
 export const injectorDuty: Words<InjectorDuty> = ({ value: duty, limit, figures: f }, q) => ({
   title:
     duty > 1
@@ -105,12 +112,20 @@ export const injectorPressure: Words<InjectorPressure> = ({ value, limit, figure
   source: 'maker’s figure as entered in the brief',
 });
 
-export const pumpBeyondCurve: Words<PumpBeyondCurve> = ({ value, limit, place, figures: f }, q) => ({
-  title: `${place.name} is asked for more than its curve covers at ${inState(f.state)}.`,
-  text: 'Beyond the last point, or outside 8–15 V, the flow is a continuation of the curve, not a measurement.',
-  formula: `${q('pressure', value)} at ${q('volts', f.volts)}, where its curve ends at ${q('pressure', limit)}`,
-  source: 'range of the curve entered',
-});
+export const pumpBeyondCurve: Words<PumpBeyondCurve> = ({ value, limit, place, figures: f }, q) =>
+  f.covers
+    ? {
+        title: `${place.name} gets ${q('volts', value)} at ${inState(f.state)}; its data cover ${q('volts', f.covers.least)} to ${q('volts', f.covers.most)}.`,
+        text: 'Outside those volts its flow and current are a continuation of its data, not a measurement. A curve taken at these volts, entered with the pump, settles it.',
+        formula: `${q('volts', value)} against ${q('volts', limit)}`,
+        source: 'range of the curve entered',
+      }
+    : {
+        title: `${place.name} is asked for more than its curve covers at ${inState(f.state)}.`,
+        text: 'Beyond the last point the flow is a continuation of the curve, not a measurement.',
+        formula: `${q('pressure', value)} at ${q('volts', f.volts)}, where its curve ends at ${q('pressure', limit)}`,
+        source: 'range of the curve entered',
+      };
 
 export const primeNotHeld: Words<PrimeNotHeld> = ({ value, figures: f }, q) => ({
   title: 'Pressure does not hold after shut-off.',

@@ -1,5 +1,11 @@
 import type { TapLost } from '../../judge/wiring/taps.ts';
-import type { ChargingShort, CrankFeedDrops, CrankingDip, StarterCable } from '../../judge/wiring/budget.ts';
+import type {
+  ChargesTooLow,
+  ChargingShort,
+  CrankFeedDrops,
+  CrankingDip,
+  StarterCable,
+} from '../../judge/wiring/budget.ts';
 import type { ContactLoaded, TappedFeed, TerminalSmall } from '../../judge/wiring/contacts.ts';
 import type { FuseFound, NoFuse } from '../../judge/wiring/fuses.ts';
 import type { JointDrop } from '../../judge/wiring/joints.ts';
@@ -7,6 +13,13 @@ import type { CopperClad, WireDrop, WireOverloaded } from '../../judge/wiring/wi
 import { inState } from '../state.ts';
 import type { Words } from '../words.ts';
 import { withinSentence } from '../../quantities/text.ts';
+
+export const chargesTooLow: Words<ChargesTooLow> = ({ value, limit }, q) => ({
+  title: `Charging at ${q('volts', value)} is no more than the battery’s ${q('volts', limit)} at rest.`,
+  text: 'An alternator that charges stands above the battery at rest. One of the two figures is wrong, or nothing charges and every running pump is judged too weak.',
+  formula: `charging ${q('volts', value)} against ${q('volts', limit)} at rest`,
+  source: 'common practice',
+});
 
 export const chargingShort: Words<ChargingShort> = ({ value, limit, figures: f }, q) => ({
   title: `Everything together takes ${q('amps', value)} at idle; the alternator gives ${q('amps', limit)}.`,

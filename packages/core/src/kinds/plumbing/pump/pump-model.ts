@@ -146,6 +146,8 @@ function oneCurve(model: PumpModel): PumpLaw['into'] {
   const motor = model.type === 'turbine' ? turbine(model) : displacement(model);
   const highest = model.reliefPa + 2 * RELIEF_BAND_PA;
   const { volts: own } = model.curve;
+  // Its own data reach as far as they were taken.
+  const [least, most] = [Math.min(PUMP_LAW_VOLTS.min, own), Math.max(PUMP_LAW_VOLTS.max, own)];
   const past = (PAST_RELIEF * model.curve.flows[0]!) / RELIEF_BAND_PA;
   return (out, rise, volts, command) => {
     // A solver's first guesses may be absurd; beyond any pressure a pump can see its law goes straight on.
@@ -155,7 +157,7 @@ function oneCurve(model: PumpModel): PumpLaw['into'] {
     if (over > 0) relieve(out, over, past);
     if (out.flowPerPa > 0) out.flowPerPa = 0;
     out.scaled = Math.abs(volts - own) > 0.05;
-    out.beyond ||= volts < PUMP_LAW_VOLTS.min || volts > PUMP_LAW_VOLTS.max || held !== rise;
+    out.beyond ||= volts < least || volts > most || held !== rise;
     if (held !== rise) {
       out.flow += out.flowPerPa * (rise - held);
       out.currentPerPa = 0;
