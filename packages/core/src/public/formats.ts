@@ -16,7 +16,6 @@ export {
   recordSheet,
   runName,
   type RecordSheet,
-  type SheetSection,
 } from '../formats/record-sheet.ts';
 export { csvCell, inertCell } from '../formats/csv-cell.ts';
 export { checkLibrary, jobHolding, LIBRARY_KINDS, type LibraryRow, readLibrary } from '../formats/library.ts';
@@ -48,3 +47,4 @@ export {
   type ReadLog,
 } from '../formats/drive-log-csv.ts';
 export { ownerNamed, refersAt, thingNamed } from '../formats/thing-name.ts';
+export type { SheetSection } from '../formats/sheet-section.ts';

@@ -4,7 +4,7 @@ import { useFormat, useSettings } from '../../app/settings.ts';
 import { GuardedForm } from '../../ui/guarded.tsx';
 import { ReadingField } from '../../ui/reading-field.tsx';
 
-/** A can, and how long somebody stands by it. */
+/** Least and most of a catch: m³ in the can, and s. */
 const CAN = { min: 1e-5, max: 0.1 };
 const TIME = { min: 1, max: 3600 };
 

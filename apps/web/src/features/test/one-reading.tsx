@@ -146,7 +146,7 @@ export function OneReading({
   );
 }
 
-/** A share smaller than this is not told: it is below what a gauge shows, Pa. */
+/** A part smaller than this is not shown: a gauge does not show it either, Pa. */
 const TOLD_PA = 1e3;
 const ANY = { min: -1e9, max: 1e9 };
 

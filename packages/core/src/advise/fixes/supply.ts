@@ -281,7 +281,7 @@ export const primeFixes: FixMaker<PrimeNotHeld> = (_found, { doc }) => {
   return patch.length > 0 ? [{ does: { act: 'add-check' }, patch }] : [];
 };
 
-/** A check valve behind the pump that stands still. */
+/** A check valve behind the pump that is off. */
 export const runsBackFixes: FixMaker<RunsBack> = ({ place }, { doc }) => {
   const patch = checksBehind(doc, (id) => id === place.id);
   return patch.length > 0 ? [{ does: { act: 'add-check', name: place.name }, patch }] : [];

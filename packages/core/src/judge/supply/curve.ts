@@ -1,5 +1,5 @@
 import type { JobDocument } from '../../document/job-document.ts';
-import { PUMP_LAW_VOLTS } from '../../kinds/plumbing/pump/pump-figures.ts';
+import { voltsCovered } from '../../kinds/plumbing/pump/pump-figures.ts';
 import { pumpLaw } from '../../kinds/plumbing/pump/pump-model.ts';
 import { findRoot } from '../../numerics/root.ts';
 import type { StateName } from '../../engine/states.ts';
@@ -23,7 +23,8 @@ export const curveRule: FindingRule<PumpBeyondCurve> = (context) => {
     .flatMap((s) => s.values.pumps.filter((p) => p.beyondCurve).map((p) => ({ s, p })))[0];
   if (!seen) return [];
   const { id, name, rise, volts } = seen.p;
-  const known = voltsKnown(context.doc, id);
+  const pump = context.doc.plumbing.elements[id];
+  const known = voltsCovered(pump?.kind === 'pump' ? [pump.curve, ...(pump.moreCurves ?? [])] : []);
   const byVolts = volts < known.least || volts > known.most;
   return [
     {
@@ -43,13 +44,6 @@ export const curveRule: FindingRule<PumpBeyondCurve> = (context) => {
     },
   ];
 };
-
-/** Volts a pump's data cover: those its law is known for, and those of its own curves. */
-function voltsKnown(doc: JobDocument, id: string): { readonly least: number; readonly most: number } {
-  const e = doc.plumbing.elements[id];
-  const own = e?.kind === 'pump' ? [e.curve, ...(e.moreCurves ?? [])].map((c) => c.volts) : [];
-  return { least: Math.min(PUMP_LAW_VOLTS.min, ...own), most: Math.max(PUMP_LAW_VOLTS.max, ...own) };
-}
 
 /** Where its curve ends at these volts, Pa: a slower pump reaches the end of it at less. Outside the volts it is known for: as entered. */
 function lastPressure(doc: JobDocument, id: string, volts: number): number {

@@ -1,8 +1,8 @@
 import type { JobDocument } from '../../document/job-document.ts';
-import { OFF_V } from '../../engine/least-fed.ts';
 import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingRule, type SettledState } from '../context.ts';
+import { isOn, starves } from './pumps-at.ts';
 import { TOLD } from './runs-back.ts';
 
 export type PushesIntoSuction = Found<
@@ -37,7 +37,7 @@ export const pushesIntoSuctionRule: FindingRule<PushesIntoSuction> = (context) =
     return [
       {
         code: 'PUSHES_INTO_SUCTION',
-        severity: s.values.delivered < 0.995 ? 'stop' : 'fix',
+        severity: starves(s) ? 'stop' : 'fix',
         stage: 'plumb',
         place: { of: 'path', id, name: path.name },
         stateId: s.state.id,
@@ -62,4 +62,4 @@ const onward = ({ plumbing: { paths } }: JobDocument, from: string): string[] =>
   Object.keys(paths).filter((p) => paths[p]!.from === from && paths[p]!.role !== 'return');
 
 const runs = ({ values }: SettledState, pump: string): boolean =>
-  values.pumps.some((p) => p.id === pump && p.volts > OFF_V);
+  values.pumps.some((p) => p.id === pump && isOn(p));

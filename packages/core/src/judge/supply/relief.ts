@@ -1,10 +1,10 @@
 import { feedingPumps } from '../../document/feeding-pumps.ts';
 import type { JobDocument } from '../../document/job-document.ts';
 import { Engine } from '../../engine/engine.ts';
-import { OFF_V } from '../../engine/least-fed.ts';
 import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingContext, type FindingRule, type SettledState } from '../context.ts';
+import { isOn, starves, withPumps } from './pumps-at.ts';
 
 export type ReliefLow = Found<
   'RELIEF_LOW',
@@ -20,8 +20,6 @@ export type ReliefLow = Found<
 
 /** Least a relief valve must stand above what its pump has to give, Pa (common practice: none opens at one exact pressure). */
 const CLEAR = 10e3;
-/** The engine gets its fuel, up to what a solve leaves open. */
-const WHOLE = 0.995;
 
 /** A state that wants so much of a pump, Pa. */
 interface Asked {
@@ -55,14 +53,15 @@ function reliefLow(context: FindingContext, id: string): ReliefLow[] {
       const lacks = feeds ? Math.max(0, s.values.least - s.values.railGauge) : 0;
       return [{ s, rise, lacks, needed: rise + lacks }];
     })
+    .filter((a) => a.needed > e.reliefPa - CLEAR)
     .sort((a, b) => b.needed - a.needed);
+  // The state that wants most decides: where another is at fault there, a lesser state presses against the valve for the same reason.
   const [most] = asked;
-  if (!most || most.needed <= e.reliefPa - CLEAR) return [];
-  if (most.lacks > 0 && !isCause(doc, id, most)) return [];
+  if (!most || (most.lacks > 0 && !isCause(doc, id, most))) return [];
   return [
     {
       code: 'RELIEF_LOW',
-      severity: asked.some((a) => a.needed > e.reliefPa - CLEAR && starves(a.s)) ? 'stop' : 'fix',
+      severity: asked.some(({ s }) => starves(s)) ? 'stop' : 'fix',
       stage: 'plumb',
       place: { of: 'part', id, name: e.name },
       stateId: most.s.state.id,
@@ -88,27 +87,17 @@ function isCause(doc: JobDocument, id: string, { s, needed }: Asked): boolean {
 /** What a running pump has to raise the fuel by in a state, Pa: not what piles up behind a valve that holds back; null: it is off. */
 function risesBy(doc: JobDocument, { values, state }: SettledState, id: string): number | null {
   const pump = values.pumps.find((p) => p.id === id);
-  if (!pump || pump.volts <= OFF_V || !state.pumpsOn) return null;
+  if (!pump || !isOn(pump) || !state.pumpsOn) return null;
   const held = values.stations
     .filter((s) => doc.plumbing.elements[s.elementId]?.kind === 'blocking-regulator')
     .map((s) => s.pUp - s.pDown);
   return pump.rise - Math.max(0, ...held);
 }
 
-const starves = ({ state, values }: SettledState): boolean =>
-  state.draw > 0 && (values.delivered < WHOLE || (values.margin !== null && values.margin < 0));
-
 /** The plan with those relief valves out of the way: what is short in it is short for another reason. */
 export const reliefRaised = (doc: JobDocument, found: readonly ReliefLow[]): JobDocument =>
   withRelief(doc, new Map(found.map(({ place, value }) => [place.id, value + 10 * CLEAR])));
 
 function withRelief(doc: JobDocument, raised: ReadonlyMap<string, number>): JobDocument {
-  if (raised.size === 0) return doc;
-  const elements = Object.fromEntries(
-    Object.entries(doc.plumbing.elements).map(([id, e]) => [
-      id,
-      e.kind === 'pump' && raised.has(id) ? { ...e, reliefPa: Math.max(e.reliefPa, raised.get(id)!) } : e,
-    ]),
-  );
-  return { ...doc, plumbing: { ...doc.plumbing, elements } };
+  return withPumps(doc, (id, pump) => ({ ...pump, reliefPa: Math.max(pump.reliefPa, raised.get(id) ?? 0) }));
 }

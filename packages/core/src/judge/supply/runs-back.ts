@@ -1,8 +1,8 @@
 import type { JobDocument } from '../../document/job-document.ts';
-import { OFF_V } from '../../engine/least-fed.ts';
 import type { StateName } from '../../engine/states.ts';
 import type { Found } from '../../outcome/finding.ts';
 import { settled, type FindingContext, type FindingRule, type SettledState } from '../context.ts';
+import { isOn, starves, withPumps } from './pumps-at.ts';
 
 export type RunsBack = Found<
   'RUNS_BACK',
@@ -20,12 +20,10 @@ export type RunsBack = Found<
 
 /** Backward flow that is worth a word, m³/s: 5 L/h (estimate). */
 export const TOLD = 5e-3 / 3600;
-/** The engine gets its fuel, up to what a solve leaves open. */
-const WHOLE = 0.995;
 
 const judged = new WeakMap<FindingContext, RunsBack[]>();
 
-/** Fuel that a running pump pushes back to the tank through one that stands still and has no check valve. */
+/** Fuel that a running pump pushes back to the tank through one that is off and has no check valve. */
 export const runsBackRule: FindingRule<RunsBack> = (context) => {
   let known = judged.get(context);
   if (!known) {
@@ -47,14 +45,14 @@ function runsBack(context: FindingContext, id: string): RunsBack[] {
   const [worst] = through;
   if (!worst) return [];
   const { values, state, back } = worst;
-  const running = values.pumps.filter((p) => p.volts > OFF_V && p.flow > 0);
+  const running = values.pumps.filter((p) => isOn(p) && p.flow > 0);
   const supplies = Object.values(context.doc.plumbing.junctions).flatMap((j) =>
     j.kind === 'factory' ? [j.name] : [],
   );
   return [
     {
       code: 'RUNS_BACK',
-      severity: through.some((s) => lacks(s)) ? 'stop' : 'fix',
+      severity: through.some(starves) ? 'stop' : 'fix',
       stage: 'plumb',
       place: { of: 'part', id, name: e.name },
       stateId: state.id,
@@ -76,14 +74,11 @@ function runsBack(context: FindingContext, id: string): RunsBack[] {
 function backThrough({ values }: SettledState, id: string): number {
   const pump = values.pumps.find((p) => p.id === id);
   const station = values.stations.find((s) => s.elementId === id);
-  if (!pump || pump.volts > OFF_V || !station) return 0;
+  if (!pump || isOn(pump) || !station) return 0;
   return Math.max(0, -station.flow);
 }
 
 const marginOf = ({ values }: SettledState): number => values.margin ?? Infinity;
-
-const lacks = ({ state, values }: SettledState): boolean =>
-  state.draw > 0 && (values.delivered < WHOLE || (values.margin !== null && values.margin < 0));
 
 /**
  * The plan with every pump that fuel runs back through held shut: what is short in it is short for another reason, and what is not
@@ -91,11 +86,5 @@ const lacks = ({ state, values }: SettledState): boolean =>
  */
 export function heldShut(doc: JobDocument, found: readonly RunsBack[]): JobDocument {
   const leaky = new Set(found.map(({ place }) => place.id));
-  const elements = Object.fromEntries(
-    Object.entries(doc.plumbing.elements).map(([id, e]) => [
-      id,
-      e.kind === 'pump' && leaky.has(id) ? { ...e, outletCheck: true } : e,
-    ]),
-  );
-  return { ...doc, plumbing: { ...doc.plumbing, elements } };
+  return withPumps(doc, (id, pump) => (leaky.has(id) ? { ...pump, outletCheck: true } : pump));
 }

@@ -33,7 +33,7 @@ export const boilingRule: FindingRule<FuelBoils> = ({ doc: { brief }, fuel }) =>
       ]
     : [];
 
-/** Does a pump boil its inlet? Fuel that boils in the tank is told as that. */
+/** Does a pump boil its inlet? Fuel that boils in the tank has a finding of its own. */
 export const suctionRule: FindingRule<SuctionVapor> = (context) => {
   if (boilingRule(context).length > 0) return [];
   const worst = settled(context)

@@ -54,3 +54,11 @@ export type MotorLaw = (out: PumpNumbers, p: number, v: number, command: number 
 export const PUMP_LAW_VOLTS = { min: 8, max: 15 } as const;
 /** Internal relief opens fully over this much more pressure, Pa. */
 export const RELIEF_BAND_PA = 100e3;
+
+/** Volts a pump's data cover: those its law is known for, and those its curves were taken at. */
+export const voltsCovered = (
+  curves: readonly { readonly volts: number }[],
+): { least: number; most: number } => ({
+  least: Math.min(PUMP_LAW_VOLTS.min, ...curves.map((c) => c.volts)),
+  most: Math.max(PUMP_LAW_VOLTS.max, ...curves.map((c) => c.volts)),
+});

@@ -1,5 +1,5 @@
 import { displacement } from './displacement-law.ts';
-import { type PumpNumbers, type PumpModel, PUMP_LAW_VOLTS, RELIEF_BAND_PA } from './pump-figures.ts';
+import { type PumpNumbers, type PumpModel, RELIEF_BAND_PA, voltsCovered } from './pump-figures.ts';
 import { turbine } from './turbine-law.ts';
 
 export {
@@ -146,8 +146,7 @@ function oneCurve(model: PumpModel): PumpLaw['into'] {
   const motor = model.type === 'turbine' ? turbine(model) : displacement(model);
   const highest = model.reliefPa + 2 * RELIEF_BAND_PA;
   const { volts: own } = model.curve;
-  // Its own data reach as far as they were taken.
-  const [least, most] = [Math.min(PUMP_LAW_VOLTS.min, own), Math.max(PUMP_LAW_VOLTS.max, own)];
+  const { least, most } = voltsCovered([model.curve]);
   const past = (PAST_RELIEF * model.curve.flows[0]!) / RELIEF_BAND_PA;
   return (out, rise, volts, command) => {
     // A solver's first guesses may be absurd; beyond any pressure a pump can see its law goes straight on.
