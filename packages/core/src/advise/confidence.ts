@@ -1,9 +1,9 @@
 import type { JobDocument } from '../document/job-document.ts';
 import { normalQuantile, quasiRandom } from '../numerics/quasi-random.ts';
 import { Engine } from '../engine/engine.ts';
-import { otherwise } from '../engine/parameters.ts';
+import { otherwise, type Parameters } from '../engine/parameters.ts';
 import { operatingStates } from '../engine/states.ts';
-import { spreadsOf, spreadWords, UNCERTAIN } from './spreads.ts';
+import { spreadsOf, spreadWords, UNCERTAIN, type PlanSpreads } from './spreads.ts';
 
 export { UNCERTAIN } from './spreads.ts';
 
@@ -52,25 +52,7 @@ export function confidenceSamples(
   let last: Engine | undefined;
   for (let n = first; n < first + count; n++) {
     const inputs = quasiRandom(n, UNCERTAIN.length, seed).map(normalQuantile);
-    // Spreads are two standard deviations.
-    const [bsfc, pump, ethanol, volts, fittings, roughness, lengths] = inputs.map((z) => z / 2) as [
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-    ];
-    const parameters = otherwise({
-      consumption: 1 + bsfc * spreads.bsfc,
-      ethanol: ethanol * spreads.ethanol,
-      chargingV: volts * spreads.volts,
-      minorK: Math.max(0.2, 1 + fittings * spreads.fittings),
-      roughness: 2 ** (2 * roughness * spreads.roughness),
-      pumpFlow: factors(spreads.pumps, pump),
-      lengths: factors(spreads.lengths, lengths),
-    });
+    const parameters = varied(spreads, inputs);
     const state = operatingStates(doc, parameters).find((s) => s.id === stateId);
     if (!state || state.draw <= 0) continue;
     last = new Engine(doc, parameters, last);
@@ -80,6 +62,37 @@ export function confidenceSamples(
     if (best) out.push({ inputs, margin: best.flow / state.draw - 1 });
   }
   return out;
+}
+
+/**
+ * The plan's parameters with every uncertain input moved by its standard score.
+ * @param spreads how well the figures are known, each as two standard deviations
+ * @param inputs standard scores, in the order of UNCERTAIN: 2 takes an input to the end of its spread
+ * @returns parameters of the engine
+ * Validity: scores of some ±4; a factor that would come near zero is held above it.
+ * @throws nothing
+ * @source own convention
+ * @example varied(spreadsOf(fullReturnJob('x')), [0, 0, 0, 0, 0, 2, 0]).roughness // => 2
+ */
+export function varied(spreads: PlanSpreads, inputs: readonly number[]): Parameters {
+  const [bsfc, pump, ethanol, volts, fittings, roughness, lengths] = inputs.map((z) => z / 2) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  return otherwise({
+    consumption: 1 + bsfc * spreads.bsfc,
+    ethanol: ethanol * spreads.ethanol,
+    chargingV: volts * spreads.volts,
+    minorK: Math.max(0.2, 1 + fittings * spreads.fittings),
+    roughness: 2 ** (roughness * spreads.roughness),
+    pumpFlow: factors(spreads.pumps, pump),
+    lengths: factors(spreads.lengths, lengths),
+  });
 }
 
 /** Each a factor: all pumps, or all hoses, off to the same side, each as far as it is uncertain. */

@@ -63,7 +63,7 @@ export interface PlanSpreads {
   /** V. */
   readonly volts: number;
   readonly fittings: number;
-  /** In doublings. */
+  /** In doublings: 1 is half to double. */
   readonly roughness: number;
   /** By pump and by hose. */
   readonly pumps: Readonly<Record<string, number>>;

@@ -110,6 +110,9 @@ const amps = (label: string, min: number, max: number, usual: number, absent: st
 const air = (label: string, max: number) =>
   quantity({ label, dimension: 'temperature', unit: 'K', min: 253, max });
 
+/** Of a battery and its cables that nobody has measured, Ω. */
+export const USUAL_SOURCE_OHMS = 0.01;
+
 const electrical = withSources({
   batteryV: quantity({
     label: 'Battery, engine off',
@@ -127,7 +130,7 @@ const electrical = withSources({
     unit: 'Ω',
     min: 0,
     max: 0.2,
-    usual: 0.01,
+    usual: USUAL_SOURCE_OHMS,
   }),
   engineBayK: air('Engine bay air', 423),
   underBodyK: air('Air under the body', 393),
@@ -145,7 +148,7 @@ const electrical = withSources({
       min: 0.001,
       max: 0.05,
       usual: 0.006,
-      absent: '6 mΩ, usual',
+      absent: 'as entered for the battery, else 6 mΩ',
     }),
   ),
   /** Many feeds that are live with the key go dead while the starter turns. */

@@ -1,6 +1,8 @@
 import { fuelDemand, type EngineDraw } from '../demand/pull.ts';
 import { fuelProperties, stoichiometricFactor, type FuelProperties } from '../fuel/fuel.ts';
+import { USUAL_SOURCE_OHMS } from '../document/brief.ts';
 import { consumersOf } from '../document/consumers.ts';
+import { isStartingFigure } from '../fields/provenance.ts';
 import { junctionKind, plumbingKind } from '../kinds/index.ts';
 import type { JobDocument } from '../document/job-document.ts';
 import { AS_PLANNED, type Parameters } from './parameters.ts';
@@ -30,11 +32,16 @@ export const starterAmps = ({ brief: { electrical, injectors } }: JobDocument): 
   electrical.crankingA ??
   (injectors.count <= 4 ? STARTER_A.few : injectors.count < 8 ? STARTER_A.some : STARTER_A.many);
 
+/** The battery's resistance while it cranks, Ω: as entered; else the one entered for the battery, which no smaller default replaces. */
+export function crankingOhms({ brief: { electrical } }: JobDocument): number {
+  if (electrical.crankingOhms !== undefined) return electrical.crankingOhms;
+  const entered = electrical.sourceOhms !== USUAL_SOURCE_OHMS || !isStartingFigure(electrical, 'sourceOhms');
+  return entered ? electrical.sourceOhms : CRANKING_OHMS;
+}
+
 /** Volts at the battery's posts while the starter turns. */
-export const crankingVolts = (doc: JobDocument): number => {
-  const { batteryV, crankingOhms = CRANKING_OHMS } = doc.brief.electrical;
-  return batteryV - starterAmps(doc) * crankingOhms;
-};
+export const crankingVolts = (doc: JobDocument): number =>
+  doc.brief.electrical.batteryV - starterAmps(doc) * crankingOhms(doc);
 
 /** What tells one state from another to a reader: sentences are made of it in `say`. */
 export interface StateName {

@@ -30,6 +30,7 @@ import { driverRule } from './supply/driver.ts';
 import { dryRule } from './supply/dry.ts';
 import { highPressureRule } from './supply/high-pressure.ts';
 import { injectorRule } from './supply/injectors.ts';
+import { mapSensorRule } from './supply/map-sensor.ts';
 import { marginRule } from './supply/margin.ts';
 import { primeHoldRule } from './supply/prime-hold.ts';
 import { redundancyRule } from './supply/redundancy.ts';
@@ -99,6 +100,7 @@ export const RULES = [
   supplementaryRule,
   valveCoreRule,
   speedRule,
+  mapSensorRule,
   driverRule,
   surgeClosedRule,
   surgeRule,

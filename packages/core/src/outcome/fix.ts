@@ -74,5 +74,6 @@ export type FixAction =
   | { readonly act: 'tap-behind' | 'tap-at'; readonly circuit: string; readonly piece: string }
   | { readonly act: 'own-supply' | 'own-ground' }
   | { readonly act: 'fit-relay' | 'fit-controller'; readonly amps: number }
+  | { readonly act: 'insulation'; readonly kelvin: number }
   | { readonly act: 'mend-joint'; readonly words: string }
   | { readonly act: 'gauge'; readonly size: string; readonly copper: boolean };

@@ -172,6 +172,8 @@ export function sayFix(does: FixAction, q: Writer): string {
       return `Fit a controller that gives ${does.amps} A`;
     case 'mend-joint':
       return does.words;
+    case 'insulation':
+      return `Use wire with insulation good to ${q('temperature', does.kelvin)}`;
     case 'gauge':
       return `Make it ${does.size}${does.copper ? ' copper' : ''}`;
   }

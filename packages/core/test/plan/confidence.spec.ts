@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { normalQuantile, quasiRandom } from '../../src/numerics/quasi-random.ts';
-import { UNCERTAIN } from '../../src/advise/confidence.ts';
+import { UNCERTAIN, varied } from '../../src/advise/confidence.ts';
+import { spreadsOf, spreadWords } from '../../src/advise/spreads.ts';
 import { confidenceSamples, evaluatePlan, summarizeConfidence } from '../../src/public/advise.ts';
 import { fullReturnJob } from '../../src/public/document.ts';
 import { applied } from '../support/examples.ts';
@@ -47,6 +48,22 @@ describe('confidence run', () => {
     const { met } = summarizeConfidence(run(edge), edge);
     expect(met).toBeGreaterThan(0.3);
     expect(met).toBeLessThan(0.7);
+  });
+
+  test('every spread is two standard deviations, as the page says: at a score of 2 an input is at its end', () => {
+    const at = (z: number) =>
+      varied(
+        spreadsOf(doc),
+        UNCERTAIN.map(() => z),
+      );
+    const words = spreadWords(doc);
+    expect([words.roughness, at(2).roughness, at(-2).roughness]).toEqual(['half to double', 2, 0.5]);
+    expect([words.bsfc, at(2).consumption]).toEqual(['±8%', 1.08]);
+    expect([words.pump, at(2).pumpFlow['pump']]).toEqual(['±5%', 1.05]);
+    expect([words.fittings, at(-2).minorK]).toEqual(['±20%', 0.8]);
+    expect([words.volts, at(2).chargingV]).toEqual(['±0.3 V', 0.3]);
+    expect([words.ethanol, at(2).ethanol]).toEqual(['±10 points', 0.1]);
+    expect(at(0).roughness).toBe(1);
   });
 
   test('measured ethanol narrows the spread it causes', () => {

@@ -64,7 +64,9 @@ describe('closed volumes are judged each on its own', () => {
       ['check-1', 'fix'],
     ]);
     // Told as the warming that is too much, never as a pressure no part would live to see.
-    expect(told[0]!.title).toMatch(/passes 101\.5 psi \(700\.0 kPa\) after the first degree of warming\.$/);
+    expect(told[0]!.title).toMatch(
+      /passes 101\.5 psi \(700\.0 kPa\) after less than 2°F \(1°C\) of warming\.$/,
+    );
     expect(told[1]!.title).toMatch(/rises to some [\d.]+ psi \([\d.]+ kPa\) as the engine heats it\.$/);
     for (const f of told) {
       const numbers = [...`${f.title} ${f.why.text}`.matchAll(/([\d,.]+) psi/g)].map((m) =>

@@ -15,7 +15,7 @@ import {
   usualPorts,
   trappedFixes,
 } from './parts.ts';
-import { speedFixes, stagingFixes } from './pumps.ts';
+import { neverFullFixes, speedFixes, stagingFixes } from './pumps.ts';
 import {
   backPressureFixes,
   cappedFixes,
@@ -78,6 +78,7 @@ const MAKERS: { readonly [C in AnyFound['code']]?: FixMaker<FoundOf<C>> } = {
   SUPPLEMENTARY_HIGH: supplementaryFixes,
   VALVE_CORE: valveCoreFixes,
   SPEED_LAGS: speedFixes,
+  MAP_NEVER_FULL: neverFullFixes,
   STAGING_LATE: stagingFixes,
   STAGING_BY_BOOST: stagingFixes,
   TRAPPED_VOLUME: trappedFixes,

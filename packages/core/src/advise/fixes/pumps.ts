@@ -1,6 +1,7 @@
 import type { JobDocument, PumpTrigger } from '../../document/job-document.ts';
 import { moveThreshold, ruleOf, setRule, stagingThreshold } from '../../document/triggers.ts';
 import { elementPath } from '../../edit/paths.ts';
+import type { MapNeverFull } from '../../judge/supply/map-sensor.ts';
 import type { SpeedLags } from '../../judge/supply/speed.ts';
 import type { StagingLate } from '../../judge/supply/staging.ts';
 import type { Fix } from '../../outcome/finding.ts';
@@ -14,6 +15,9 @@ import { withWiring } from './wiring-follows.ts';
 const EARLY = 0.9;
 /** Steps of volts a speed map is set in. */
 const PER_VOLT = 20;
+
+/** How far below its end a sender is asked for full speed, V: its own error. */
+const MARGIN_V = 0.1;
 
 export const speedFixes: FixMaker<SpeedLags> = ({ place, figures }, { doc }) => {
   const pump = doc.plumbing.elements[place.id];
@@ -29,6 +33,20 @@ export const speedFixes: FixMaker<SpeedLags> = ({ place, figures }, { doc }) => 
     {
       does: { act: 'full-speed-at', volts: fullV },
       patch: [{ op: 'replace', path: elementPath(place.id, 'speed'), value: { ...map, fullV } }],
+    },
+  ];
+};
+
+/** Full speed within what the sender gives. */
+export const neverFullFixes: FixMaker<MapNeverFull> = ({ place, value }, { doc }) => {
+  const pump = doc.plumbing.elements[place.id];
+  if (pump?.kind !== 'pump' || !pump.speed) return [];
+  const fullV = Math.floor((value - MARGIN_V) * PER_VOLT) / PER_VOLT;
+  if (fullV <= pump.speed.lowV + 1 / PER_VOLT) return [];
+  return [
+    {
+      does: { act: 'full-speed-at', volts: fullV },
+      patch: [{ op: 'replace', path: elementPath(place.id, 'speed'), value: { ...pump.speed, fullV } }],
     },
   ];
 };

@@ -165,9 +165,26 @@ function badJoints({
   });
 }
 
-export const overloadedFixes: FixMaker<WireOverloaded> = ({ place, value: carried }, { doc }) => {
+/** Insulation vehicle wire is sold with, K: cross-linked 125 and 150 °C, silicone 200 °C. */
+const INSULATIONS = [398.15, 423.15, 473.15] as const;
+
+export const overloadedFixes: FixMaker<WireOverloaded> = ({ place, value: carried, figures }, { doc }) => {
   const wire = doc.wiring.circuits[place.within!]?.segments[place.id];
   if (wire?.kind !== 'wire') return [];
+  if (figures.tooHot) {
+    const better = INSULATIONS.find((insulationK) => {
+      const good = wireAmpacity(doc, { ...wire, insulationK });
+      return good > 0 && good >= carried;
+    });
+    return better === undefined
+      ? []
+      : [
+          {
+            does: { act: 'insulation', kelvin: better },
+            patch: [set(place.within!, place.id, 'insulationK', better)],
+          },
+        ];
+  }
   const next = familyOf(wire.size).find((size) => wireAmpacity(doc, { ...wire, size }) >= carried);
   if (!next) return [];
   return [
@@ -218,7 +235,7 @@ export const terminalFixes: FixMaker<TerminalSmall> = ({ place }, { doc }) => {
 export const jointFixes: FixMaker<JointDrop> = ({ place, figures }, { doc }) => {
   const joint = doc.wiring.circuits[place.within!]?.segments[place.id];
   const meets = joint && segmentKind(joint).meets;
-  if (!figures.bad || meets?.as !== 'joint' || !meets.sound) return [];
+  if (!figures.by || meets?.as !== 'joint' || !meets.sound || figures.ohms <= meets.sound.ohms) return [];
   const { mend, field, ohms } = meets.sound;
   return [{ does: { act: 'mend-joint', words: mend }, patch: [set(place.within!, place.id, field, ohms)] }];
 };

@@ -11,7 +11,17 @@ import type { Parameters } from '../parameters.ts';
 import type { OperatingState } from '../states.ts';
 import { runsSteadily } from '../steady-trigger.ts';
 
-const zoneAmbient = (doc: JobDocument, zone: SegmentOf<'wire'>['zone']): number => {
+/**
+ * Air around a wire where it runs, K.
+ * @param doc job document
+ * @param zone place
+ * @returns K
+ * Validity: places of the brief.
+ * @throws nothing
+ * @source the brief
+ * @example zoneAmbient(fullReturnJob('x'), 'cabin') > 290 // => true
+ */
+export const zoneAmbient = (doc: JobDocument, zone: SegmentOf<'wire'>['zone']): number => {
   const e = doc.brief.electrical;
   return zone === 'engine-bay' ? e.engineBayK : zone === 'under-body' ? e.underBodyK : e.cabinK;
 };

@@ -1,4 +1,5 @@
 import { highPressurePumps } from '../../document/consumers.ts';
+import { Engine } from '../../engine/engine.ts';
 import type { RailStanding } from '../../engine/observe/rail.ts';
 import type { StateName } from '../../engine/states.ts';
 import type { Found, Place } from '../../outcome/finding.ts';
@@ -10,6 +11,8 @@ export type ReturnOverrun = Found<
   {
     readonly state: StateName;
     readonly bypass: number;
+    /** What would go back at the set pressure, and the most that can, m³/s. */
+    readonly atSet: number;
     readonly capacity: number;
     readonly returnPressure: number;
     readonly over: number;
@@ -41,13 +44,25 @@ export const lowBackPressure = ({
   regulator !== null &&
   (regulator.valve === 'closed' || regulator.returnPressure <= BACK_PRESSURE_SHARE * railGauge);
 
+/** Pumps are known to 5 % and losses to 20 %: only what is over by more than this is sure to overrun (estimate). */
+const FAR_OVER = 1.1;
+
+/** What goes back while the rail stands at its set pressure, m³/s: more than once it has climbed. */
+function returnedAtSet(engine: Engine, { state, values }: SettledState): number {
+  const most = engine.available(state)?.flow ?? 0;
+  return Math.max(values.regulator!.bypass, most - state.draw);
+}
+
 /** Can regulator and return line carry what the engine leaves? */
 export const regulationRule: FindingRule<ReturnOverrun | RailHigh | ReturnBackPressure> = (context) => {
   const running = settled(context).filter((s) => s.state.pumpsOn && s.values.regulator);
   const overruns = running.filter((s) => isOverrun(s.values));
   // Idle is where it is met every day; named there when it shows there.
-  const overrun = overruns.find((s) => s.state.kind === 'idle') ?? worst(overruns);
-  if (overrun) return [overrunAt(overrun, overruns)];
+  const engine = new Engine(context.doc);
+  const far = overruns.filter((s) => returnedAtSet(engine, s) > FAR_OVER * s.values.regulator!.capacity);
+  const told = far.length > 0 ? far : overruns;
+  const overrun = told.find((s) => s.state.kind === 'idle') ?? worst(told);
+  if (overrun) return [overrunAt(overrun, overruns, returnedAtSet(engine, overrun), far.length > 0)];
   const high = worst(running);
   const idle = running.find((s) => s.state.kind === 'idle');
   return [
@@ -65,12 +80,17 @@ const worst = (states: readonly SettledState[]): SettledState | undefined =>
     undefined,
   );
 
-function overrunAt(s: SettledState, all: readonly SettledState[]): ReturnOverrun {
+function overrunAt(
+  s: SettledState,
+  all: readonly SettledState[],
+  atSet: number,
+  far: boolean,
+): ReturnOverrun {
   const { values, state } = s;
   const regulator = values.regulator!;
   return {
     code: 'RETURN_OVERRUN',
-    severity: 'stop',
+    severity: far ? 'stop' : 'fix',
     stage: 'plumb',
     place: tightestReturn(s),
     stateId: state.id,
@@ -80,6 +100,7 @@ function overrunAt(s: SettledState, all: readonly SettledState[]): ReturnOverrun
     figures: {
       state,
       bypass: regulator.bypass,
+      atSet,
       capacity: regulator.capacity,
       returnPressure: regulator.returnPressure,
       over: regulator.over,

@@ -112,7 +112,8 @@ export const fuseRule: FindingRule<FuseFound> = (context) =>
     const hot = on.amps > FUSE_CONTINUOUS_SHARE * ratingA;
     const distance = distanceAhead(context.doc, on.fuse);
     return [
-      ...(ratingA > on.wireA ? [found('FUSE_OVER_WIRE', 'stop', ratingA, on.wireA)] : []),
+      // A wire in air too hot for it is told of as that.
+      ...(on.wireA > 0 && ratingA > on.wireA ? [found('FUSE_OVER_WIRE', 'stop', ratingA, on.wireA)] : []),
       ...(hot
         ? [found('FUSE_LOADED', on.amps > ratingA ? 'stop' : 'fix', on.amps, FUSE_CONTINUOUS_SHARE * ratingA)]
         : fuseSurvives(ratingA, on.inrush)

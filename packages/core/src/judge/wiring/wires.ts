@@ -1,10 +1,12 @@
 import { pumpDropOf } from '../../document/shop-limits.ts';
 import { wayDrop } from '../../engine/electric/circuit-elements.ts';
-import { wireAmpacity } from '../../engine/electric/circuits.ts';
+import type { JobDocument, SegmentOf } from '../../document/job-document.ts';
+import { wireAmpacity, zoneAmbient } from '../../engine/electric/circuits.ts';
 import { carriedBy } from '../../engine/electric/electric-load.ts';
 import { ownWires } from '../../engine/electric/fused-wires.ts';
 import type { StateName } from '../../engine/states.ts';
 import { PUMP_LAW_VOLTS } from '../../kinds/plumbing/pump/pump-model.ts';
+import { hottestOf } from '../../kinds/wiring/wire/ampacity.ts';
 import { COPPER_CLAD_IACS } from '../../kinds/wiring/wire/wire.ts';
 import type { Found } from '../../outcome/finding.ts';
 import type { FindingContext, FindingRule } from '../context.ts';
@@ -34,7 +36,12 @@ interface WiringCost {
   /** Without it the margin wanted for would be there. */
   readonly restores: boolean;
 }
-export type WireOverloaded = Found<'WIRE_OVERLOADED', Record<string, never>>;
+/** A wire in air that is as hot as it may become carries nothing. */
+export interface TooHotThere {
+  readonly withstandsK: number;
+  readonly airK: number;
+}
+export type WireOverloaded = Found<'WIRE_OVERLOADED', { readonly tooHot: TooHotThere | null }>;
 
 /** Copper-clad aluminum in a circuit that feeds something. */
 export const copperCladRule: FindingRule<CopperClad> = (context) =>
@@ -53,6 +60,9 @@ export const copperCladRule: FindingRule<CopperClad> = (context) =>
       })),
   );
 
+/** A few hundredths of a volt over the mark are within what wire and joints vary by: less than this is no note. */
+const WORTH_A_NOTE = 1.1;
+
 /** Pieces named in the sum. */
 const NAMED = 4;
 
@@ -67,6 +77,7 @@ export const dropRule: FindingRule<WireDrop> = (context) => {
     const restores = cost?.restores === true;
     const severe = !pump || lost > DROP_LIMITS.pump || restores;
     const starved = pump && solution.loadVolts < PUMP_LAW_VOLTS.min;
+    if (!severe && !starved && lost < WORTH_A_NOTE * pumpDropOf(doc)) return [];
     const { conductorDrop, jointDrop, amps, feed, ground } = solution;
     return [
       {
@@ -106,14 +117,22 @@ function wiringCost({ doc, tightest, flowLostToWiring: flow }: FindingContext): 
   return { flow, of: now + flow, state: tightest.state, restores: now < asked && now + flow >= asked };
 }
 
-/** Does a wire stand its current where it runs? */
+/** What a wire that is good for nothing where it runs is up against. */
+export function tooHotThere(doc: JobDocument, wire: SegmentOf<'wire'>): TooHotThere | null {
+  const withstandsK = hottestOf(wire.conductor, wire.insulationK);
+  const airK = zoneAmbient(doc, wire.zone);
+  return withstandsK <= airK ? { withstandsK, airK } : null;
+}
+
+/** Is a wire good for its current where it runs? */
 export const overloadedRule: FindingRule<WireOverloaded> = (context) => {
   const loads = loadedCircuits(context);
   return loads.flatMap(({ circuitId, state }) =>
     ownWires(context.doc, circuitId).flatMap((wire): WireOverloaded[] => {
       const allowed = wireAmpacity(context.doc, wire.segment);
       const carried = Math.max(...loads.map((l) => carriedBy(l, wire)));
-      if (carried <= allowed) return [];
+      const tooHot = tooHotThere(context.doc, wire.segment);
+      if (carried <= allowed && !tooHot) return [];
       return [
         {
           code: 'WIRE_OVERLOADED',
@@ -124,7 +143,7 @@ export const overloadedRule: FindingRule<WireOverloaded> = (context) => {
           dimension: 'amps',
           value: carried,
           limit: allowed,
-          figures: {},
+          figures: { tooHot },
         },
       ];
     }),

@@ -34,7 +34,7 @@ import {
   supplyShort,
 } from './supply.ts';
 import { madeWords } from './joints.ts';
-import { senderRange } from './senders.ts';
+import { mapNeverFull, mapSensor, senderRange } from './senders.ts';
 import { jetNowhere, jetShort, liftShort, pickupBare, surgeClosed, tankFills } from './tanks.ts';
 import { trappedFuel } from './trapped.ts';
 import {
@@ -106,6 +106,9 @@ export const WORDS = {
   SUPPLEMENTARY_HIGH: supplementarySet,
   VALVE_CORE: valveCore,
   SPEED_LAGS: speedLags,
+  MAP_SENSOR_PROOF: mapSensor,
+  MAP_SENSOR_SPAN: mapSensor,
+  MAP_NEVER_FULL: mapNeverFull,
   SURGE_CLOSED: surgeClosed,
   LIFT_SHORT: liftShort,
   JET_NOWHERE: jetNowhere,

@@ -7,22 +7,25 @@ import type { SupplementarySet } from '../../judge/regulation/supplementary.ts';
 import type { ValveCore } from '../../judge/regulation/valve-core.ts';
 import { inState } from '../state.ts';
 import type { Words } from '../words.ts';
-import { manifoldWords, taken } from '../words.ts';
+import { manifoldWords, percent, taken } from '../words.ts';
 
 const source =
   'Darcy–Weisbach with Colebrook; seat by its Cv (ISA 75.01); 35% back-pressure limit: common practice';
 
-export const returnOverrun: Words<ReturnOverrun> = ({ value: rail, figures: f }, q) => ({
-  title: `The return is overrun at ${inState(f.state)}: the rail climbs to ${q('pressure', rail)}.`,
+export const returnOverrun: Words<ReturnOverrun> = ({ severity, value: rail, figures: f }, q) => ({
+  title:
+    severity === 'stop'
+      ? `The return is overrun at ${inState(f.state)}: the rail climbs to ${q('pressure', rail)}.`
+      : `The return is near its limit at ${inState(f.state)}, hit-or-miss in practice: the rail climbs to ${q('pressure', rail)}.`,
   text:
-    `${q('flow', f.bypass)} must go back to the tank, but regulator seat and return line carry only ` +
-    `${q('flow', f.capacity)} at the set pressure. The regulator is wide open and no longer regulates.` +
+    `At the set pressure ${q('flow', f.atSet)} must go back to the tank; regulator seat and return line carry ` +
+    `${q('flow', f.capacity)}: ${percent(f.atSet / f.capacity - 1)} too much. The regulator is wide open and no longer regulates.` +
     (f.also.length > 0 ? ` The same at ${f.also.map(inState).join(', ')}.` : ''),
   formula:
     `P_rail = P_return + ΔP_seat = ${q('pressure', f.returnPressure)} + ` +
     `${q('pressure', rail - f.returnPressure)} = ${q('pressure', rail)}; ` +
     `over what the diaphragm would hold at that flow by ${q('pressure', f.over)}`,
-  source,
+  source: `${source}; pumps to 5%, losses to 20%: beyond 10% over it is sure`,
 });
 
 export const railHigh: Words<RailHigh> = ({ value: over, figures: f }, q) => ({

@@ -1,3 +1,4 @@
+import type { MapNeverFull, MapSensor } from '../../judge/supply/map-sensor.ts';
 import type { SenderRange } from '../../judge/wiring/senders.ts';
 import { inState } from '../state.ts';
 import type { Words } from '../words.ts';
@@ -19,3 +20,28 @@ export const senderRange: Words<SenderRange> = ({ code, value, limit, place, fig
     source: 'joint solve, greatest of all states; common practice',
   };
 };
+
+export const mapSensor: Words<MapSensor> = ({ code, value, limit, place, figures: f }, q) => {
+  const sender = `The sender of ${withinSentence(place.name)}`;
+  const proof = code === 'MAP_SENSOR_PROOF';
+  return {
+    title: proof
+      ? `${sender} is good to ${q('pressure', limit)}${f.usual ? ' if its proof pressure is the least usual' : ''}; boost reaches ${q('pressure', value)}.`
+      : `${sender} reads to ${q('pressure', limit)}; boost reaches ${q('pressure', value)}.`,
+    text: proof
+      ? 'Above its proof pressure its element is strained or torn: the pump then runs at a speed nobody asked for.' +
+        (f.usual ? ' Look its proof pressure up and enter it, or fit a sender of a wider range.' : '')
+      : 'From there on its signal stays the same: the pump keeps the speed it has then.',
+    formula:
+      `${q('pressure', value)} at ${inState(f.state)} against ${q('pressure', limit)}` +
+      (proof && f.usual ? ', 1.5 × its range' : ''),
+    source: 'greatest manifold pressure of all states; 1.5 × range is typical, the data sheet decides',
+  };
+};
+
+export const mapNeverFull: Words<MapNeverFull> = ({ value, limit, place }, q) => ({
+  title: `${place.name} is never asked for full speed: its sender ends at ${q('volts', value)}, full speed starts at ${q('volts', limit)}.`,
+  text: 'The controller waits for volts the sender does not give, whatever the boost.',
+  formula: `${q('volts', value)} < ${q('volts', limit)}`,
+  source: 'the two ends of the map',
+});

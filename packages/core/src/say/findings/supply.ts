@@ -61,11 +61,16 @@ export const railSag: Words<RailSag> = ({ value, limit, figures: f }, q) => ({
   source: 'joint solve of plumbing and wiring',
 });
 
+/** Flow that is none, m³/s: 0.5 L/h. */
+const NOTHING = 0.5 / 3.6e6;
+
 export const suctionVapor: Words<SuctionVapor> = ({ value, place, figures: f }, q) => ({
   title:
     f.most === null
       ? `${place.name} has ${q('pressure', Math.max(0, value))} over vapor at its inlet${value < 0 ? ': the fuel there boils' : ''}.`
-      : `${place.name} draws vapor: its suction lets no more than ${q('flow', f.most)} through.`,
+      : f.most < NOTHING
+        ? `${place.name} draws vapor only: at ${q('pressure', f.inlet)} the fuel in front of it boils.`
+        : `${place.name} draws vapor: its suction lets no more than ${q('flow', f.most)} through.`,
   text:
     'Below the fuel’s vapor pressure the pump draws vapor and its flow collapses. Larger or shorter suction, a cleaner strainer, a lower pump or cooler fuel helps.' +
     (f.warmedBy > WARMED

@@ -4,9 +4,13 @@ import type { Words } from '../words.ts';
 export const trappedFuel: Words<TrappedFuel> = ({ limit, figures: f }, q) => {
   const where = f.rails.length === 0 ? '' : ` in ${f.rails.join(', ')}`;
   const warming = (kelvin: number): string =>
-    kelvin < 1 ? 'the first degree of warming' : `${q('warming', kelvin)} of warming`;
+    kelvin <= 0
+      ? 'as it is, with no warming'
+      : kelvin < 1
+        ? `after less than ${q('warming', 1)} of warming`
+        : `after ${q('warming', kelvin)} of warming`;
   const what = ({ pa, after, name }: Passed): string =>
-    `${q('pressure', pa)} after ${warming(after)}: ` +
+    `${q('pressure', pa)} ${warming(after)}: ` +
     (name === null ? 'more than the injectors open against' : `more than “${name}” is good for`);
   const soon = f.passes.filter((p) => p.after < limit);
   const [first] = soon;
@@ -16,7 +20,7 @@ export const trappedFuel: Words<TrappedFuel> = ({ limit, figures: f }, q) => {
     title:
       `${(f.volume * 1000).toFixed(2)} L of fuel${where} is closed in after shut-down` +
       (first
-        ? ` and passes ${q('pressure', first.pa)} after ${warming(first.after)}.`
+        ? ` and passes ${q('pressure', first.pa)} ${warming(first.after)}.`
         : ` and rises to some ${reached} as the engine heats it.`),
     text:
       'Nothing open leads from here back to a tank: check valves and blocking regulators do not relieve backward. ' +

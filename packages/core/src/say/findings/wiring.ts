@@ -143,7 +143,10 @@ export const fuseWords: Words<FuseFound> = ({ code, value, place: _place, figure
 };
 
 export const noFuse: Words<NoFuse> = ({ place, figures: f }, q, _labels, fixes) => {
-  const stands = `“${f.wire}” after it is good for ${q('amps', f.wireA)}`;
+  const stands =
+    f.wireA > 0
+      ? `“${f.wire}” after it is good for ${q('amps', f.wireA)}`
+      : `“${f.wire}” after it carries: it runs in air hotter than it withstands`;
   const fit =
     f.wire === null
       ? 'It has no wire to protect yet.'
@@ -159,17 +162,22 @@ export const noFuse: Words<NoFuse> = ({ place, figures: f }, q, _labels, fixes) 
 };
 
 export const jointDrop: Words<JointDrop> = ({ value: lost, place, figures: f }, q) => ({
-  title: `${place.name} loses ${q('volts', lost)} and turns ${f.heat.toFixed(f.heat < 10 ? 1 : 0)} W into heat${f.bad ? `; ${q('volts', f.left)} is left at the load` : ''}.`,
-  text: f.bad
-    ? 'A joint that loses this much heats, and heat makes it worse until it chars or melts its housing.'
-    : 'A sound joint of its kind at a heavy current: it is the first to look at when volts go missing.',
+  title: `${place.name} loses ${q('volts', lost)} and turns ${f.heat.toFixed(f.heat < 10 ? 1 : 0)} W into heat${f.by ? `; ${q('volts', f.left)} is left at the load` : ''}.`,
+  text: f.by
+    ? 'A joint that loses this much heats, and heat makes it worse until it chars or melts its housing.' +
+      (f.ohms <= f.sound
+        ? ' It is as good as its kind gets: a heavier one, or the load over two circuits.'
+        : '')
+    : f.usual
+      ? 'Its resistance is the usual one of its kind, not a reading. Measure this joint: volts across it with the pump running.'
+      : 'A sound joint of its kind at a heavy current: it is the first to look at when volts go missing.',
   formula: `${q('amps', f.amps)} × ${q('resistance', f.ohms)} = ${q('volts', lost)}, ${q('amps', f.amps)}² × ${q('resistance', f.ohms)} = ${f.heat.toFixed(1)} W; sound is about ${q('resistance', f.sound)}`,
-  source: 'Ohm and Joule; 0.1 V and 0.2 V a joint are common practice',
+  source: 'Ohm and Joule; 0.1 V and 0.2 V a joint are common practice, 3 W and 15 W are estimates',
 });
 
 export const copperClad: Words<CopperClad> = ({ place }) => ({
   title: `${place.name} is copper-clad aluminum.`,
-  text: 'It conducts 63% of copper, so 12 AWG of it is 14 AWG of copper, and its terminals and relay sockets heat first: it has melted relay boxes.',
+  text: 'It conducts 63% of copper, so 12 AWG of it is 14 AWG of copper, and its terminals and relay sockets heat first: it has melted relay boxes. Its joints limit it, 105 °C at most, whatever its insulation is good for.',
   formula: 'ρ = 1.7241e-8 Ω·m ÷ 0.63',
   source: 'IACS conductivity; common practice',
 });
@@ -195,9 +203,15 @@ export const wireDrop: Words<WireDrop> = ({ severity, value, limit, place, figur
   };
 };
 
-export const wireOverloaded: Words<WireOverloaded> = ({ value, limit, place }, q) => ({
-  title: `${place.name} carries ${q('amps', value)}; ${q('amps', limit)} is what it is good for there.`,
-  text: 'The smaller of the table and the heat balance at the air around it. A shared wire carries the sum.',
-  formula: 'I²·r(T) = (T − T_air)/R_th at the insulation’s limit',
+export const wireOverloaded: Words<WireOverloaded> = ({ value, limit, place, figures: { tooHot } }, q) => ({
+  title: tooHot
+    ? `${place.name} is good to ${q('temperature', tooHot.withstandsK)} in a place of ${q('temperature', tooHot.airK)}.`
+    : `${place.name} carries ${q('amps', value)}; ${q('amps', limit)} is what it is good for there.`,
+  text: tooHot
+    ? 'It would carry no current at all there. Insulation that withstands more, or another way for the wire.'
+    : 'The smaller of the table and the heat balance at the air around it. A shared wire carries the sum.',
+  formula: tooHot
+    ? `${q('temperature', tooHot.withstandsK)} − ${q('temperature', tooHot.airK)} leaves nothing for the wire’s own heat`
+    : 'I²·r(T) = (T − T_air)/R_th at the insulation’s limit',
   source: 'ABYC E-11 table for 105 °C insulation (from memory); heat balance',
 });

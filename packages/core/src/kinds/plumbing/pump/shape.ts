@@ -50,10 +50,23 @@ const SPEED = {
   }),
   fullV: volts('Full speed at or above', 3.7),
 };
-export const speedControlShape = object(SPEED);
+export const speedControlShape = object({
+  ...SPEED,
+  sensorProofPa: optional(
+    quantity({
+      label: 'Sender good to',
+      dimension: 'pressure',
+      unit: 'Pa gauge',
+      min: 0,
+      max: 5e6,
+      absent: 'not looked up',
+      why: 'proof pressure: beyond it the sender is damaged',
+    }),
+  ),
+});
 export type SpeedControl = Infer<typeof speedControlShape>;
 
-type SpeedField = keyof SpeedControl;
+type SpeedField = keyof typeof SPEED;
 const each = <T>(of: (key: SpeedField) => T): Record<SpeedField, T> =>
   Object.fromEntries(Object.keys(SPEED).map((key) => [key, of(key as SpeedField)])) as Record<SpeedField, T>;
 

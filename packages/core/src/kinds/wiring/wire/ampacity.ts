@@ -37,11 +37,28 @@ const THERMAL_RESISTANCE: ReadonlyMap<WireSize, number> = new Map(
   }),
 );
 
+/** What a joint on copper-clad aluminum lasts at, K: its terminals and sockets give out before any insulation does (105 °C, estimate). */
+const CLAD_JOINT_K = 378.15;
+
+/**
+ * What a conductor may reach, K: its insulation's limit; of copper-clad aluminum that of its joints, where that is less.
+ * @param conductor copper or copper-clad aluminum
+ * @param insulationK what the insulation is good to, K
+ * @returns K
+ * Validity: any insulation.
+ * @throws nothing
+ * @source 105 °C for joints on aluminum: estimate
+ * @example hottestOf('copper-clad', 423.15) // => 378.15
+ */
+export const hottestOf = (conductor: Conductor, insulationK: number): number =>
+  conductor === 'copper-clad' ? Math.min(insulationK, CLAD_JOINT_K) : insulationK;
+
 const bundleFactor = (n: number): number => (n <= 1 ? 1 : n <= 3 ? 0.7 : n <= 6 ? 0.6 : n <= 24 ? 0.5 : 0.4);
 
 /**
  * Current a wire may carry where it runs: the smaller of the ABYC table (105 °C insulation) and the heat balance
- * I²·r(T) = (T − T_ambient)/R_th at the insulation's limit; bundling ×0.7/0.6/0.5/0.4 for 2–3/4–6/7–24/25+.
+ * I²·r(T) = (T − T_ambient)/R_th at the insulation's limit (copper-clad aluminum: at most 105 °C, which its joints last at);
+ * bundling ×0.7/0.6/0.5/0.4 for 2–3/4–6/7–24/25+.
  * @param size gauge or metric size
  * @param conductor copper, or copper-clad aluminum (× √0.63)
  * @param place ambient K, engine space, bundle, insulation limit K
@@ -51,12 +68,11 @@ const bundleFactor = (n: number): number => (n <= 1 ? 1 : n <= 3 ? 0.7 : n <= 6 
  * @example ampacity('awg-12', 'copper', { ambientK: 353.15, engineSpace: true, bundled: 1, insulationK: 378.15 }) // => 26.8
  */
 export function ampacity(size: WireSize, conductor: Conductor, place: WirePlace): number {
-  const room = place.insulationK - place.ambientK;
+  const hottest = hottestOf(conductor, place.insulationK);
+  const room = hottest - place.ambientK;
   if (room <= 0) return 0;
   // Conductivity enters once: the heat balance already holds the conductor's own resistance.
-  const balance = Math.sqrt(
-    room / THERMAL_RESISTANCE.get(size)! / wireResistance(size, conductor, place.insulationK),
-  );
+  const balance = Math.sqrt(room / THERMAL_RESISTANCE.get(size)! / wireResistance(size, conductor, hottest));
   const table =
     tableAmpacity(size, place.engineSpace) * (conductor === 'copper-clad' ? Math.sqrt(COPPER_CLAD_IACS) : 1);
   return Math.min(balance, table) * bundleFactor(place.bundled);
