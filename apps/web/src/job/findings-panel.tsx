@@ -1,27 +1,20 @@
 import { when } from '../ui/when.ts';
 import { newId } from '../outbox/ids.ts';
-import {
-  findingFingerprint,
-  findingKey,
-  type Finding,
-  type FindingFix,
-  type Severity,
-} from '@venula/core/outcome';
+import { findingKey, type Finding, type FindingFix, type Severity } from '@venula/core/outcome';
 import { sayAgain, type SaidFinding } from '@venula/core/say';
 import { memo, useEffect, useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { tell } from '../api/client.ts';
 import { useAccept, useAcceptances } from '../api/queries.ts';
 import type { AcceptanceRow } from '../api/types.ts';
+import { STAGES } from '../app/stages.ts';
 import { useFormat, useSettings } from '../app/settings.ts';
 import { SEVERITY_NAME, SeverityMark, TONE } from '../ui/severity.tsx';
 import type { FixPreview } from '../workers/plan-work.ts';
 import { JUDGE, RANK } from '../workers/plan-client.ts';
 import { useJob, useJudgement, useOpenJob } from './job-context.ts';
+import { standingFor, useOpenFindings } from './open-findings.ts';
 import { Explained } from '../ui/explained.tsx';
-
-/** Acceptance that stands for the finding's present numbers; an older one has lapsed. */
-export const standingFor = (finding: Finding, rows: readonly AcceptanceRow[]): AcceptanceRow | undefined =>
-  rows.find((r) => r.findingKey === findingKey(finding) && r.fingerprint === findingFingerprint(finding));
 
 /** Open issues, the worst first. Drawn anew only with a new judgement. */
 export const FindingsPanel = memo(function FindingsPanel({
@@ -62,7 +55,7 @@ export const FindingsPanel = memo(function FindingsPanel({
     <section aria-label="Findings" aria-busy={!judged} tabIndex={-1} data-findings className="outline-none">
       {findings.length === 0 && (
         <p className="border-t-2 border-good py-3 font-semibold text-good">
-          {stages ? 'No issues here.' : 'No issues in this plan.'}
+          {stages ? 'No issues here.' : 'No issues in this plan.'} {stages && <Elsewhere stages={stages} />}
         </p>
       )}
       {open.map((f) => (
@@ -84,6 +77,29 @@ export const FindingsPanel = memo(function FindingsPanel({
   );
 });
 
+/** What other stages have, each a way there. */
+function Elsewhere({ stages }: { readonly stages: readonly Finding['stage'][] }) {
+  const { id } = useOpenJob();
+  const findings = useOpenFindings();
+  return STAGES.flatMap(({ key, name }) => {
+    const there = findings.filter((f) => f.stage === key && !stages.includes(f.stage));
+    const loud = (['stop', 'fix'] as const).flatMap((severity) => {
+      const n = there.filter((f) => f.severity === severity).length;
+      return n > 0 ? [`${n} ${severity}${n > 1 ? (severity === 'fix' ? 'es' : 's') : ''}`] : [];
+    });
+    if (loud.length === 0) return [];
+    return (
+      <Link
+        key={key}
+        to={`/jobs/${id}/${key}`}
+        className={`mr-2 inline-flex min-h-[44px] items-center underline underline-offset-2 ${there.some((f) => f.severity === 'stop') ? 'text-stop' : 'text-fix'}`}
+      >
+        {loud.join(' and ')} on {name}.
+      </Link>
+    );
+  });
+}
+
 const FindingCard = memo(function FindingCard({
   finding,
   lapsed,
@@ -98,7 +114,13 @@ const FindingCard = memo(function FindingCard({
   const [accepting, setAccepting] = useState(false);
   const tone = TONE[finding.severity];
   return (
-    <article className="border-t-2 py-3" style={{ borderColor: tone }} data-finding={finding.code}>
+    <article
+      className="scroll-mt-14 border-t-2 py-3 outline-none focus-visible:bg-well"
+      style={{ borderColor: tone }}
+      data-finding={finding.code}
+      data-finding-key={findingKey(finding)}
+      tabIndex={-1}
+    >
       <h3 className="flex items-center gap-2 font-bold" style={{ color: tone }}>
         <SeverityMark severity={finding.severity} />
         {SEVERITY_NAME[finding.severity]}

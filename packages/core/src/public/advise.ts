@@ -20,4 +20,4 @@ export { type JobStart, type Proposal, proposals, THERE_NOW, type ThereNow } fro
 export { sizeCircuit } from '../advise/size-circuit.ts';
 export { type SizingResult, SizingSearch, paretoFront, sizingChoices } from '../advise/sizing.ts';
 export type { PlanResult } from '../advise/plan-result.ts';
-export { type Verdict, verdictOf } from '../advise/verdict.ts';
+export { type Verdict, verdictOf, worstOf } from '../advise/verdict.ts';

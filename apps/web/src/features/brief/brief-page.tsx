@@ -10,7 +10,7 @@ import { PlanOptional, PlanQuantity, PlanText } from '../../job/plan-fields.tsx'
 import { PlanField } from '../../job/plan-form.tsx';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Choice } from '../../ui/choice.tsx';
-import { Headline } from '../../ui/headline.tsx';
+import { StageHeadline } from '../../job/stage-headline.tsx';
 import { DemandChart } from './demand-chart.tsx';
 import { InjectorLibrary } from './injector-library.tsx';
 import { InjectorSheet } from './injector-sheet.tsx';
@@ -24,6 +24,8 @@ const INDUCTION = [
   { value: 'high-boost', label: 'high boost', bsfc: 0.65 * POUND_PER_HP_HOUR },
 ] as const;
 
+const STAGES = ['brief'] as const;
+
 /** What the fuel system has to deliver, at the hardest point of the pull. */
 function Demand() {
   const doc = useDoc();
@@ -36,8 +38,8 @@ function Demand() {
   );
   const where = highPressurePumps(doc).length > 0 ? 'high-pressure pump' : 'rail';
   return (
-    <Headline
-      tone="good"
+    <StageHeadline
+      stages={STAGES}
       sentence={
         peak?.values
           ? `${format('flow', peak.state.draw)} at the ${where}, at ${format('pressure', peak.values.least)}, at ${peak.state.rpm.toFixed(0)} rpm.`
@@ -48,7 +50,6 @@ function Demand() {
   );
 }
 
-const STAGES = ['brief'] as const;
 /** Limits of the shop that this job may have its own of. */
 const LIMITS = ['stagingMargin', 'pumpDropV', 'rubberYears', 'injectionHoseYears'] as const;
 

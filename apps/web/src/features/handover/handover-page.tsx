@@ -17,7 +17,7 @@ import { logoAddress, useShop } from '../../api/shop.ts';
 import type { RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { FreezeForm } from '../../job/freeze-form.tsx';
-import { standingFor } from '../../job/findings-panel.tsx';
+import { standingFor } from '../../job/open-findings.ts';
 import { useDoc, useJob, useJudgement, useOpenJob, useStates } from '../../job/job-context.ts';
 import { saveFile } from '../../ui/save-file.ts';
 import { SEVERITY_NAME } from '../../ui/severity.tsx';

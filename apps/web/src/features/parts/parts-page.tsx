@@ -21,9 +21,9 @@ import { usePrices } from '../../api/shelf.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
 import { useDoc } from '../../job/job-context.ts';
+import { StageHeadline } from '../../job/stage-headline.tsx';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { saveFile } from '../../ui/save-file.ts';
-import { Headline } from '../../ui/headline.tsx';
 import { ViewTabs } from '../../ui/view-tabs.tsx';
 import { CutView } from './cut-view.tsx';
 import { useCutPlans } from './use-cut-plans.ts';
@@ -152,7 +152,7 @@ export function PartsPage() {
         }
       >
         <div className="flex items-start justify-between gap-4 max-md:flex-col">
-          <Headline {...answers[view]} />
+          <StageHeadline stages={STAGES} {...answers[view]} />
           <div className="no-print mb-2 flex shrink-0 flex-wrap gap-2">
             {view === 'list' && mayChange && (
               <button

@@ -10,6 +10,8 @@ import { useSearchParams } from 'react-router';
 import { useSettings } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
 import { useDoc, useJob, useJudgement, useOpenJob, useShown } from '../../job/job-context.ts';
+import { useOpenFindings } from '../../job/open-findings.ts';
+import { useShowFinding } from '../../job/show-finding.ts';
 import { StageFrame } from '../../job/stage-frame.tsx';
 import { Legend } from '../../ui/legend.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
@@ -182,12 +184,16 @@ export function PlumbPage() {
 function PlumbHeadline() {
   const plan = useJudgement();
   const { units } = useSettings();
-  const answer = plan ? verdictOf(plan, units) : null;
+  const findings = useOpenFindings();
+  const show = useShowFinding();
+  const answer = plan ? verdictOf({ ...plan, findings }, units) : null;
+  const finding = answer?.finding;
   return (
     <Headline
       tone={answer?.tone ?? 'good'}
       sentence={answer?.sentence ?? 'Solving the plan…'}
       second={answer?.second ?? ''}
+      onShow={finding ? () => show(finding, STAGES) : undefined}
     />
   );
 }

@@ -1,15 +1,14 @@
 import { isStartingFigure } from '@venula/core/document';
 import { cutLength } from '@venula/core/kinds';
-import { sayAgain } from '@venula/core/say';
 import { linesToMeasure } from '@venula/core/supply';
 import { Tabs } from 'radix-ui';
 import { useCallback, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useFormat, useSettings } from '../../app/settings.ts';
+import { useFormat } from '../../app/settings.ts';
 import { FindingsPanel } from '../../job/findings-panel.tsx';
-import { useDoc, useJudgement } from '../../job/job-context.ts';
+import { useDoc } from '../../job/job-context.ts';
+import { StageHeadline } from '../../job/stage-headline.tsx';
 import { StageFrame, type Sheet } from '../../job/stage-frame.tsx';
-import { Headline } from '../../ui/headline.tsx';
 import { ViewTabs } from '../../ui/view-tabs.tsx';
 import { CarView, type Opened } from './car/car-view.tsx';
 import { GuideSheet } from './car/guide-sheet.tsx';
@@ -142,25 +141,19 @@ export function RoutePage() {
 /** The worst thing about the routes, or how far the measuring has got. */
 function Answer({ lines }: { readonly lines: readonly Line[] }) {
   const format = useFormat();
-  const { units } = useSettings();
-  const plan = useJudgement();
-  const found = plan?.findings.find((f) => f.stage === 'route' && f.severity !== 'note');
-  const worst = found && sayAgain(found, units);
   const fresh = lines.filter((l) => !l.run.existing);
   const open = fresh.filter((l) => isStartingFigure(l.run, 'lengthM')).length;
   const cut = fresh.reduce((sum, l) => sum + (isStartingFigure(l.run, 'lengthM') ? 0 : cutLength(l.run)), 0);
+  const second =
+    open === fresh.length
+      ? 'Touch a line to measure it.'
+      : `${open > 0 ? 'Touch a line to measure it. ' : ''}${format('length', cut)} to cut${open > 0 ? ' so far' : ' in all'}.`;
   return (
-    <Headline
-      tone={worst ? (worst.severity === 'stop' ? 'stop' : 'fix') : 'good'}
-      sentence={
-        worst?.title ??
-        (open === 0 ? 'No line left to measure.' : `${open} of ${linesToMeasure(fresh.length)}.`)
-      }
-      second={
-        open === fresh.length
-          ? 'Touch a line to measure it.'
-          : `${open > 0 ? 'Touch a line to measure it. ' : ''}${format('length', cut)} to cut${open > 0 ? ' so far' : ' in all'}.`
-      }
+    <StageHeadline
+      stages={STAGES}
+      sentence={open === 0 ? 'No line left to measure.' : `${open} of ${linesToMeasure(fresh.length)}.`}
+      second={second}
+      beside={second}
     />
   );
 }

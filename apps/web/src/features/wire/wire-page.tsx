@@ -13,6 +13,7 @@ import { MarginBar } from '../../ui/margin-bar.tsx';
 import { ViewTabs } from '../../ui/view-tabs.tsx';
 import { useWiringSheet } from './logic/wiring-sheet.tsx';
 import type { WiringOpen } from './logic/wiring-open.ts';
+import { STAGES, STAGING } from './wire-findings.ts';
 import { useVoltsSheet, VoltsView, type VoltsOpen } from './volts/volts-view.tsx';
 
 const LogicView = lazyView(async () => (await import('./logic/logic-view.tsx')).LogicView);
@@ -26,9 +27,6 @@ const VIEWS = [
 ] as const;
 
 /** Wire: how many volts arrive, when everything runs, whether the wiring does so, and the sheet to build it by. */
-const STAGES = ['wire'] as const;
-const STAGING = ['STAGING_LATE', 'STAGING_BY_BOOST'] as const;
-
 export function WirePage() {
   const doc = useDoc();
   const shown = useShown();

@@ -5,6 +5,7 @@ import { harnessOf, MOST_SIGNALS } from '@venula/core/harness';
 import { useMemo, useState } from 'react';
 import { useSettings } from '../../../app/settings.ts';
 import { useDoc, useJudgement, useOpenJob } from '../../../job/job-context.ts';
+import { StageHeadline } from '../../../job/stage-headline.tsx';
 import { Headline } from '../../../ui/headline.tsx';
 import { sayAgain } from '@venula/core/say';
 import { BENCH, RANK } from '../../../workers/plan-client.ts';
@@ -16,6 +17,7 @@ import { HarnessDrawing } from './harness-drawing.tsx';
 import { TruthView } from './truth-view.tsx';
 import { WireList } from './wire-list.tsx';
 import type { WiringOpen } from './wiring-open.ts';
+import { STAGES, STAGING } from '../wire-findings.ts';
 
 /** From rule to copper and back: the wiring drawn, and what it does at every combination of inputs. */
 export function LogicView({
@@ -41,34 +43,36 @@ export function LogicView({
   const wrong = logic?.wrong ?? 0;
   const worst = findings.find((f) => f.code.startsWith('WIRED_'));
   const first = worst && sayAgain(worst, units);
+  const sentence = nothing
+    ? 'No wire of this job is new.'
+    : !logic
+      ? 'Trying every combination…'
+      : wrong > 0
+        ? `At ${wrong} of ${logic.total} combinations the wiring does not do what the rules say.`
+        : `The wiring does what the rules say, at all ${logic.total} combinations.`;
+  const second = nothing
+    ? 'The pump has its wires already: the factory’s driver module feeds it. A load that is added is drawn here.'
+    : (logic?.signals.length ?? 0) > MOST_SIGNALS
+      ? `Only the first ${MOST_SIGNALS} of ${logic!.signals.length} signals were tried; the others were left off.`
+      : wrong > 0 && logic
+        ? `${wrong} of ${logic.total} combinations are wrong. ${first?.fixes[0] ? `Look first at: ${first.fixes[0].label}.` : ''}`
+        : drawn
+          ? 'Drawn by hand: touch a wire to put an end elsewhere; the check runs again at once.'
+          : 'Made from the rules and the circuits. Draw it by hand when the car is wired in another way.';
   return (
     <>
       {fault !== null && <LaneFaultNote what="The wiring could not be tried" why={fault} again={again} />}
-      <Headline
-        tone={wrong > 0 ? 'stop' : 'good'}
-        sentence={
-          nothing
-            ? 'No wire of this job is new.'
-            : !logic
-              ? 'Trying every combination…'
-              : wrong > 0
-                ? first
-                  ? first.title
-                  : `At ${wrong} of ${logic.total} combinations the wiring does not do what the rules say.`
-                : `The wiring does what the rules say, at all ${logic.total} combinations.`
-        }
-        second={
-          nothing
-            ? 'The pump has its wires already: the factory’s driver module feeds it. A load that is added is drawn here.'
-            : (logic?.signals.length ?? 0) > MOST_SIGNALS
-              ? `Only the first ${MOST_SIGNALS} of ${logic!.signals.length} signals were tried; the others were left off.`
-              : wrong > 0 && logic
-                ? `${wrong} of ${logic.total} combinations are wrong. ${first?.fixes[0] ? `Look first at: ${first.fixes[0].label}.` : ''}`
-                : drawn
-                  ? 'Drawn by hand: touch a wire to put an end elsewhere; the check runs again at once.'
-                  : 'Made from the rules and the circuits. Draw it by hand when the car is wired in another way.'
-        }
-      />
+      {wrong > 0 && !first ? (
+        <Headline tone="stop" sentence={sentence} second={second} />
+      ) : (
+        <StageHeadline
+          stages={STAGES}
+          codes={STAGING}
+          sentence={sentence}
+          second={second}
+          beside={wrong > 0 ? second : sentence}
+        />
+      )}
       {wiring.fault !== null && (
         <LaneFaultNote what="The wiring could not be drawn" why={wiring.fault} again={wiring.again} />
       )}

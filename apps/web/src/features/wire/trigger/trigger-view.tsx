@@ -5,6 +5,7 @@ import type { LaneStep } from '@venula/core/trigger';
 import { useMemo, useState } from 'react';
 import { useFormat } from '../../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../../job/job-context.ts';
+import { StageHeadline } from '../../../job/stage-headline.tsx';
 import { Headline } from '../../../ui/headline.tsx';
 import { LaneFaultNote } from '../../../ui/lane-fault-note.tsx';
 import type { Replay } from '../../../workers/plan-work.ts';
@@ -13,6 +14,7 @@ import { LegStrip } from './leg-strip.tsx';
 import { LEG_WORDS } from './leg-words.ts';
 import { RuleCard } from './rule-card.tsx';
 import { useReplay } from './use-replay.ts';
+import { STAGES, STAGING } from '../wire-findings.ts';
 
 /** When everything runs: rules as sentences, replayed along a drive with the rail beneath. */
 export function TriggerView() {
@@ -87,7 +89,9 @@ function Answer({ replay, lines }: { readonly replay: Replay | null; readonly li
     advice?.needed != null
       ? `It must be on before ${format('manifold', advice.needed)}.`
       : 'Start, idle, pull, lift, stall, crash and key-off are replayed on the rules below.';
-  return <Headline tone="good" sentence={sentence} second={second} />;
+  return (
+    <StageHeadline stages={STAGES} codes={STAGING} sentence={sentence} second={second} beside={second} />
+  );
 }
 
 /** The lanes in words: every time something starts or stops, and why. */

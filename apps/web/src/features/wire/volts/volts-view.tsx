@@ -1,4 +1,4 @@
-import { sayAgain, sayState } from '@venula/core/say';
+import { sayState } from '@venula/core/say';
 import { moveSegment, removeSegment } from '@venula/core/edit';
 import { circuitOf, wayOf } from '@venula/core/engine';
 import { familyOf } from '@venula/core/kinds';
@@ -6,6 +6,7 @@ import { useMemo } from 'react';
 import { useFormat, useSettings } from '../../../app/settings.ts';
 import { useDoc, useJudgement, useOpenJob, useShown } from '../../../job/job-context.ts';
 import type { Sheet } from '../../../job/stage-frame.tsx';
+import { StageHeadline } from '../../../job/stage-headline.tsx';
 import { Headline } from '../../../ui/headline.tsx';
 import { Legend } from '../../../ui/legend.tsx';
 import { LoopDrawing } from '../../../ui/track/loop-drawing.tsx';
@@ -16,6 +17,7 @@ import { SegmentTools } from './segment-tools.tsx';
 import { SegmentTray } from './segment-tray.tsx';
 import { SizeCircuitCard } from './size-circuit-card.tsx';
 import { wireTrack } from './wire-loop.ts';
+import { STAGES, STAGING } from '../wire-findings.ts';
 
 /** What is open beside the circuit: a piece of it, the circuit itself, or the search for a gauge. */
 export type VoltsOpen =
@@ -59,11 +61,6 @@ export function VoltsView({
     );
 
   const own = Object.keys(circuit.segments);
-  const stop = findings.find(
-    (f) =>
-      f.severity !== 'note' &&
-      (f.place.within === circuitId || f.place.id === circuitId || f.place.id === circuit.loadId),
-  );
   const supply = shown?.state.supplyVolts ?? 0;
   const lost = plan?.flowLostToWiring ?? 0;
   const pumpNow = doc.plumbing.elements[circuit.loadId]?.kind === 'pump';
@@ -73,11 +70,9 @@ export function VoltsView({
     : shown
       ? `${what} is off in this state.`
       : 'Solving the plan…';
-  const second = stop
-    ? sayAgain(stop, units).title
-    : solution
-      ? `${format('volts', supply - solution.sourceVolts)} sags in the battery, ${format('volts', solution.conductorDrop)} goes in wires, ${format('volts', solution.jointDrop)} in fuse, relay and joints.${pumpNow ? ` Wiring costs ${format('flow', lost)} at the tightest point.` : ''}`
-      : '';
+  const second = solution
+    ? `${format('volts', supply - solution.sourceVolts)} sags in the battery, ${format('volts', solution.conductorDrop)} goes in wires, ${format('volts', solution.jointDrop)} in fuse, relay and joints.${pumpNow ? ` Wiring costs ${format('flow', lost)} at the tightest point.` : ''}`
+    : '';
   const choose = (id: string | null) => onOpen(id === null ? null : { of: 'piece', id });
   const step = (id: string, by: 1 | -1) => {
     const s = circuit.segments[id];
@@ -102,11 +97,7 @@ export function VoltsView({
   const drops = [...(solution?.feed ?? []), ...(solution?.ground ?? [])];
   return (
     <>
-      <Headline
-        tone={stop ? (stop.severity === 'stop' ? 'stop' : 'fix') : 'good'}
-        sentence={sentence}
-        second={second}
-      />
+      <StageHeadline stages={STAGES} codes={STAGING} sentence={sentence} second={second} />
       <CircuitPicker
         circuitId={circuitId}
         onChoose={(id) => {
