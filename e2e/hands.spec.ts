@@ -49,7 +49,7 @@ test('a tablet by touch: targets are large enough and the pull can be dragged', 
   await part(page, 'feed').tap();
   await expect(page.getByTestId('size-feed')).toBeVisible();
   for (const name of ['One size larger', 'Idle, hot']) {
-    const box = await page.getByRole('button', { name }).boundingBox();
+    const box = await page.getByRole('button', { name, exact: true }).boundingBox();
     expect(Math.min(box!.width, box!.height)).toBeGreaterThanOrEqual(44);
   }
   const pull = page.getByRole('slider', { name: 'Point of the pull' });

@@ -24,7 +24,7 @@ test('from a new job to the printed page, and all of it is there after a reload'
     }
     const stop = finding(page, 'RETURN_OVERRUN');
     await expect(stop).toContainText('overrun at idle');
-    await expect(page.getByTestId('answer')).toContainText('The rail climbs to');
+    await expect(page.getByTestId('answer')).toContainText('the rail climbs to');
     await stop.getByText('Why').click();
     await expect(stop).toContainText('P_return');
     await expect(stop.getByText(/then: rail .* at idle/).first()).toBeVisible();

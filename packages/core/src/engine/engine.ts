@@ -220,7 +220,7 @@ export class Engine {
     const known = this.grids.get(mode);
     const solver = known ?? new NetworkSolver(model.network(state, mode, setFlows, this.short), this.supply);
     if (known) {
-      known.drive(this.supply, model.fuel.density);
+      known.drive(this.supply, { density: model.fuel.density, branches: model.branches });
       for (let l = 0; l < model.graph.links.length; l++)
         known.setLaw(l, model.lawAt(l, state, mode, setFlows, this.short));
       model.nodes(state, mode, this.short).forEach((node, i) => {

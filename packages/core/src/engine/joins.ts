@@ -5,12 +5,10 @@ import { runBore } from '../kinds/plumbing/run/geometry.ts';
 
 /** The step inside a reducer is what a drill leaves, ° (typical). */
 const REDUCER_CONE = 118;
-/** Parts fuel passes between a branch fitting and its hose that change nothing of where the loss counts. */
-const LETS_PASS: ReadonlySet<PlumbingElement['kind']> = new Set(['check-valve', 'component', 'filter']);
 
 /**
- * What each hose loses where it meets its neighbours, K on its own bore: at a tank's or a rail's port, in a tee or Y, where
- * the next hose has another bore. The hose's own ends and bends are not in it.
+ * What each hose loses where it meets its neighbours, K on its own bore: at a tank's or a rail's port, where the next hose has
+ * another bore. The hose's own ends and bends are not in it, nor tees and Ys (see branchLegs).
  */
 export function joinLosses(doc: JobDocument): ReadonlyMap<string, number> {
   const { paths, elements, junctions } = doc.plumbing;
@@ -30,46 +28,7 @@ export function joinLosses(doc: JobDocument): ReadonlyMap<string, number> {
     }
     boreChanges(order, elements, add);
   }
-  for (const [id, junction] of Object.entries(junctions)) {
-    const meets = junctionKind(junction).meets(junction);
-    if (meets.at !== 'branch') continue;
-    countedLegs(id, Object.values(paths)).forEach((leg, i) =>
-      add(nearestRun(leg, elements), i === 0 ? meets.through : meets.side),
-    );
-  }
   return losses;
-}
-
-interface Leg {
-  /** Parts from the fitting on. */
-  readonly row: readonly string[];
-  readonly goesHome: boolean;
-}
-
-/** Legs that do not carry all of the flow, the one that goes straight on first: what goes home turns off. */
-function countedLegs(id: string, paths: readonly Path[]): readonly Leg[] {
-  const legs = (some: readonly Path[], away: boolean): Leg[] =>
-    some.map((p) => ({ row: away ? p.order : [...p.order].reverse(), goesHome: p.role === 'return' }));
-  const into = legs(
-    paths.filter((p) => p.to === id),
-    false,
-  );
-  const outOf = legs(
-    paths.filter((p) => p.from === id),
-    true,
-  );
-  if (into.length + outOf.length < 3) return [];
-  const counted = into.length > 1 && outOf.length === 1 ? into : outOf;
-  return [...counted].sort((a, b) => Number(a.goesHome) - Number(b.goesHome));
-}
-
-function nearestRun({ row }: Leg, elements: Readonly<Record<string, PlumbingElement>>): string | undefined {
-  for (const id of row) {
-    const kind = elements[id]?.kind;
-    if (kind === 'run') return id;
-    if (kind !== undefined && !LETS_PASS.has(kind)) return undefined;
-  }
-  return undefined;
 }
 
 /** Two hoses of different bores are joined by a reducer; its loss is carried by the narrower, on whose bore its K stands. */

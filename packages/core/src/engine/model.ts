@@ -2,6 +2,7 @@ import { speedCommand } from '../demand/speed-map.ts';
 import type { ElementOf, JobDocument, PlumbingElement, PumpTrigger } from '../document/job-document.ts';
 import { consumersOf } from '../document/consumers.ts';
 import { ruleOf } from '../document/triggers.ts';
+import { branchNumbers } from '../flow/branch-losses.ts';
 import type { LinkLaw } from '../flow/link-law.ts';
 import { fuelOutside, type FuelProperties } from '../fuel/fuel.ts';
 import type { OutsideValidity } from '../outcome/solve-report.ts';
@@ -21,9 +22,10 @@ import { gauge, type GaugePressure } from '../quantities/pressure.ts';
 import { stationsOf, type Station } from './stations.ts';
 import { plumbingGraph, sameGraph, type GraphLink, type PlumbingGraph } from './graph.ts';
 import { INJECTORS_SHUT, injectorsOpen } from '../flow/injectors.ts';
+import { branchLegs } from './branch-legs.ts';
 import { joinLosses } from './joins.ts';
 import type { Parameters } from './parameters.ts';
-import type { Network, NetworkLink, NetworkNode } from './network/network.ts';
+import type { Network, NetworkBranch, NetworkLink, NetworkNode } from './network/network.ts';
 import type { NetworkSolution } from './network/network-result.ts';
 import { RailDemand, setPressure } from './required.ts';
 import { blendOf, fuelOf, type OperatingState } from './states.ts';
@@ -90,6 +92,9 @@ export class PlumbingModel {
   /** What each hose loses where it meets its neighbours, K on its own bore. */
   private readonly joins: ReadonlyMap<string, number>;
 
+  /** Tees and Ys: what their legs lose. */
+  readonly branches: readonly NetworkBranch[];
+
   private readonly rules = new Map<string, PumpTrigger>();
   private readonly regulatorAt = new Map<string, ElementOf<'bypass-regulator'>>();
   private readonly steadyLaws = new Map<NetworkMode, (LinkLaw | undefined)[]>();
@@ -107,6 +112,10 @@ export class PlumbingModel {
     this.fuelOutside = fuelOutside(blendOf(doc, parameters.ethanol), doc.brief.fuelK);
     this.graph = like ? sameGraph(like.graph, elements) : plumbingGraph(doc);
     this.joins = like?.doc.plumbing === doc.plumbing ? like.joins : joinLosses(doc);
+    this.branches =
+      like?.doc.plumbing === doc.plumbing && like.fuel === this.fuel && like.parameters === parameters
+        ? like.branches
+        : this.branchesOf();
     this.demand = new RailDemand(doc);
     this.railIds = like?.railIds ?? consumersOf(doc);
     for (const [id, e] of Object.entries(elements)) {
@@ -128,6 +137,20 @@ export class PlumbingModel {
     const law = pumpLaw(e);
     const factor = this.parameters.pumpFlow[id];
     return factor === undefined ? law : worn(law, factor);
+  }
+
+  private branchesOf(): NetworkBranch[] {
+    const legs = branchLegs(this.doc);
+    if (legs.length === 0) return [];
+    const at = new Map(this.graph.links.map((link, l) => [link.id, l]));
+    return legs.flatMap(({ run, all, loss, bores }): NetworkBranch[] => {
+      const link = at.get(run);
+      const whole = all.flatMap((id) => at.get(id) ?? []);
+      const density = this.fuel.density * this.parameters.minorK;
+      return link === undefined || whole.length === 0
+        ? []
+        : [{ link, all: whole, numbers: branchNumbers(loss, bores, density) }];
+    });
   }
 
   private placed: readonly Station[] | undefined;
@@ -212,7 +235,12 @@ export class PlumbingModel {
       to,
       law: this.lawAt(l, state, mode, setFlows, short),
     }));
-    return { nodes: this.nodes(state, mode, short), links, density: this.fuel.density };
+    return {
+      nodes: this.nodes(state, mode, short),
+      links,
+      branches: this.branches,
+      density: this.fuel.density,
+    };
   }
 
   nodes(state: OperatingState, mode: NetworkMode, short: ShortRails = NO_RAILS): NetworkNode[] {

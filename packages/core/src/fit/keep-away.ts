@@ -3,8 +3,11 @@ import { INCH } from '../quantities/constants.ts';
 
 /** How far a line stays from what can hurt it, m. Common practice, but for the 2 in that a thing not fitted yet is given. */
 export const KEEP_AWAY = {
-  /** Bare beside what is hotter than it stands: 4.7 in; sleeved 2.75 in, under which no sleeve helps; 8 in is comfortable. */
-  hot: { bare: 0.12, sleeved: 0.07, comfortable: 0.2032 },
+  /**
+   * Beside what is hotter than it withstands: bare 2 3/4 in (70 mm), sleeved 1 in (25 mm), under which no sleeve helps; up to
+   * 4 in (100 mm) it is worth a look (estimates; a good figure is 120 mm). Each so that it reads round on a tape of either kind.
+   */
+  hot: { bare: 0.0698, sleeved: 0.025, look: 0.1003 },
   moving: INCH,
   sharp: 0.01,
   /** What has to come out past it. */
@@ -20,24 +23,24 @@ export const SLEEVE_K = 422;
 /** A line is held this often, m (18 in: common practice). */
 export const CLIP_SPACING = 0.4572;
 
+interface Hot {
+  readonly sleeved: boolean;
+  readonly surfaceK?: number | undefined;
+  /** What the line itself withstands, K. */
+  readonly standsK: number;
+}
+
 /**
  * Least distance of a line from something beside it.
  * @param is what it can do to the line
- * @param sleeved the line has a sleeve there
- * @param surfaceK how hot its surface is, K; absent: as hot as an exhaust
- * @param standsK what the line itself stands, K
+ * @param line whether it has a sleeve there, how hot the surface is, K (absent: as hot as an exhaust), what the line withstands, K
  * @returns m
  * Validity: every kind of thing.
  * @throws nothing
- * @source common practice: 70 mm from an exhaust is uncomfortable, 120 mm is good, sleeve anything nearer than 8 in
- * @example keepAway('hot', false, undefined, 503) // => 0.12
+ * @source common practice: 70 mm from an exhaust is uncomfortable, 100 to 125 mm comfortable; 25 mm sleeved is an estimate
+ * @example keepAway('hot', { sleeved: false, standsK: 503 }) // => 0.0698
  */
-export function keepAway(
-  is: Hazard,
-  sleeved: boolean,
-  surfaceK: number | undefined,
-  standsK: number,
-): number {
+export function keepAway(is: Hazard, { sleeved, surfaceK, standsK }: Hot): number {
   if (is === 'hot') {
     if ((surfaceK ?? USUAL_HOT) <= standsK) return NO_RUB;
     return sleeved ? KEEP_AWAY.hot.sleeved : KEEP_AWAY.hot.bare;
@@ -45,4 +48,19 @@ export function keepAway(
   // A sleeve or a grommet takes an edge.
   if (is === 'sharp' && sleeved) return NO_RUB;
   return KEEP_AWAY[is];
+}
+
+/**
+ * Distance from which nothing is said of a line beside something.
+ * @param is what it can do to the line
+ * @param line as for keepAway
+ * @returns m; beside what is hot more than it must keep
+ * Validity: every kind of thing.
+ * @throws nothing
+ * @source see keepAway
+ * @example clearOf('hot', { sleeved: false, standsK: 503 }) // => 0.1003
+ */
+export function clearOf(is: Hazard, line: Hot): number {
+  if (is !== 'hot' || (line.surfaceK ?? USUAL_HOT) <= line.standsK) return keepAway(is, line);
+  return line.sleeved ? KEEP_AWAY.hot.bare : KEEP_AWAY.hot.look;
 }

@@ -1,7 +1,7 @@
 import type { ElementOf, Hazard, JobDocument, KeepOut, LineRoute } from '../document/job-document.ts';
 import { leastRadius, outsideOf } from '../kinds/plumbing/run/geometry.ts';
 import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
-import { keepAway, KEEP_AWAY, USUAL_HOT } from './keep-away.ts';
+import { clearOf, keepAway } from './keep-away.ts';
 import { routeShape, type RouteShape } from './route.ts';
 
 /** Something a line passes, measured with a tape or taken from the drawing, against what it asks for. */
@@ -16,8 +16,8 @@ export interface Passing {
   /** Where it is is only what is usual in such a car. */
   readonly assumed: boolean;
   readonly surfaceK: number | undefined;
-  /** Wide enough, yet near enough to something hot that a sleeve is worth its price. */
-  readonly warm: boolean;
+  /** From here on nothing is said of it, m: between this and what it needs it is worth a look. */
+  readonly clear: number;
 }
 
 /**
@@ -93,18 +93,21 @@ export function passings(
     distance: number,
     sleeved: boolean,
     asked?: number,
-  ): Passing => ({
-    id,
-    name,
-    is,
-    distance,
-    needs: asked ?? keepAway(is, sleeved, surfaceK, stands),
-    sleeved,
-    assumed,
-    surfaceK,
-    warm:
-      is === 'hot' && !sleeved && (surfaceK ?? USUAL_HOT) > stands && distance < KEEP_AWAY.hot.comfortable,
-  });
+  ): Passing => {
+    const line = { sleeved, surfaceK, standsK: stands };
+    return {
+      id,
+      name,
+      is,
+      distance,
+      // A distance somebody asked for counts, and no other.
+      needs: asked ?? keepAway(is, line),
+      clear: asked ?? clearOf(is, line),
+      sleeved,
+      assumed,
+      surfaceK,
+    };
+  };
   const found =
     route.how === 'string'
       ? Object.entries(route.passes).flatMap(([id, p]) =>

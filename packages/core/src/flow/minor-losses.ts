@@ -66,15 +66,3 @@ export function boreChangeLoss(fromBore: number, toBore: number, coneDegrees = 1
  * @source Crane TP-410: entrance flush 0.5, inward projecting 0.78, exit 1.0
  */
 export const VESSEL_K = { flush: 0.5, projecting: 0.78, exit: 1 } as const;
-
-/**
- * Legs of a branch fitting, K on the leg's own bore; the leg that carries all of the flow has none. A tee straight on and
- * round its corner; either leg of a Y of 30° (typical, the maker's figure wins).
- * @source typical; within what Crane TP-410 gives for dividing and combining tees (see the reference test)
- */
-export const BRANCH_K = {
-  tee: { through: 0.3, side: 1.3 },
-  y: { through: 0.5, side: 0.5 },
-  /** Inlets or outlets of one part: what it loses is in the part's own figures. */
-  ports: { through: 0, side: 0 },
-} as const;

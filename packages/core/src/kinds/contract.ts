@@ -1,3 +1,4 @@
+import type { BranchLosses } from '../flow/branch-losses.ts';
 import type { Shape } from '../fields/shape.ts';
 import type { LinkLaw } from '../flow/link-law.ts';
 import type { FuelProperties } from '../fuel/fuel.ts';
@@ -131,8 +132,8 @@ export interface JunctionSupply<J> {
 /** What fuel loses where a line begins or ends at a junction, K on the line's bore. */
 export type Meeting =
   | { readonly at: 'vessel'; readonly leaving: number; readonly entering: number }
-  /** A branch fitting: straight on, or round its corner. */
-  | { readonly at: 'branch'; readonly through: number; readonly side: number };
+  /** A branch fitting. */
+  | { readonly at: 'branch'; readonly losses: BranchLosses };
 
 /** A part whose wall gives and grows no more than worth counting, that is filled to no level, and needs no line of its own. */
 export const NO_WALL = { compliance: 0, expansion: 0 } as const;

@@ -104,8 +104,9 @@ describe('a thing a line passes', () => {
 
   test('says nothing before somebody measured how far it is, and what it is then', () => {
     expect(codes(passing())).toEqual([]);
-    // Bare beside an exhaust: 4.7 in.
-    expect(codes(passing(0.1))).toEqual(['ROUTE_HOT']);
+    // Bare beside an exhaust: 2 3/4 in.
+    expect(codes(passing(0.06))).toEqual(['ROUTE_HOT']);
+    expect(codes(passing(0.08))).toEqual(['ROUTE_WARM']);
     expect(codes(passing(0.3))).toEqual([]);
   });
 });

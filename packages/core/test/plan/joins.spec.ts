@@ -51,21 +51,55 @@ describe('where hoses meet their neighbours', () => {
     expect(k(6) / k(8)).toBeCloseTo(1 + 0.926 * 0.5 * (1 - (7.9 / 10.3) ** 2), 2);
   });
 
-  test.each(['tee', 'y', 'ports'] as const)('a %s loses in its legs what its form loses', (form) => {
+  const formed = (doc: JobDocument, form: string) =>
+    applied(doc, [{ op: 'add', path: '/plumbing/junctions/split/form', value: form }]);
+
+  test.each(['tee', 'y'] as const)('a %s loses in its legs by their share of the flow', (form) => {
     const twin = PATTERNS.find((p) => p.id === 'rails-parallel')!.job('x');
-    const at = (f: string | undefined) =>
-      applied(twin, [{ op: 'add', path: '/plumbing/junctions/split/form', value: f }]);
-    const loss = (doc: JobDocument) => {
-      const legs = Object.values(doc.plumbing.paths)
+    const legs = (doc: JobDocument) =>
+      Object.values(doc.plumbing.paths)
         .filter((p) => p.from === 'split')
-        .map((p) => runAt(doc, p.order[0]!, 'pull-3').run!);
-      return legs.map((r) => r.loss / r.velocity ** 2);
-    };
-    const [plain, formed] = [loss(at('ports')), loss(at(form))];
-    const rho = plain.map((p, i) => 2 * (formed[i]! - p));
-    const [straight, side] = { tee: [0.3, 1.3], y: [0.5, 0.5], ports: [0, 0] }[form];
-    // On the density of the fuel, some 740 kg/m³; what friction changes with the flow lies within the band.
-    expect(rho[0]! / 740).toBeCloseTo(straight!, 1);
-    expect(rho[1]! / 740).toBeCloseTo(side!, 1);
+        .map((p) => runAt(doc, p.order[0]!, 'pull-3'));
+    const runs = legs(formed(twin, form));
+    const feed = runAt(formed(twin, form), 'feed', 'pull-3');
+    const all = runs.reduce((sum, r) => sum + r.flow, 0);
+    expect(all).toBeCloseTo(feed.flow, 12);
+    // Ports of one part at the same flows lose only what the hose does.
+    const bare = legs(formed(twin, 'ports'));
+    runs.forEach((r, i) => {
+      const s = r.flow / all;
+      const own = bare[i]!.run!.loss * (r.flow / bare[i]!.flow) ** 1.9;
+      const head = (740 * feed.run!.velocity ** 2) / 2;
+      const k =
+        form === 'y'
+          ? (r.run!.velocity / feed.run!.velocity - 0.866) ** 2 + 0.25 + 0.232 * s * s
+          : i === 0
+            ? 0.4 * (1 - s) ** 2 + 0.3 * s * s
+            : 1 + 0.3 * (r.run!.velocity / feed.run!.velocity) ** 2;
+      expect(Math.abs((r.run!.loss - own) / head - k)).toBeLessThan(0.1);
+      // What is told of the hose is what the solve has lost over it.
+      const lift = 740 * 9.80665 * (r.zUp - r.zDown);
+      expect(Math.abs(r.pUp - r.pDown + lift - r.run!.loss)).toBeLessThan(0.01 * r.run!.loss + 30);
+    });
+  });
+
+  test('the leg of a pump that is off has what the other pump’s flow makes of it, not nothing', () => {
+    const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
+    const [pathId, path] = Object.entries(twin.plumbing.paths).find(([, p]) => p.order.includes('pump-2'))!;
+    const hose = { ...(twin.plumbing.elements['feed'] as object), name: 'Hose of pump 2', lengthM: 0.3 };
+    const doc = applied(twin, [
+      { op: 'add', path: '/plumbing/junctions/hanger/form', value: 'tee' },
+      { op: 'add', path: '/plumbing/elements/hose-2', value: hose },
+      { op: 'replace', path: `/plumbing/paths/${pathId}/order`, value: [...path.order, 'hose-2'] },
+    ]);
+    const states = evaluateStates(doc);
+    expect(states.map((s) => s.converged)).not.toContain(false);
+    const idle = states.find((s) => s.state.id === 'idle')!.values!;
+    const still = idle.stations.filter((s) => s.run && Math.abs(s.flow) < 1 * LPH);
+    const feed = idle.stations.find((s) => s.elementId === 'feed')!;
+    const head = (740 * feed.run!.velocity ** 2) / 2;
+    expect(still.length).toBeGreaterThan(0);
+    expect(Math.max(...still.map((s) => Math.abs(s.run!.loss)))).toBeGreaterThan(0.3 * head);
+    for (const s of still) expect(Number.isFinite(s.run!.equivalentLength)).toBe(true);
   });
 });

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { darcyFriction } from '../../src/flow/friction.ts';
-import { bendLoss, boreChangeLoss, BRANCH_K, hoseEndLoss, VESSEL_K } from '../../src/flow/minor-losses.ts';
+import { BRANCH_LOSSES, branchLoss, branchNumbers, type LegLoss } from '../../src/flow/branch-losses.ts';
+import { bendLoss, boreChangeLoss, hoseEndLoss, VESSEL_K } from '../../src/flow/minor-losses.ts';
 import { lossAt, pipeRun } from '../../src/flow/pipe.ts';
 import { LPH } from '../support/units.ts';
 
@@ -90,16 +91,68 @@ describe('hose loss', () => {
     expect(boreChangeLoss(Math.SQRT2, 1, degrees)).toBeCloseTo(back, 3);
   });
 
-  // Crane TP-410 (2009 and later; from memory), 90° tee of equal bores, K on the velocity of the leg that carries all:
-  // dividing: straight 0.4·y² and less, branch 1 + 0.3·y²; combining: straight 1.55·y − y², branch
-  // C·[1 + y² − 2(1 − y)²], C 0.9(1 − y) up to 0.4 and 0.55 above; y = share of the branch.
-  test('legs of a tee bound what dividing and combining flows lose', () => {
-    // Round the corner with all of the flow: dividing 1 + 0.3, combining 0.55·(1 + 1).
-    expect(BRANCH_K.tee.side).toBeCloseTo(Math.max(1 + 0.3, 0.55 * 2), 10);
-    // Straight on, an eighth to three eighths of the flow turning off: the table says 0.01–0.06 dividing, 0.18–0.44 combining.
-    const combining = [0.125, 0.25, 0.375].map((y) => 1.55 * y - y * y);
-    const mean = combining.reduce((a, b) => a + b, 0) / combining.length;
-    expect(Math.abs(BRANCH_K.tee.through - mean)).toBeLessThan(0.05);
+  // Crane TP-410 (2009 and later; from memory), 90° tee of equal bores, K on the velocity of the leg that carries all, y the
+  // share of the branch. Dividing: straight 0.4·y², branch 1 + 0.3·y². Combining: straight 1.55·y − y², branch
+  // C·[1 + y² − 2(1 − y)²], C 0.9(1 − y) up to 0.4 and 0.55 above.
+  describe('the legs of a tee', () => {
+    const SHARES = [0, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1];
+    const k = (loss: LegLoss, s: number) =>
+      loss.steady + (loss.byShare + loss.byVelocity) * s + (loss.byShare2 + loss.byVelocity2) * s * s;
+    const { dividing, combining } = BRANCH_LOSSES.tee;
+    /** What is added for the fitting itself where all goes straight on (typical). */
+    const own = (s: number) => 0.3 * s * s;
+
+    test.each(SHARES)('with %d in the branch', (y) => {
+      expect(k(dividing.side, y)).toBeCloseTo(1 + 0.3 * y * y, 10);
+      expect(k(dividing.through, 1 - y)).toBeCloseTo(0.4 * y * y + own(1 - y), 10);
+      expect(k(combining.through, 1 - y)).toBeCloseTo(1.55 * y - y * y + own(1 - y), 10);
+      const crane = (y <= 0.4 ? 0.9 * (1 - y) : 0.55) * (1 + y * y - 2 * (1 - y) ** 2);
+      expect(Math.abs(k(combining.side, y) - crane)).toBeLessThan(0.09);
+    });
+
+    test.each(['tee', 'y'] as const)(
+      'a %s as a whole always loses, though one leg may be drawn along',
+      (form) => {
+        for (const y of SHARES)
+          for (const legs of Object.values(BRANCH_LOSSES[form]))
+            expect(y * k(legs.side, y) + (1 - y) * k(legs.through, 1 - y)).toBeGreaterThan(0);
+        expect(k(BRANCH_LOSSES[form].combining.side, 0)).toBeLessThan(0);
+      },
+    );
+
+    test.each(['tee', 'y'] as const)(
+      'a %s never gives pressure, also with a leg run the wrong way, and has no jump',
+      (form) => {
+        for (const legs of Object.values(BRANCH_LOSSES[form])) {
+          const [side, through] = [legs.side, legs.through].map((l) =>
+            branchNumbers(l, { all: 0.008, leg: 0.01 }, 745),
+          );
+          for (let y = -6; y <= 7; y += 0.05) {
+            const all = 200 * LPH;
+            const [a, b] = [y * all, (1 - y) * all];
+            expect(a * branchLoss(side!, all, a) + b * branchLoss(through!, all, b)).toBeGreaterThan(0);
+            const step = 1e-6 * all;
+            const jump = branchLoss(side!, all, a + step) - branchLoss(side!, all, a - step);
+            expect(Math.abs(jump)).toBeLessThan(1e-3 * branchLoss(through!, all, 8 * all));
+          }
+          for (const q of [-3, -1, 1, 3].map((x) => x * LPH)) {
+            const [back, on] = [branchLoss(side!, -1e-15, q), branchLoss(side!, 1e-15, q)];
+            expect(Math.abs(back - on)).toBeLessThan(1e-6 * Math.abs(on));
+          }
+        }
+      },
+    );
+
+    test('a leg with little flow has the loss of the flow that passes it', () => {
+      const numbers = branchNumbers(dividing.side, { all: 0.0103, leg: 0.0079 }, 745);
+      const all = 300 * LPH;
+      const head = (745 * (all / ((Math.PI * 0.0103 ** 2) / 4)) ** 2) / 2;
+      expect(branchLoss(numbers, all, 0) / head).toBeCloseTo(1, 10);
+      expect(branchLoss(numbers, all, 3 * LPH) / head).toBeCloseTo(1, 2);
+      // Turned about it loses the other way. Against the flow that passes it loses its own way as well.
+      expect(branchLoss(numbers, all, -0.2 * all)).toBeLessThan(branchLoss(numbers, all, 0));
+      expect(branchLoss(numbers, -all, -3 * LPH)).toBe(-branchLoss(numbers, all, 3 * LPH));
+    });
   });
 
   test('entrances and exits (Crane TP-410): flush 0.5, standing in 0.78, out of the line 1.0', () => {

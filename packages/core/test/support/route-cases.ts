@@ -67,8 +67,8 @@ const taped = applied(plain, [
 
 /** Each finding of a route: a plan without it and what brings it up. */
 export const ROUTE_CASES = {
-  ROUTE_HOT: past('hot', 0.08),
-  ROUTE_WARM: past('hot', 0.15),
+  ROUTE_HOT: past('hot', 0.05),
+  ROUTE_WARM: past('hot', 0.085),
   ROUTE_MOVING: past('moving', 0.015),
   ROUTE_EDGE: past('sharp', 0.004),
   ROUTE_ACCESS: past('access', 0.004),

@@ -1,6 +1,6 @@
 import type { JobDocument, LineRoute, RoutePoint } from '../../document/job-document.ts';
 import { nearest, vec } from '../../fit/clearance.ts';
-import { CLIP_SPACING, keepAway } from '../../fit/keep-away.ts';
+import { CLIP_SPACING, clearOf, KEEP_AWAY } from '../../fit/keep-away.ts';
 import { drawnShape, passings } from '../../fit/passing.ts';
 import { add, norm, scale, sub, unit, type Vec3 } from '../../fit/vector.ts';
 import { setOrigin } from '../../edit/figures.ts';
@@ -34,8 +34,13 @@ function sleeved(doc: JobDocument, id: string, route: LineRoute, what: string): 
   if (run?.kind !== 'run') return [];
   const shape = drawnShape(doc, run, route);
   const near = passings(doc, run, route, shape).filter(
-    (p) => (p.is === 'hot' || p.is === 'sharp') && !p.sleeved && (p.warm || p.distance < p.needs),
+    (p) =>
+      (p.is === 'hot' || p.is === 'sharp') &&
+      !p.sleeved &&
+      p.distance < p.clear &&
+      (p.is === 'sharp' || p.distance >= KEEP_AWAY.hot.sleeved),
   );
+  if (near.length === 0) return [];
   const does = { act: 'sleeve', what: near.length > 1 ? null : what } as const;
   if (route.how === 'string') {
     const passes = { ...route.passes };
@@ -68,7 +73,9 @@ function moved(
     const shape = drawnShape(doc, run, { ...route, points });
     const near = shape?.clearances.find((c) => c.id === thing);
     if (!shape || !near) return [];
-    const needs = keepOut.distanceM ?? keepAway(keepOut.is, near.sleeved, keepOut.surfaceK, stands);
+    const { surfaceK } = keepOut;
+    const needs =
+      keepOut.distanceM ?? clearOf(keepOut.is, { sleeved: near.sleeved, surfaceK, standsK: stands });
     if (near.distance >= needs) break;
     const way = unit(sub(near.on.at, near.at));
     if (!way) return [];

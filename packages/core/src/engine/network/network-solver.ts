@@ -90,10 +90,14 @@ export class NetworkSolver {
     this.pieces.load(network);
   }
 
-  /** The same network for another plan: its pumps (on the same links) and its fuel. */
-  drive(source: SharedSource | undefined, density: number): void {
+  /** The same network for another plan: its pumps (on the same links), its fuel, its tees and Ys. */
+  drive(
+    source: SharedSource | undefined,
+    { density, branches }: Required<Pick<Network, 'density' | 'branches'>>,
+  ): void {
     this.source = source;
     this.pieces.setDensity(density);
+    this.pieces.setBranches(branches);
   }
 
   /** Another law for a link. */

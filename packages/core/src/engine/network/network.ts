@@ -1,4 +1,5 @@
 import type { GaugePressure } from '../../quantities/pressure.ts';
+import type { BranchNumbers } from '../../flow/branch-losses.ts';
 import type { LinkLaw } from '../../flow/link-law.ts';
 
 /** A point where runs meet. */
@@ -20,9 +21,19 @@ export interface NetworkLink {
   readonly law: LinkLaw;
 }
 
+/** A leg of a tee or Y: what its link loses there depends on the flow of the links it is a share of. */
+export interface NetworkBranch {
+  /** Index of its link, which loses pressure at a flow. */
+  readonly link: number;
+  /** Indices of the links whose flow together is the combined one. */
+  readonly all: readonly number[];
+  readonly numbers: BranchNumbers;
+}
+
 export interface Network {
   readonly nodes: readonly NetworkNode[];
   readonly links: readonly NetworkLink[];
+  readonly branches?: readonly NetworkBranch[];
   /** kg/m³, for elevation. */
   readonly density: number;
 }

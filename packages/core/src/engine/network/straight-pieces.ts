@@ -2,13 +2,16 @@ import { GRAVITY } from '../../quantities/constants.ts';
 import type { Arena } from '../../numerics/arena.ts';
 import type { OutsideValidity } from '../../outcome/solve-report.ts';
 import type { FlowLaw, LinkLaw, LinkState, LossLaw, ValveLaw } from '../../flow/link-law.ts';
+import { branchLoss, branchSlope } from '../../flow/branch-losses.ts';
 import { PipeBank } from '../../flow/pipe-bank.ts';
-import type { Network } from './network.ts';
+import type { Network, NetworkBranch } from './network.ts';
 import type { NetworkNumbering } from './numbering.ts';
 import type { SharedSource } from './shared-source.ts';
 
 /** Pa per m³/s: 0.01 Pa at 360 L/h, far below what any part loses and far above rounding. */
 const LEAST_SLOPE = 100;
+/** A leg that the other one's flow draws along never counts as flatter than this share of its hose's own slope. */
+const LEAST_SHARE = 0.3;
 /** What is left to do is told as a share of at least this flow, m³/s (40 L/h): below it pump laws round. */
 const LEFT_FLOOR = 1e-5;
 /** 360 L/h in m³/s. */
@@ -51,6 +54,7 @@ export class StraightPieces {
   private readonly startLoss: Float64Array;
   private readonly startSlope: Float64Array;
   private startKnown = false;
+  private branches: readonly NetworkBranch[] = [];
   /** Pressure rise over each pump that shares a source. */
   private readonly rises: Float64Array;
 
@@ -86,7 +90,8 @@ export class StraightPieces {
   }
 
   /** Takes laws, heights and density of a network of the same topology. */
-  load({ nodes, links, density }: Network): void {
+  load({ nodes, links, branches, density }: Network): void {
+    this.setBranches(branches ?? []);
     const { from, to } = this.numbering;
     for (let l = 0; l < links.length; l++) {
       this.fall[l] = GRAVITY * (nodes[from[l]!]!.elevation - nodes[to[l]!]!.elevation);
@@ -97,6 +102,13 @@ export class StraightPieces {
 
   setDensity(density: number): void {
     for (let l = 0; l < this.linkCount; l++) this.lift[l] = density * this.fall[l]!;
+  }
+
+  /** Other tees and Ys. */
+  setBranches(branches: readonly NetworkBranch[]): void {
+    if (this.branches === branches) return;
+    this.branches = branches;
+    this.startKnown = false;
   }
 
   /** Another law for a link. */
@@ -126,6 +138,20 @@ export class StraightPieces {
   /** What pipes lose at their present flows. */
   lose(): void {
     this.pipes.evaluate(this.lossLinks, this.pipeCount, this.flows, this.loss, this.slope);
+    for (const branch of this.branches) this.loseInBranch(branch);
+  }
+
+  /**
+   * A leg's loss by its own flow and the combined one as they are now. Its slope is the one at that combined flow: how that
+   * flow follows from the leg's is found in the turns, and the last of them is exact.
+   */
+  private loseInBranch({ link, all, numbers }: NetworkBranch): void {
+    const { flows, loss, slope } = this;
+    let whole = 0;
+    for (const l of all) whole += flows[l]!;
+    const q = flows[link]!;
+    loss[link] = loss[link]! + branchLoss(numbers, whole, q);
+    slope[link] = Math.max(LEAST_SHARE * slope[link]!, slope[link]! + branchSlope(numbers, whole, q));
   }
 
   isValve(l: number): boolean {

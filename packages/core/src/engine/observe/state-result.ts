@@ -1,6 +1,8 @@
 import { injectorDuty } from '../../demand/injectors.ts';
 import { absolute, gauge, toAbsolute } from '../../quantities/pressure.ts';
+import { branchLoss } from '../../flow/branch-losses.ts';
 import { darcyFriction } from '../../flow/friction.ts';
+import { LINEAR_BELOW } from '../../flow/minor-losses.ts';
 import { fuelProperties } from '../../fuel/fuel.ts';
 import { heldPressure } from '../required.ts';
 import { tankBalance } from './tank-balance.ts';
@@ -137,6 +139,7 @@ function stationResults(solver: Engine, solution: CoupledSolution): StationResul
       lost.set(at.pathId, (lost.get(at.pathId) ?? 0) + Math.max(0, link.pUp - link.pDown));
     return [{ at, link }];
   });
+  const branched = branchedLosses(model, solution);
   // Written out field by field: spreads of some thousand stations cost more than solving them.
   return settled.map(({ at, link }): StationResult => {
     const station: Writable<StationResult> = {
@@ -151,9 +154,28 @@ function stationResults(solver: Engine, solution: CoupledSolution): StationResul
       flow: link.flow,
     };
     if (link.state) station.valve = link.state;
-    if (at.pipe) station.run = runResult(at.pipe, link.flow, model.fuel, lost.get(at.pathId) ?? 0);
+    if (at.pipe)
+      station.run = runResult(
+        at.pipe,
+        link.flow,
+        model.fuel,
+        lost.get(at.pathId) ?? 0,
+        branched.get(at.elementId) ?? 0,
+      );
     return station;
   });
+}
+
+/** What hoses lose in the tees and Ys they are legs of, Pa. */
+function branchedLosses({ branches, graph }: Engine['model'], { network }: CoupledSolution) {
+  const lost = new Map<string, number>();
+  const flowOf = (l: number): number => network.links.get(graph.links[l]!.id)?.flow ?? 0;
+  for (const { link, all, numbers } of branches) {
+    const { id } = graph.links[link]!;
+    const whole = all.reduce((sum, l) => sum + flowOf(l), 0);
+    lost.set(id, (lost.get(id) ?? 0) + branchLoss(numbers, whole, flowOf(link)));
+  }
+  return lost;
 }
 
 type Writable<T> = { -readonly [K in keyof T]: T[K] };
@@ -163,19 +185,22 @@ function runResult(
   flow: number,
   fuel: { readonly density: number; readonly kinematicViscosity: number },
   lostOnPath: number,
+  inBranches: number,
 ): RunResult {
   const area = (Math.PI * pipe.bore ** 2) / 4;
   const velocity = Math.abs(flow) / area;
   const reynolds = (velocity * pipe.bore) / fuel.kinematicViscosity;
   const { f } = darcyFriction(Math.max(reynolds, 1e-6), pipe.roughness / pipe.bore);
   const head = (fuel.density * velocity ** 2) / 2;
-  const loss = ((f * pipe.length) / pipe.bore + pipe.minorK) * head;
+  const loss = ((f * pipe.length) / pipe.bore + pipe.minorK) * head + inBranches;
+  // A leg with next to no flow has no length that would lose as much.
+  const fittings = pipe.minorK + (Math.abs(flow) > LINEAR_BELOW ? inBranches / head : 0);
   return {
     velocity,
     reynolds,
     loss,
     share: lostOnPath > 0 ? loss / lostOnPath : 0,
-    equivalentLength: (pipe.minorK * pipe.bore) / f,
+    equivalentLength: (fittings * pipe.bore) / f,
   };
 }
 

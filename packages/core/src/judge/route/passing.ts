@@ -1,4 +1,4 @@
-import { KEEP_AWAY, SLEEVE_K, USUAL_HOT } from '../../fit/keep-away.ts';
+import { SLEEVE_K, USUAL_HOT } from '../../fit/keep-away.ts';
 import { passings, type Passing } from '../../fit/passing.ts';
 import type { Hazard } from '../../document/job-document.ts';
 import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
@@ -72,5 +72,5 @@ function verdictOf(p: Passing): [PassingFound['code'], Severity, number] | null 
     const hurts = (p.is === 'hot' || p.is === 'moving') && p.needs > TOUCHES && p.distance < TOUCHES;
     return [code, hurts ? 'stop' : severity, p.needs];
   }
-  return p.warm ? ['ROUTE_WARM', 'note', KEEP_AWAY.hot.comfortable] : null;
+  return p.distance < p.clear ? ['ROUTE_WARM', 'note', p.clear] : null;
 }

@@ -5,7 +5,7 @@ import type { Words } from '../words.ts';
 import { withinSentence } from '../../quantities/text.ts';
 
 const EXHAUST =
-  'common practice: 70 mm from an exhaust is uncomfortable, 120 mm is good, 8 in is comfortable';
+  'common practice: 70 mm from an exhaust is uncomfortable, 120 mm is good; 25 mm sleeved is an estimate';
 
 export const passingWords: Words<PassingFound> = (found, q, labels, fixes) => {
   const said = bareWords(found, q, labels, fixes);
@@ -21,18 +21,20 @@ const bareWords: Words<PassingFound> = ({ code, value, limit, place, figures: f 
     case 'ROUTE_HOT':
       return {
         title: `${title}; it wants ${q('tape', limit)}.`,
-        text: `${q('temperature', f.surface)} at its surface; the line stands ${q('temperature', f.stands)}. ${
+        text: `${q('temperature', f.surface)} at its surface; the line withstands ${q('temperature', f.stands)}. ${
           f.sleeved
             ? 'No sleeve makes up for so little room: move it.'
-            : `Move it away, or sleeve it there. Common sleeve is good for ${q('temperature', f.sleeve)} at its own surface.`
+            : `Move it away, or shield or sleeve it there. Common sleeve is good for ${q('temperature', f.sleeve)} at its own surface.`
         } A shield between them helps more than either.`,
         formula: `${formula}${f.sleeved ? ', sleeved' : ''}`,
         source: EXHAUST,
       };
     case 'ROUTE_WARM':
       return {
-        title: `${title}: sleeve it there.`,
-        text: 'Far enough to last, near enough to warm the fuel and to bake the cover. Anything nearer than 8 in is worth a sleeve.',
+        title: `${title}${f.sleeved ? ', sleeved.' : ': a sleeve or a shield is worth it.'}`,
+        text: f.sleeved
+          ? `The sleeve makes up for the room as long as its own surface stays under what it is good for, ${q('temperature', f.sleeve)} for common sleeve. Look at it after the first hard drive; a shield, or more room, is better.`
+          : 'Far enough to last, near enough to warm the fuel and to bake the cover.',
         formula,
         source: EXHAUST,
       };

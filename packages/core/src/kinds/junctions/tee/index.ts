@@ -3,7 +3,7 @@ import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { choice, labelled, oneOf, optional, type Infer } from '../../../fields/shape.ts';
 import { billLine } from '../../bill-line.ts';
-import { BRANCH_K } from '../../../flow/minor-losses.ts';
+import { BRANCH_LOSSES } from '../../../flow/branch-losses.ts';
 import { BARE, type JunctionKind } from '../../contract.ts';
 import { elevation } from '../fields.ts';
 import { FACES, faceName, flare, orb, type FaceId } from '../../ports/faces.ts';
@@ -46,7 +46,7 @@ export const tee: JunctionKind<Tee> = {
   held: false,
   relieves: false,
   supply: null,
-  meets: (j) => ({ at: 'branch', ...BRANCH_K[j.form ?? 'tee'] }),
+  meets: (j) => ({ at: 'branch', losses: BRANCH_LOSSES[j.form ?? 'tee'] }),
   overflows: false,
   volume: () => 0,
   ...BARE,
