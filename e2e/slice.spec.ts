@@ -65,7 +65,7 @@ test('from a new job to the printed page, and all of it is there after a reload'
     await expect(drop).toContainText('1.00 V is the limit');
     await expect(finding(page, 'WIRE_COPPER_CLAD')).toBeVisible();
     await expect(finding(page, 'FUSE_OVER_WIRE')).toContainText('Stop');
-    await drop.getByRole('button', { name: /Make it \d+ AWG copper/ }).click();
+    await drop.getByRole('button', { name: /Make every wire of it \d+ AWG copper/ }).click();
     for (const code of ['WIRE_DROP', 'WIRE_COPPER_CLAD', 'FUSE_OVER_WIRE'])
       await expect(finding(page, code)).toHaveCount(0);
   });

@@ -36,13 +36,12 @@ const LEAST_FOR_WIRES = 0.2;
 const amps = (value: number): string => formatQuantity('amps', value, 'us').text;
 const volts = (value: number): string => formatQuantity('volts', value, 'us').text;
 
-/** Every own wire of a circuit in copper and one size, those already larger left as they are where told so. */
-function regauged(doc: JobDocument, circuitId: string, size: WireSize, keepLarger: boolean): JobDocument {
+/** Every own wire of a circuit in copper and one size. */
+function regauged(doc: JobDocument, circuitId: string, size: WireSize): JobDocument {
   const circuit = doc.wiring.circuits[circuitId]!;
   const segments: Record<string, Segment> = { ...circuit.segments };
   for (const { id, segment } of ownWires(doc, circuitId)) {
-    const larger = keepLarger && wireSection(segment.size) > wireSection(size);
-    segments[id] = { ...segment, conductor: 'copper', size: larger ? segment.size : size };
+    segments[id] = { ...segment, conductor: 'copper', size };
   }
   return withCircuit(doc, circuitId, { ...circuit, segments });
 }
@@ -62,12 +61,16 @@ function wirePatch(before: JobDocument, after: JobDocument, circuitId: string): 
   });
 }
 
+/** The change that puts every own wire of a circuit in copper and one size. */
+export const inOneSize = (doc: JobDocument, circuitId: string, size: WireSize): PatchOperation[] =>
+  wirePatch(doc, regauged(doc, circuitId, size), circuitId);
+
 /**
  * The smallest gauge that keeps the drop and stands the current, the fuse that then fits between load and wire, and a
  * relay with headroom: tried one by one on the whole plan.
  * @param doc job document
  * @param loaded the circuit at the state in which it carries most
- * @param options keepLarger: wires already heavier stay
+ * @param allowed volts that may be lost out and back, joints included; absent: what good work reaches in this shop
  * @returns what to fit with reasons and the patch that does it; null where nothing on offer will do
  * Validity: own wires of the circuit; shared pieces are sized in the circuit they are drawn in.
  * @throws nothing
@@ -77,7 +80,7 @@ function wirePatch(before: JobDocument, after: JobDocument, circuitId: string): 
 export function sizeCircuit(
   doc: JobDocument,
   loaded: Loaded,
-  options: { readonly keepLarger: boolean } = { keepLarger: false },
+  allowed = pumpDropOf(doc),
 ): CircuitSizing | null {
   const { circuitId, circuit, state } = loaded;
   const first = ownWires(doc, circuitId)[0];
@@ -85,14 +88,14 @@ export function sizeCircuit(
   const tried: GaugeTried[] = [];
   let engine: Engine | undefined;
   for (const size of familyOf(first.segment.size)) {
-    const candidate = regauged(doc, circuitId, size, options.keepLarger);
+    const candidate = regauged(doc, circuitId, size);
     const solved = (engine = new Engine(candidate, AS_PLANNED, engine)).solve(state).solution;
     const solution = solved?.pumps.get(circuit.loadId)?.circuit ?? solved?.loads.get(circuit.loadId);
     if (!solution) return null;
     const stands = weakestWire(candidate, ownWires(candidate, circuitId))!.amps;
     const fail = (why: string): void => void tried.push({ size, fails: why });
     // What may be lost out and back; bad joints are no reason for wire of any weight.
-    const limit = Math.max(pumpDropOf(doc) - solution.jointDrop, LEAST_FOR_WIRES);
+    const limit = Math.max(allowed - solution.jointDrop, LEAST_FOR_WIRES);
     if (solution.conductorDrop > limit) {
       fail(`loses ${volts(solution.conductorDrop)} in the wires, ${volts(limit)} is the limit`);
       continue;

@@ -39,6 +39,8 @@ export interface SizingResult {
   readonly words: readonly string[];
   /** Parts changed against the plan. */
   readonly changes: number;
+  /** How much of a change it is: sizes moved and parts exchanged, weighed (own rule). */
+  readonly effort: number;
   /** Least supply margin of the pull. */
   readonly margin: number;
   /** Most the pump draws, A. */
@@ -191,6 +193,7 @@ function judgedChoice(
   judge: (candidate: JobDocument) => Judged,
 ): SizingResult {
   const words: string[] = [];
+  let effort = 0;
   const patch: PatchOperation[] = [];
   const elements = { ...doc.plumbing.elements };
   const put = (id: string, element: PlumbingElement, what: string) => {
@@ -212,6 +215,9 @@ function judgedChoice(
         }
       : {};
     put(id, { ...run, ...renewed, dash }, `${withinSentence(run.name)} -${dash}`);
+    const sizes = sizesOf(HOSE_KINDS[run.existing ? 'ptfe' : run.hose]);
+    effort +=
+      EFFORT.line + Math.abs(sizes.indexOf(dash) - sizes.findIndex((d) => d >= run.dash)) * EFFORT.size;
   };
   resize('feed', choice.feed);
   resize('return', choice.back);
@@ -222,6 +228,7 @@ function judgedChoice(
       elements[id] = swapPump(pump, choice.pump);
       patch.push({ op: 'replace', path: `/plumbing/elements/${id}`, value: elements[id] });
     }
+    effort += EFFORT.pump * pumps.length;
     if (pumps.length > 0)
       words.push(pumps.length > 1 ? `${pumps.length} × ${withinSentence(name)}` : withinSentence(name));
   }
@@ -229,12 +236,16 @@ function judgedChoice(
   if (regulator && choice.regulator) {
     const { cv, droop } = REGULATORS[choice.regulator];
     put(regulator[0], { ...regulator[1], cv, droop }, `${choice.regulator} regulator seat`);
+    effort += EFFORT.seat;
   }
   let drawn: JobDocument = { ...doc, plumbing: { ...doc.plumbing, elements } };
   const wires = pumpWires(doc);
   if (choice.wire && wires.length > 0) {
     for (const { circuitId } of wires) drawn = rewired(drawn, circuitId, choice.wire, patch);
     words.push(`${wireSizeName(choice.wire)} wire`);
+    const family = familyOf(choice.wire);
+    effort +=
+      EFFORT.wire + Math.abs(family.indexOf(choice.wire) - family.indexOf(wires[0]!.size)) * EFFORT.size;
   }
   if (choice.injectors !== null) {
     const { injectors } = drawn.brief;
@@ -243,9 +254,12 @@ function judgedChoice(
       brief: { ...drawn.brief, injectors: { ...injectors, staticFlowM3s: choice.injectors } },
     };
     patch.push({ op: 'replace', path: '/brief/injectors/staticFlowM3s', value: choice.injectors });
+    effort += EFFORT.injectors;
     words.push(`injectors of ${formatQuantity('injectorFlow', choice.injectors, units).text}`);
   }
+  const before = words.length;
   if (choice.early) drawn = earlier(drawn, units, words, patch);
+  effort += (words.length - before) * EFFORT.setting;
   let judged = judge(drawn);
   const protection = wires.map((w) => protect(drawn, w.circuitId, judged));
   const changed = protection.filter((p) => p.patch.length > 0);
@@ -255,7 +269,9 @@ function judgedChoice(
       if (!next.ok) continue;
       drawn = next.value;
       patch.push(...p.patch);
-      words.push(...p.words.filter((w) => !words.includes(w)));
+      const fresh = p.words.filter((w) => !words.includes(w));
+      words.push(...fresh);
+      effort += fresh.length * EFFORT.protection;
     }
     // Another fuse drops other volts.
     judged = judge(drawn);
@@ -265,11 +281,24 @@ function judgedChoice(
     words,
     patch,
     changes: words.length,
+    effort,
     margin: judged.margin,
     amps: judged.amps,
     fails: judged.fails ?? unfit ?? null,
   };
 }
+
+/** What a change weighs against another: a setting or a fuse is little, a pump or injectors much; each size further a little more. */
+const EFFORT = {
+  setting: 0.5,
+  protection: 0.5,
+  wire: 1,
+  line: 1.5,
+  seat: 2,
+  pump: 4,
+  injectors: 4,
+  size: 0.5,
+} as const;
 
 /** Every staged pump at its early setting in this plan. */
 function earlier(doc: JobDocument, units: UnitSystem, words: string[], patch: PatchOperation[]): JobDocument {
@@ -357,24 +386,24 @@ function relayFor(circuit: Circuit, circuitId: string, amps: number): Protection
 }
 
 /**
- * The combinations no other one beats in all of: fewer changes, more margin, less current.
+ * The combinations no other one beats in all of: a smaller change, more margin, less current.
  * @param results judged combinations
  * @param most how many to show
- * @returns those that pass every check and are not beaten, fewest changes first
+ * @returns those that pass every check and are not beaten, the smallest change first
  * Validity: any list; combinations that fail are left out.
  * @throws nothing
  * @source Pareto dominance
- * @example paretoFront([{ words: [], changes: 0, margin: 0.2, amps: 9, patch: [], fails: null }], 5).length // => 1
+ * @example paretoFront([{ words: [], changes: 0, effort: 0, margin: 0.2, amps: 9, patch: [], fails: null }], 5).length // => 1
  */
 export function paretoFront(results: readonly SizingResult[], most: number): SizingResult[] {
   const good = results.filter((r) => r.fails === null);
   // A hair of margin is no reason to show two rows; of equals the first stays, which has the smaller hose.
   const noWorse = (a: SizingResult, b: SizingResult) =>
-    a.changes <= b.changes && a.margin >= b.margin - 1e-3 && a.amps <= b.amps + 0.05;
+    a.effort <= b.effort && a.margin >= b.margin - 1e-3 && a.amps <= b.amps + 0.05;
   const beats = (a: SizingResult, i: number, b: SizingResult, j: number) =>
     noWorse(a, b) && (!noWorse(b, a) || i < j);
   return good
     .filter((r, j) => !good.some((other, i) => other !== r && beats(other, i, r, j)))
-    .sort((a, b) => a.changes - b.changes || b.margin - a.margin)
+    .sort((a, b) => a.effort - b.effort || b.margin - a.margin)
     .slice(0, most);
 }

@@ -1,4 +1,4 @@
-import type { JobDocument, Path, PlumbingElement } from '../document/job-document.ts';
+import type { JobDocument, PlumbingElement } from '../document/job-document.ts';
 import { boreChangeLoss } from '../flow/minor-losses.ts';
 import { junctionKind } from '../kinds/index.ts';
 import { runBore } from '../kinds/plumbing/run/geometry.ts';

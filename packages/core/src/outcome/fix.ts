@@ -74,6 +74,9 @@ export type FixAction =
   | { readonly act: 'tap-behind' | 'tap-at'; readonly circuit: string; readonly piece: string }
   | { readonly act: 'own-supply' | 'own-ground' }
   | { readonly act: 'fit-relay' | 'fit-controller'; readonly amps: number }
+  /** Every wire of a circuit, or of the pumps' circuits. */
+  | { readonly act: 'circuit-wires'; readonly size: string }
+  | { readonly act: 'pump-wires'; readonly size: string; readonly circuits: number }
   | { readonly act: 'insulation'; readonly kelvin: number }
   | { readonly act: 'mend-joint'; readonly words: string }
   | { readonly act: 'gauge'; readonly size: string; readonly copper: boolean };

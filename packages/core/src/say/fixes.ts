@@ -125,7 +125,9 @@ export function sayFix(does: FixAction, q: Writer): string {
     case 'clean':
       return `Clean or replace ${withinSentence(does.name)}`;
     case 'several':
-      return does.steps.map((step) => sayFix(step, q)).join(', ');
+      return listed(
+        does.steps.map((step, i) => (i === 0 ? sayFix(step, q) : withinSentence(sayFix(step, q)))),
+      );
     case 'full-speed-at':
       return `Ask for full speed at ${does.volts.toFixed(2)} V`;
     case 'run-with-key':
@@ -172,12 +174,20 @@ export function sayFix(does: FixAction, q: Writer): string {
       return `Fit a controller that gives ${does.amps} A`;
     case 'mend-joint':
       return does.words;
+    case 'circuit-wires':
+      return `Make every wire of it ${does.size} copper`;
+    case 'pump-wires':
+      return `Make the wires of ${does.circuits > 1 ? 'the pumps' : 'the pump'} ${does.size} copper`;
     case 'insulation':
       return `Use wire with insulation good to ${q('temperature', does.kelvin)}`;
     case 'gauge':
       return `Make it ${does.size}${does.copper ? ' copper' : ''}`;
   }
 }
+
+/** "a", "a and b", "a, b and c". */
+const listed = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
 
 const SHOWN = 3;
 /** Names, and how many more there are. */

@@ -108,6 +108,7 @@ describe('sizing search', () => {
       words: [],
       patch: [],
       changes,
+      effort: changes,
       margin,
       amps,
       fails,

@@ -20,13 +20,14 @@ import { swapPump } from '../../kinds/plumbing/pump/shape.ts';
 import { HOSE_KINDS, sizesOf, type Dash } from '../../kinds/plumbing/run/hoses.ts';
 import type { Fix, PatchOperation } from '../../outcome/finding.ts';
 import { stateOf, type FixContext, type FixMaker } from './context.ts';
+import { wireFixes } from './better-wire.ts';
 import { withWiring } from './wiring-follows.ts';
 import { PSI } from '../../quantities/constants.ts';
 
 type PumpId = keyof typeof PUMPS;
 
 /**
- * Feed one or more sizes up; the smallest pump of its own class that does it; a second pump beside the first; where none does it
+ * Better wire, where that is what the supply lacks; feed one or more sizes up; the smallest pump of its own class that does it; a second pump beside the first; where none does it
  * alone, the largest of its class with a larger feed. Each is solved before it is offered.
  */
 export const supplyFixes: FixMaker<SupplyShort> = (found, context) => {
@@ -35,6 +36,7 @@ export const supplyFixes: FixMaker<SupplyShort> = (found, context) => {
   const feed = Object.values(context.doc.plumbing.paths).flatMap((p) => (p.role === 'feed' ? p.order : []));
   const wanted = found.limit;
   const alone = [
+    ...wireFixes(state, context, (patch) => enough(patch, state, wanted, context)),
     ...largerRuns(feed, state, wanted, context),
     ...otherPumps(feed, state, wanted, context),
     ...secondPump(state, wanted, context),

@@ -1,9 +1,11 @@
 import type { SegmentOf } from '../../document/job-document.ts';
+import type { JobDocument } from '../../document/job-document.ts';
+import { applyPatch } from '../../edit/apply-patch.ts';
 import { freeId } from '../../edit/path.ts';
 import { segmentPath, withCircuit } from '../../edit/paths.ts';
 import { segmentsOf, wayOf, wireAmpacity } from '../../engine/electric/circuits.ts';
 import { hardest, type Loaded } from '../../engine/electric/electric-load.ts';
-import { samePiece, weakestWire, wiresBehind } from '../../engine/electric/fused-wires.ts';
+import { ownWires, samePiece, weakestWire, wiresBehind } from '../../engine/electric/fused-wires.ts';
 import type { ContactLoaded, TerminalSmall } from '../../judge/wiring/contacts.ts';
 import type { CrankFeedDrops, StarterCable } from '../../judge/wiring/budget.ts';
 import type { SenderRange } from '../../judge/wiring/senders.ts';
@@ -14,11 +16,11 @@ import { chooseFuse, FUSE_CONTINUOUS_SHARE } from '../../kinds/wiring/fuse/fuse.
 import { segmentKind } from '../../kinds/wiring/index.ts';
 import { CONTROLLER_RATINGS } from '../../kinds/wiring/pump-controller/index.ts';
 import { RELAY_RATINGS, relayTakes } from '../../kinds/wiring/relay/index.ts';
-import { familyOf, wireResistance, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
+import { familyOf, wireResistance, wireSection, wireSizeName } from '../../kinds/wiring/wire/wire.ts';
 import type { TapLost } from '../../judge/wiring/taps.ts';
 import type { Fix, PatchOperation } from '../../outcome/finding.ts';
 import type { FixAction } from '../../outcome/fix.ts';
-import { sizeCircuit, type CircuitSizing } from '../size-circuit.ts';
+import { inOneSize, sizeCircuit, type CircuitSizing } from '../size-circuit.ts';
 import type { FixContext, FixMaker } from './context.ts';
 
 const loadsOf = ({ doc, states }: FixContext): Loaded[] =>
@@ -30,15 +32,22 @@ const set = (circuitId: string, id: string, field: string, value: unknown): Patc
   value,
 });
 
-export const copperFixes: FixMaker<CopperClad> = ({ place }, { doc }) => {
-  const wire = doc.wiring.circuits[place.within!]?.segments[place.id];
-  if (wire?.kind !== 'wire') return [];
-  return [
-    {
-      does: { act: 'gauge', size: wireSizeName(wire.size), copper: true },
-      patch: [set(place.within!, place.id, 'conductor', 'copper')],
-    },
-  ];
+/** Copper in one size for the whole circuit: the smallest that does, with the fuse and relay it asks for. */
+export const copperFixes: FixMaker<CopperClad> = ({ place }, context) => {
+  const circuitId = place.within!;
+  const wires = ownWires(context.doc, circuitId);
+  const loaded = loadsOf(context).find((l) => l.circuitId === circuitId);
+  const sized = loaded && sizeCircuit(context.doc, loaded);
+  if (sized) return [{ does: plusRelay(wiresOf(sized, loaded), sized, loaded), patch: sized.patch }];
+  const heaviest = wires.map((w) => w.segment.size).sort((x, y) => wireSection(y) - wireSection(x))[0];
+  return heaviest === undefined
+    ? []
+    : [
+        {
+          does: { act: 'circuit-wires', size: wireSizeName(heaviest) },
+          patch: inOneSize(context.doc, circuitId, heaviest),
+        },
+      ];
 };
 
 /** On a piece that is still there, the fuse before all others; or on its own. */
@@ -100,49 +109,70 @@ export const senderFixes: FixMaker<SenderRange> = ({ value, place }) =>
       ]
     : [];
 
-/** A change of wire that asks for another relay says so. */
-function withRelay(does: FixAction, sized: CircuitSizing, { circuit }: Loaded): FixAction {
+/** The relay it asks for, where that is another than is there. */
+function newRelay({ relay }: CircuitSizing, { circuit }: Loaded): number | null {
   const present = Object.values(circuit.segments).find((s) => s.kind === 'relay');
-  return present && sized.relay !== null && sized.relay !== present.ratingA
-    ? { act: 'several', steps: [does, { act: 'fit-relay', amps: sized.relay }] }
-    : does;
+  return present && relay !== present.ratingA ? relay : null;
+}
+
+/** A change of wire that asks for another relay says so. */
+function plusRelay(does: FixAction, sized: CircuitSizing, loaded: Loaded): FixAction {
+  const amps = newRelay(sized, loaded);
+  return amps === null ? does : { act: 'several', steps: [does, { act: 'fit-relay', amps }] };
+}
+
+/** The wires of a circuit, with the fuse where it becomes another one. */
+function wiresOf(sized: CircuitSizing, { circuit }: Loaded): FixAction {
+  const size = wireSizeName(sized.size);
+  const fuse = Object.values(circuit.segments).find((s) => s.kind === 'fuse');
+  return fuse && sized.fuse !== null && sized.fuse !== fuse.ratingA
+    ? { act: 'wires-and-fuse', size: `${size} copper`, amps: sized.fuse, add: false }
+    : { act: 'circuit-wires', size };
 }
 
 /**
- * One gauge for the whole circuit, in copper, the smallest that does (what is heavier already stays); or its bad joints made
- * sound; or both where neither is enough.
+ * Its bad joints made sound; or one gauge for the whole circuit, in copper, the smallest that does; or both where neither is
+ * enough, the gauge chosen with the joints sound. What is merely a note gets no fix that needs another relay.
  */
-export const dropFixes: FixMaker<WireDrop> = ({ place, value: lost, limit }, context) => {
+export const dropFixes: FixMaker<WireDrop> = ({ place, value: lost, limit, severity }, context) => {
+  const { doc } = context;
   const loaded = loadsOf(context).find((l) => l.circuitId === place.id);
   if (!loaded) return [];
-  const { segments } = loaded.circuit;
-  const fuses = Object.keys(segments).filter((id) => segments[id]!.kind === 'fuse');
-  const sized = sizeCircuit(context.doc, loaded, { keepLarger: true });
-  const wires =
-    sized?.patch.filter((p) => !fuses.some((id) => p.path === segmentPath(place.id, id, 'ratingA'))) ?? [];
   const joints = badJoints(loaded);
   const saved = joints.reduce((volts, j) => volts + j.saves, 0);
-  const gauge: Fix | null =
-    sized && wires.length > 0 ? { does: withRelay(gaugeOf(sized), sized, loaded), patch: wires } : null;
+  const mended = joints.flatMap((j) => j.fix.patch);
   const mend: Fix | null =
-    joints.length > 0
-      ? { does: steps(joints.map((j) => j.fix.does)), patch: joints.flatMap((j) => j.fix.patch) }
-      : null;
+    joints.length > 0 ? { does: steps(joints.map((j) => j.fix.does)), patch: mended } : null;
+  const wires = (of: JobDocument): Fix | null => {
+    const good = sizeCircuit(of, loaded);
+    // Rather a lighter wire that clears it than one that wants another relay as well.
+    const light = good && newRelay(good, loaded) ? sizeCircuit(of, loaded, limit - FOR_SURE) : null;
+    const sized = light && !newRelay(light, loaded) ? light : good;
+    if (!sized || sized.lost > limit) return null;
+    // The fuse may stay: heavier wire is protected by it as well.
+    const patch = sized.patch.filter((p) => !fusePaths(loaded).includes(p.path));
+    const does = plusRelay(wiresOf({ ...sized, fuse: null }, loaded), sized, loaded);
+    return patch.length === 0 || (severity === 'note' && does.act === 'several') ? null : { does, patch };
+  };
+  const only = wires(doc);
   const alone = [
-    ...(gauge && sized!.lost <= limit ? [gauge] : []),
     ...(mend && lost - saved <= limit - FOR_SURE ? [mend] : []),
+    // With a joint that is bad no heavier wire and relay make up for it.
+    ...(only && !(mend && only.does.act === 'several') ? [only] : []),
   ];
-  if (alone.length > 0) return alone;
-  return gauge && mend
-    ? [{ does: steps([gauge.does, mend.does]), patch: [...gauge.patch, ...mend.patch] }]
+  if (alone.length > 0 || !mend) return alone;
+  const sound = applyPatch(doc, mended);
+  const gauge = sound.ok ? wires(sound.value) : null;
+  return gauge
+    ? [{ does: steps([...flat(mend.does), ...flat(gauge.does)]), patch: [...mended, ...gauge.patch] }]
     : [];
 };
 
-const gaugeOf = (sized: CircuitSizing): FixAction => ({
-  act: 'gauge',
-  size: wireSizeName(sized.size),
-  copper: true,
-});
+const fusePaths = ({ circuit: { segments }, circuitId }: Loaded): string[] =>
+  Object.keys(segments).flatMap((id) =>
+    segments[id]!.kind === 'fuse' ? [segmentPath(circuitId, id, 'ratingA')] : [],
+  );
+const flat = (does: FixAction): readonly FixAction[] => (does.act === 'several' ? does.steps : [does]);
 const steps = (all: readonly FixAction[]): FixAction =>
   all.length === 1 ? all[0]! : { act: 'several', steps: all };
 
@@ -268,11 +298,11 @@ export const fuseFixes: FixMaker<FuseFound> = ({ code, place }, context) => {
   const rating = chooseFuse(on.amps, on.wireA, on.inrush);
   if (rating !== undefined)
     return [{ does: { act: 'fit-fuse', amps: rating }, patch: [set(circuitId, id, 'ratingA', rating)] }];
-  const sized = sizeCircuit(doc, on.loaded, { keepLarger: true });
+  const sized = sizeCircuit(doc, on.loaded);
   if (!sized?.fuse) return [];
   const size = wireSizeName(sized.size);
   const does = { act: 'wires-and-fuse', size, amps: sized.fuse, add: false } as const;
-  return [{ does: withRelay(does, sized, on.loaded), patch: sized.patch }];
+  return [{ does: plusRelay(does, sized, on.loaded), patch: sized.patch }];
 };
 
 /** The fuse that fits between load and wire as it is; where none does, the wire that lets one fit, and that one. */
@@ -294,7 +324,7 @@ export const noFuseFixes: FixMaker<NoFuse> = ({ place }, context) => {
   ];
   const rating = chooseFuse(solution.amps, weakest.amps, inrush);
   if (rating !== undefined) return [{ does: { act: 'add-fuse', amps: rating }, patch: patch(rating) }];
-  const sized = sizeCircuit(fused, { ...loaded, circuit: withFuse }, { keepLarger: true });
+  const sized = sizeCircuit(fused, { ...loaded, circuit: withFuse });
   if (!sized?.fuse) return [];
   const own = segmentPath(circuitId, id, 'ratingA');
   const does = {
@@ -305,7 +335,7 @@ export const noFuseFixes: FixMaker<NoFuse> = ({ place }, context) => {
   } as const;
   return [
     {
-      does: withRelay(does, sized, loaded),
+      does: plusRelay(does, sized, loaded),
       patch: [...patch(sized.fuse), ...sized.patch.filter((p) => p.path !== own)],
     },
   ];
