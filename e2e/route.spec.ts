@@ -27,10 +27,10 @@ test('feed and return are drawn past the exhaust; too near is told, cured by a s
     await page.getByRole('complementary').getByRole('button', { name: 'Exhaust' }).click();
     const from = page.getByRole('region', { name: 'From' });
     await type(page, 'Rearward', '36 in');
-    await from.getByRole('textbox', { name: 'To the right' }).fill('11 1/2 in');
+    await from.getByRole('textbox', { name: 'To the right' }).fill('13 3/4 in');
     await from.getByRole('textbox', { name: 'To the right' }).press('Enter');
     const to = page.getByRole('region', { name: 'To', exact: true });
-    await to.getByRole('textbox', { name: 'To the right' }).fill('11 1/2 in');
+    await to.getByRole('textbox', { name: 'To the right' }).fill('13 3/4 in');
     await to.getByRole('textbox', { name: 'To the right' }).press('Enter');
     const hot = finding(page, 'ROUTE_HOT').filter({ hasText: 'Feed hose' });
     await expect(hot).toContainText('from exhaust; it wants');

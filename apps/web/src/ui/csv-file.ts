@@ -33,13 +33,21 @@ export async function readNamedCsv(
   return data.length > limits.mostRows ? tooMany(limits) : { rows: data };
 }
 
-/** Rows as they stand, cell by cell. */
-export async function readPlainCsv(file: File, limits: CsvLimits): Promise<CsvRead<readonly string[]>> {
+/** Rows as they stand, cell by cell. @param separator finds the sign between cells; absent: found by the parser */
+export async function readPlainCsv(
+  file: File,
+  limits: CsvLimits,
+  separator?: (text: string) => string,
+): Promise<CsvRead<readonly string[]>> {
   if (file.size > limits.mostBytes) return tooLarge(limits);
   const text = (await file.text()).replace(/^\uFEFF/, '');
   // A file that is no text at all: an image, a workbook.
   if (text.slice(0, 4000).includes('\0'))
     return { trouble: 'That is no text file: save the log as CSV first.' };
-  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' });
+  const { data } = Papa.parse<string[]>(text, {
+    // Rows keep their number in the file: what is wrong is said with it.
+    skipEmptyLines: separator ? false : 'greedy',
+    delimiter: separator?.(text) ?? '',
+  });
   return data.length > limits.mostRows ? tooMany(limits) : { rows: data };
 }

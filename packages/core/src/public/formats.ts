@@ -39,12 +39,9 @@ export {
   wiringNetlist,
   wiringSvg,
 } from '../formats/wiring-files.ts';
-export {
-  guessLogColumns,
-  LOG_COLUMNS,
-  type LogColumns,
-  readDriveLog,
-  type ReadLog,
-} from '../formats/drive-log-csv.ts';
+export { guessLogColumns, LOG_COLUMNS, type LogColumns } from '../formats/drive-log/columns.ts';
+export type { LogAnswers, LogQuestion } from '../formats/drive-log/log-reader.ts';
+export { readDriveLog, type ReadLog } from '../formats/drive-log/read-log.ts';
+export { logSeparator } from '../formats/drive-log/sheet.ts';
 export { ownerNamed, refersAt, thingNamed } from '../formats/thing-name.ts';
 export type { SheetSection } from '../formats/sheet-section.ts';

@@ -1,23 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { evaluateStates } from '../../src/public/advise.ts';
 import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
-import { guessLogColumns, readDriveLog } from '../../src/public/formats.ts';
 import { findPulls, judgeLog, type LogSeries } from '../../src/public/prove.ts';
 import { demoJobs } from '../support/examples.ts';
-import { PSI } from '../support/units.ts';
 import { fc } from '../support/sweep.ts';
 
 const plain = fullReturnJob('x');
-const HEAD = [
-  'Time (s)',
-  'Engine speed (rpm)',
-  'Fuel pressure (psi)',
-  'Boost (psi)',
-  'Battery (V)',
-  'Lambda',
-];
-const how = { system: 'us', barometricPa: 101_325 } as const;
-
 /** A pull along the plan’s own points, ten rows a second, with what a car of that plan would log. */
 function planned(
   doc: JobDocument,
@@ -176,95 +164,5 @@ describe('Pulls in a log', () => {
   test('one odd row does not part a pull', () => {
     const rows = rise(3000, 6500).map((r, i) => (i === 20 ? ([r[0], -60] as const) : r));
     expect(findPulls(log(rows))).toHaveLength(1);
-  });
-});
-
-describe('A log from a sheet', () => {
-  const row = (t: number, rpm: number) => [String(t), String(rpm), '58', '14.5', '13.8', '0.82'];
-
-  test('columns are found by their headings, units in the heading or under it', () => {
-    expect(guessLogColumns(HEAD)).toEqual({
-      timeS: 0,
-      rpm: 1,
-      fuelPa: 2,
-      manifoldPa: 3,
-      volts: 4,
-      lambda: 5,
-    });
-    const read = readDriveLog([HEAD, row(0, 3000), row(0.1, 3100)], guessLogColumns(HEAD), how);
-    expect(read.series!.fuelPa[0]).toBeCloseTo(58 * PSI, 0);
-    expect(read.series!.manifoldPa[1]).toBeCloseTo(14.5 * PSI, 0);
-    const under = readDriveLog(
-      [
-        ['time', 'rpm', 'fuel press', 'MAP'],
-        ['s', 'rpm', 'bar', 'kPa'],
-        ['0', '3000', '4', '220'],
-        ['1', '4000', '4', '33'],
-      ],
-      { timeS: 0, rpm: 1, fuelPa: 2, manifoldPa: 3 },
-      how,
-    );
-    expect(under.series!.fuelPa).toEqual([4e5, 4e5]);
-    // A manifold that never reads under 5 kPa is absolute.
-    expect(under.absolute).toBe(true);
-    expect(under.series!.manifoldPa[1]).toBeCloseTo(33e3 - 101_325, 0);
-  });
-
-  test('an air-fuel ratio is turned into lambda, an empty cell keeps what was last said, rows come in order', () => {
-    const head = ['t', 'RPM', 'Rail pressure psi', 'Boost psi', 'AFR'];
-    const read = readDriveLog(
-      [head, ['1', '3100', '58', '10', ''], ['0', '3000', '58', '10', '11.76']],
-      guessLogColumns(head),
-      how,
-    );
-    expect(read.series!.timeS).toEqual([0, 1]);
-    for (const l of read.series!.lambda!) expect(l).toBeCloseTo(0.8, 3);
-    // One that never says anything is not logged.
-    const none = readDriveLog(
-      [head, ['0', '3000', '58', '10', 'off'], ['1', '3100', '58', '10', '']],
-      guessLogColumns(head),
-      how,
-    );
-    expect(none.series!.lambda).toBeUndefined();
-  });
-
-  test('what is missing, no number, or beyond any car is said with its row, never taken', () => {
-    const columns = guessLogColumns(HEAD);
-    expect(readDriveLog([['a', 'b']], guessLogColumns(['a', 'b']), how).trouble).toContain(
-      'No column for time',
-    );
-    expect(readDriveLog([HEAD], columns, how).trouble).toContain('No row');
-    const bad = readDriveLog(
-      [
-        HEAD,
-        row(0, 3000),
-        ['1', 'many', '58', '1', '13', '0.8'],
-        ['2', '3000', '1e9', '1', '13', '0.8'],
-        row(3, 3100),
-      ],
-      columns,
-      how,
-    );
-    expect(bad).toMatchObject({ rows: 2, leftOut: 2 });
-    expect(bad.why).toBe('row 3: “many” is no engine speed in rpm');
-  });
-
-  test('a long log is thinned evenly and says so', () => {
-    const rows = Array.from({ length: 20_000 }, (_, i) => row(i / 50, 900 + (i % 100)));
-    const read = readDriveLog([HEAD, ...rows], guessLogColumns(HEAD), how);
-    expect(read).toMatchObject({ rows: 20_000, everyNth: 4, trouble: null });
-    expect(read.series!.timeS).toHaveLength(5000);
-  });
-
-  test('any table of text is read or refused, never thrown over', () => {
-    fc.assert(
-      fc.property(
-        fc.array(fc.array(fc.string({ maxLength: 12 }), { maxLength: 6 }), { maxLength: 12 }),
-        (rows) => {
-          const read = readDriveLog(rows, guessLogColumns(rows[0] ?? []), how);
-          expect(read.series === null).toBe(read.trouble !== null);
-        },
-      ),
-    );
   });
 });
