@@ -163,6 +163,16 @@ test('a dyno log judged: a sag is named with its engine speed, a good pull passe
     await expect(log.getByRole('alert')).toContainText('no text file');
   });
 
+  await test.step('units no car can have are asked about, and nothing is judged before', async () => {
+    await give('pull-units.csv', pull(0).replace('MAP (kPa)', 'Boost (kPa)'));
+    const question = log.getByTestId('log-question');
+    await expect(question).toContainText('As it is named it cannot be');
+    await expect(log.getByTestId('log-verdict')).toHaveCount(0);
+    await question.getByRole('button', { name: /^kPa absolute/ }).click();
+    await expect(question).toHaveCount(0);
+    await expect(log.getByTestId('log-verdict')).toContainText('holds over the manifold');
+  });
+
   await test.step('a sag toward the top', async () => {
     await give('pull-1.csv', pull(14));
     await expect(log.getByTestId('log-verdict')).toContainText(

@@ -73,4 +73,5 @@ export {
   MOST_LOG_ROWS,
   NEEDED_CHANNELS,
 } from '../prove/procedures/drive-log/series.ts';
+export type { ChannelTrouble } from '../prove/procedures/drive-log/channel-health.ts';
 export { judgeLog, type LogOutcome, type LogPoint } from '../prove/procedures/drive-log/judge-log.ts';

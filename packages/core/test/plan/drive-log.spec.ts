@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { evaluateStates } from '../../src/public/advise.ts';
-import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
+import { highPressurePumps } from '../../src/document/consumers.ts';
+import { fullReturnJob, type JobDocument, PATTERNS, stagingThreshold } from '../../src/public/document.ts';
 import { findPulls, judgeLog, type LogSeries } from '../../src/public/prove.ts';
 import { demoJobs } from '../support/examples.ts';
 import { fc } from '../support/sweep.ts';
@@ -75,12 +76,13 @@ describe('A log against the plan', () => {
     expect(misses.every((m) => /Fuel pressure over manifold at \d+ rpm/.test(m.does))).toBe(true);
   });
 
-  test('a dip in the middle is a late pump, low from the start the setting, falling volts the wiring', () => {
+  test('a dip in the middle is a pick-up that drew air, low from the start the setting, falling volts the wiring', () => {
     const dip = judgeLog(
       plain,
       planned(plain, (r) => r.fuelPa - (Math.abs(r.rpm - 5000) < 400 ? 70e3 : 0)),
     );
-    expect(dip.usually).toEqual([expect.stringContaining('second pump came late')]);
+    // With no second pump there is none to come late.
+    expect(dip.usually).toEqual([expect.stringContaining('pick-up drew air')]);
     const low = judgeLog(
       plain,
       planned(plain, (r) => r.fuelPa - 60e3),
@@ -94,6 +96,124 @@ describe('A log against the plan', () => {
       planned(plain, (r) => r.fuelPa + 60e3),
     );
     expect(high.usually).toEqual([expect.stringContaining('above the plan')]);
+  });
+
+  test('a short dip where the second pump comes in is seen in spite of the medians, and is that pump’s coming late', () => {
+    const twin = PATTERNS.find((p) => p.id === 'twin-pump')!.job('x');
+    const { above } = stagingThreshold(twin, 'pump-2')!.term;
+    const as = planned(twin);
+    const at = as.manifoldPa.findIndex((pa) => pa >= above);
+    expect(at).toBeGreaterThan(2);
+    // Three rows of a hundred: 0.3 s.
+    const dipped = (kPa: number, rows: number) => ({
+      ...as,
+      fuelPa: as.fuelPa.map((p, i) => (i >= at && i < at + rows ? p - kPa * 1e3 : p)),
+    });
+    const late = judgeLog(twin, dipped(60, 3));
+    expect(late.verdict).toBe('fail');
+    expect(late.points.filter((p) => p.dips)).toHaveLength(1);
+    expect(late.usually[0]).toContain('second pump came late');
+    // To almost nothing it is air, whatever stages there.
+    expect(judgeLog(twin, dipped(250, 3)).usually[0]).toContain('pick-up drew air');
+    // One odd row is the logger's.
+    expect(judgeLog(twin, dipped(60, 1)).verdict).toBe('pass');
+  });
+
+  /** The pull with idle, cruise and coasting before and after it. */
+  const driven = (
+    doc: JobDocument,
+    change: (at: 'idle' | 'cruise' | 'coasting' | 'pull') => number,
+  ): LogSeries => {
+    const states = evaluateStates(doc);
+    const of = (kind: string) => states.find((s) => s.state.kind === kind)!.values!;
+    const rest = (during: 'idle' | 'cruise' | 'coasting', rpm: number, kPa: number, kind: string) =>
+      Array.from({ length: 50 }, () => ({
+        rpm,
+        manifoldPa: kPa * 1e3,
+        fuelPa: of(kind).railDifferential + kPa * 1e3 + change(during),
+      }));
+    const as = planned(doc);
+    const rows = [
+      ...rest('idle', 900, -65, 'idle'),
+      ...rest('cruise', 2300, -40, 'cruise'),
+      ...as.rpm.map((rpm, i) => ({
+        rpm,
+        manifoldPa: as.manifoldPa[i]!,
+        fuelPa: as.fuelPa[i]! + change('pull'),
+      })),
+      ...rest('coasting', 4500, -75, 'lift-off'),
+    ];
+    return {
+      timeS: rows.map((_, i) => i / 10),
+      rpm: rows.map((r) => r.rpm),
+      manifoldPa: rows.map((r) => r.manifoldPa),
+      fuelPa: rows.map((r) => r.fuelPa),
+    };
+  };
+
+  test('idle, cruise and coasting are judged as well, and the cause follows where it is wrong', () => {
+    const sound = judgeLog(
+      plain,
+      driven(plain, () => 0),
+    );
+    expect([sound.verdict, sound.misses]).toEqual(['pass', []]);
+    expect(new Set(sound.steady.map((p) => p.during))).toEqual(new Set(['idle', 'cruise', 'coasting']));
+    const low = judgeLog(
+      plain,
+      driven(plain, (at) => (at === 'pull' ? 0 : -40e3)),
+    );
+    expect(low.verdict).toBe('fail');
+    expect(low.misses.map((m) => m.does)).toContain('Fuel pressure over manifold at idle');
+    expect(low.usually[0]).toContain('Not the pump first');
+    const high = judgeLog(
+      plain,
+      driven(plain, (at) => (at === 'pull' ? 0 : 60e3)),
+    );
+    expect(high.usually).toEqual([expect.stringContaining('return is too small')]);
+  });
+
+  test('swings back and forth are seen, noise is not', () => {
+    const as = driven(plain, () => 0);
+    const swinging = { ...as, fuelPa: as.fuelPa.map((p, i) => p + 30e3 * Math.sin((2 * Math.PI * i) / 8)) };
+    const hunting = judgeLog(plain, swinging);
+    expect(hunting.swings).toBeGreaterThan(40e3);
+    expect(hunting.misses.map((m) => m.does)).toContain('Fuel pressure swings by');
+    let seed = 7;
+    const noise = () => (seed = (seed * 16807) % 2147483647) / 2147483647 - 0.5;
+    const noisy = { ...as, fuelPa: as.fuelPa.map((p) => p + 12e3 * noise()) };
+    expect(judgeLog(plain, noisy).swings).toBeNull();
+  });
+
+  test('the low side of direct injection is judged as a gauge shows it, against its floor, in boost and out of it', () => {
+    const doc = PATTERNS.find((p) => p.id === 'direct-injection')!.job('x');
+    const as = planned(doc);
+    const floor = highPressurePumps(doc)[0]![1].floorPa;
+    const sound = judgeLog(doc, as);
+    expect([sound.lowSide, sound.verdict]).toEqual([true, 'pass']);
+    const low = judgeLog(doc, {
+      ...as,
+      fuelPa: as.fuelPa.map((p, i) => (i > 80 && i < 84 ? floor - 5e3 : p)),
+    });
+    expect(low.verdict).toBe('fail');
+    expect(low.misses[0]).toMatchObject({ does: expect.stringMatching(/^Low-side pressure/), low: floor });
+  });
+
+  test('a channel that stands still, or at its sensor’s end, is named and not judged beyond it', () => {
+    const as = driven(plain, () => 0);
+    const stuck = judgeLog(plain, { ...as, fuelPa: as.fuelPa.map(() => 300e3) });
+    expect(stuck.troubles).toEqual([{ channel: 'fuelPa', what: 'stuck', at: 300e3 }]);
+    expect([stuck.verdict, stuck.points.every((p) => p.side === 'unjudged')]).toEqual(['incomplete', true]);
+    let seed = 3;
+    const noise = () => ((seed = (seed * 16807) % 2147483647) / 2147483647 - 0.5) * 2e3;
+    const top = 60e3;
+    const clipped = judgeLog(plain, {
+      ...as,
+      manifoldPa: as.manifoldPa.map((p) => Math.min(top, p + noise())),
+      fuelPa: as.fuelPa.map((p) => p + noise()),
+    });
+    expect(clipped.troubles).toEqual([{ channel: 'manifoldPa', what: 'clipped', at: top }]);
+    expect(clipped.points.some((p) => p.side === 'unjudged')).toBe(true);
+    expect(clipped.misses).toEqual([]);
   });
 
   test('lean under load and another fuel are misses of their own', () => {

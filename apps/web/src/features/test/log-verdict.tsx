@@ -12,9 +12,15 @@ const TONES: Readonly<Record<LogPoint['side'], string>> = {
 };
 const WORDS: Readonly<Record<LogPoint['side'], string>> = {
   pass: 'In range',
-  low: 'too low',
-  high: 'too high',
-  unjudged: 'no figure',
+  low: 'Too low',
+  high: 'Too high',
+  unjudged: 'Not judged',
+};
+const DURING: Readonly<Record<LogPoint['during'], string>> = {
+  idle: 'Idle',
+  cruise: 'Cruise',
+  coasting: 'Coasting',
+  pull: 'Pull',
 };
 
 /** The middle of a stretch: to ten revolutions and no finer. */
@@ -25,18 +31,18 @@ export function LogVerdict({ file, outcome }: { readonly file: string; readonly 
   const format = useFormat();
   const [frame, width] = useWidth<HTMLDivElement>(640);
   const [pull, setPull] = useState<number | null>(null);
-  const { points, pulls, misses, usually } = outcome;
-  if (pulls === 0)
+  const { points, steady, pulls, misses, usually, lowSide, troubles } = outcome;
+  const what = lowSide ? 'on the low side' : 'over the manifold';
+  if (pulls === 0 && misses.length === 0)
     return (
       <p className="mt-2 font-semibold text-fix" role="status" data-testid="log-verdict">
         No pull in {file}: throttle open and engine speed rising by 800 rpm within one gear.
       </p>
     );
-  const low = points.filter((p) => p.side === 'low');
-  const worst = [...low].sort(
-    (a, b) => a.differential - a.expects!.low - (b.differential - b.expects!.low),
-  )[0];
-  const shown = pull ?? worst?.pull ?? 0;
+  const least = (p: LogPoint): number => (p.dips ? p.lowest : p.differential);
+  const low = [...points, ...steady].filter((p) => p.side === 'low');
+  const worst = [...low].sort((a, b) => least(a) - a.expects!.low - (least(b) - b.expects!.low))[0];
+  const shown = pull ?? Math.max(0, worst?.pull ?? 0);
   const own = points.filter((p) => p.pull === shown);
   return (
     <section className="mt-2" aria-label={`Log ${file}`}>
@@ -46,14 +52,26 @@ export function LogVerdict({ file, outcome }: { readonly file: string; readonly 
         role="status"
       >
         {worst
-          ? `Sags to ${format('pressure', worst.differential)} over the manifold at ${format('engineSpeed', toTens(worst.rpm))}; the plan holds ${format('pressure', worst.expects!.value)} there.`
+          ? `${worst.dips ? 'Dips' : 'Sags'} to ${format('pressure', least(worst))} ${what} ${worst.during === 'pull' ? `at ${format('engineSpeed', toTens(worst.rpm))}` : DURING[worst.during].toLowerCase()}; the plan holds ${format('pressure', worst.expects!.value)} there.`
           : misses.length > 0
             ? `${misses[0]!.does}: ${format(misses[0]!.dimension, misses[0]!.value)}.`
-            : `Fuel pressure holds over the manifold through ${pulls === 1 ? 'the pull' : `all ${pulls} pulls`}.`}
+            : troubles.some((t) => t.what === 'stuck')
+              ? 'A channel does not move: this log proves nothing.'
+              : lowSide
+                ? `The low side stays over the pump’s floor through ${pulls === 1 ? 'the pull' : `all ${pulls} pulls`}.`
+                : `Fuel pressure holds over the manifold through ${pulls === 1 ? 'the pull' : `all ${pulls} pulls`}.`}
       </p>
       {usually.map((u) => (
         <p key={u} className="mt-1 border-l-4 border-stop pl-3">
           <strong>Usually:</strong> {u}
+        </p>
+      ))}
+      {troubles.map((t) => (
+        <p key={t.channel} className="mt-1 border-l-4 border-fix pl-3">
+          <strong>{t.channel === 'fuelPa' ? 'Fuel pressure' : 'Manifold'}</strong>{' '}
+          {t.what === 'stuck'
+            ? `stands at ${format('pressure', t.at)} whatever the engine does: sensor, plug, or another channel. Nothing is judged by it.`
+            : `ends at ${format('pressure', t.at)}, as a sensor at the end of its range does. Beyond that nothing is judged.`}
         </p>
       ))}
       {pulls > 1 && (
@@ -71,7 +89,7 @@ export function LogVerdict({ file, outcome }: { readonly file: string; readonly 
       )}
       <div ref={frame} className="mt-2 max-w-[680px]">
         <LineChart
-          title="Fuel pressure over manifold, pull as driven"
+          title={lowSide ? 'Low side, pull as driven' : 'Fuel pressure over manifold, pull as driven'}
           rows={own}
           id={(p) => `${p.pull} ${p.rpm}`}
           x={{ dimension: 'engineSpeed', of: (p) => p.rpm }}
@@ -95,11 +113,19 @@ export function LogVerdict({ file, outcome }: { readonly file: string; readonly 
       </div>
       <div className="max-w-full overflow-x-auto">
         <table className="mt-2 w-full min-w-[520px] text-sm">
-          <caption className="sr-only">The pull in stretches of 500 rpm</caption>
+          <caption className="sr-only">The pull in stretches of 500 rpm; idle, cruise and coasting</caption>
           <thead>
             <tr className="label border-b-2 border-ink text-soft">
               {/* What it comes to stands where a phone still shows it. */}
-              {['Speed', 'Fuel over it', 'Plan', '', 'Manifold', 'Volts', 'Lambda'].map((h) => (
+              {[
+                'Speed',
+                lowSide ? 'Low side' : 'Fuel over it',
+                'Plan',
+                '',
+                'Manifold',
+                'Volts',
+                'Lambda',
+              ].map((h) => (
                 <th key={h} scope="col" className="cell num py-1">
                   {h || <span className="sr-only">Verdict</span>}
                 </th>
@@ -107,10 +133,13 @@ export function LogVerdict({ file, outcome }: { readonly file: string; readonly 
             </tr>
           </thead>
           <tbody>
-            {own.map((p) => (
-              <tr key={p.rpm} className="border-b border-rule">
-                <td className="cell num py-1">{format('engineSpeed', toTens(p.rpm))}</td>
-                <td className="cell num py-1 font-semibold">{format('pressure', p.differential)}</td>
+            {[...own, ...steady].map((p, i) => (
+              <tr key={i} className="border-b border-rule">
+                <td className="cell num py-1">
+                  {p.during === 'pull' ? '' : `${DURING[p.during]}, `}
+                  {format('engineSpeed', toTens(p.rpm))}
+                </td>
+                <td className="cell num py-1 font-semibold">{format('pressure', least(p))}</td>
                 <td className="cell num py-1">{p.expects ? format('pressure', p.expects.value) : '–'}</td>
                 <td className={`cell num py-1 font-semibold ${TONES[p.side]}`}>{WORDS[p.side]}</td>
                 <td className="cell num py-1">{format('manifold', p.manifoldPa)}</td>

@@ -4,16 +4,27 @@ import type { StateValues } from '../../../engine/results.ts';
 import { within } from '../../bands.ts';
 import type { Expectation } from '../../contract.ts';
 import type { Miss } from '../../measured.ts';
+import { highPressurePumps } from '../../../document/consumers.ts';
+import { causes } from './causes.ts';
+import { channelTroubles, type ChannelTrouble } from './channel-health.ts';
+import { median, noiseOf, swings, withoutOddRows } from './filtered.ts';
 import { findPulls, type LogChannel, type LogSeries, type Pull } from './series.ts';
+import { findSteady, type Steady } from './steady.ts';
 
 /** A stretch of a pull: what was logged there (medians, SI) and what the plan has for the same engine speed and boost. */
 export interface LogPoint {
+  /** Number of the pull, from 0; −1 outside one. */
   readonly pull: number;
+  readonly during: 'pull' | Steady;
   readonly rpm: number;
   readonly manifoldPa: number;
   readonly fuelPa: number;
-  /** Fuel pressure less manifold, Pa: what the injectors see. */
+  /** Fuel pressure less manifold, Pa: what the injectors see. On the low side of direct injection its gauge pressure. */
   readonly differential: number;
+  /** The least of it that lasted two rows or more. */
+  readonly lowest: number;
+  /** It dipped under what it may be, though the middle of the stretch did not. */
+  readonly dips: boolean;
   /** Null where the plan does not settle there. */
   readonly expects: Expectation | null;
   readonly volts: number | null;
@@ -25,8 +36,16 @@ export interface LogPoint {
 
 export interface LogOutcome {
   readonly verdict: 'pass' | 'fail' | 'incomplete';
+  /** Stretches of the pulls. */
   readonly points: readonly LogPoint[];
+  /** Idle, cruise and coasting. */
+  readonly steady: readonly LogPoint[];
   readonly pulls: number;
+  /** Size of swings back and forth, Pa; null: none. */
+  readonly swings: number | null;
+  /** The pressure judged is that of a low side, as a gauge shows it. */
+  readonly lowSide: boolean;
+  readonly troubles: readonly ChannelTrouble[];
   readonly misses: readonly Miss[];
   /** What it suggests, from a fixed table. */
   readonly usually: readonly string[];
@@ -43,16 +62,24 @@ const ETHANOL_OFF = 0.05;
 /** Volts on the way to the controller that are nothing to worry about, V (estimate). */
 const CONTROLLER_LOSES = 0.8;
 
-const median = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
-};
-
 interface Stretch {
   readonly pull: number;
+  readonly during: LogPoint['during'];
+  readonly rows: readonly number[];
   readonly at: (channel: LogChannel) => number | null;
 }
+
+const stretch = (
+  series: LogSeries,
+  rows: readonly number[],
+  pull: number,
+  during: LogPoint['during'],
+): Stretch => ({
+  pull,
+  during,
+  rows,
+  at: (channel) => (series[channel] ? median(rows.map((i) => series[channel]![i]!)) : null),
+});
 
 /** Each pull in stretches of engine speed, medians of every channel. */
 function stretches(series: LogSeries, pulls: readonly Pull[]): Stretch[] {
@@ -64,12 +91,7 @@ function stretches(series: LogSeries, pulls: readonly Pull[]): Stretch[] {
       if (own) own.push(i);
       else rows.set(k, [i]);
     }
-    return [...rows]
-      .sort(([a], [b]) => a - b)
-      .map(([, own]): Stretch => ({
-        pull,
-        at: (channel) => (series[channel] ? median(own.map((i) => series[channel]![i]!)) : null),
-      }));
+    return [...rows].sort(([a], [b]) => a - b).map(([, own]) => stretch(series, own, pull, 'pull'));
   });
   const step = Math.ceil(all.length / MOST_POINTS);
   return all.filter((_, i) => i % step === 0);
@@ -107,23 +129,97 @@ function powerAt({ brief }: JobDocument, rpm: number, manifoldPa: number): numbe
  */
 export function judgeLog(doc: JobDocument, series: LogSeries): LogOutcome {
   const pulls = findPulls(series);
+  const lowSide = highPressurePumps(doc).length > 0;
+  const troubles = channelTroubles(series);
+  const seen = judgedPressure(series, lowSide);
   const at = stretches(series, pulls);
+  const rests = findSteady(series).map(({ during, from, to }) =>
+    stretch(
+      series,
+      Array.from({ length: to - from }, (_, i) => from + i),
+      -1,
+      during,
+    ),
+  );
   const predicted = predict(
     doc,
     at.map((s) => ({ rpm: s.at('rpm')!, manifoldPa: s.at('manifoldPa')! })),
   );
-  const base = within('pressure', doc.brief.basePressurePa);
-  const charging = chargingVolts(doc);
-  const points = at.map((s, i) => pointOf(s, predicted[i] ?? null, base, charging));
-  const misses = [...points.flatMap(missesOf), ...ethanolMiss(doc, series)];
-  const judged = points.some((p) => p.side !== 'unjudged');
+  const own = rests.length > 0 ? evaluateStates(doc) : [];
+  const site: Site = {
+    seen,
+    lowSide,
+    floor: lowSide ? Math.max(...highPressurePumps(doc).map(([, j]) => j.floorPa)) : null,
+    base: within('pressure', doc.brief.basePressurePa),
+    charging: chargingVolts(doc),
+    blind: blindRows(series, troubles),
+  };
+  const planned = at.map((_, i) => pressureOf(predicted[i] ?? null, lowSide));
+  const points = at.map((s, i) => pointOf(s, planned[i]!, site, alongPull(series, at, planned, s.pull)));
+  const steady = rests.map((s) =>
+    pointOf(
+      s,
+      pressureOf(own.find((o) => o.state.kind === STATES[s.during as Steady])?.values ?? null, lowSide),
+      site,
+    ),
+  );
+  const hunting = swings(series.timeS, seen.filtered, SWING);
+  const misses = [
+    ...points.flatMap((p) => missesOf(p, lowSide)),
+    ...steady.flatMap((p) => missesOf(p, lowSide)),
+    ...(hunting === null ? [] : [swingMiss(hunting)]),
+    ...ethanolMiss(doc, series),
+  ];
+  const judged = points.some((p) => p.side !== 'unjudged') && !troubles.some((t) => t.what === 'stuck');
   return {
     verdict: misses.length > 0 ? 'fail' : judged ? 'pass' : 'incomplete',
     points,
+    steady,
     pulls: pulls.length,
+    swings: hunting,
+    lowSide,
+    troubles,
     misses,
-    usually: causes(points),
+    usually: causes(doc, { points, steady, swings: hunting, lowSide }),
   };
+}
+
+/** The state of the plan each is held against. */
+const STATES: Readonly<Record<Steady, string>> = { idle: 'idle', cruise: 'cruise', coasting: 'lift-off' };
+/** The least swing that is told, Pa. */
+const SWING = 20e3;
+/** A dip counts from so far under what may be, as a share of the base: a pull changes within its stretch as well. */
+const DIP = 0.05;
+
+/** What every point is judged by. */
+interface Site {
+  readonly seen: ReturnType<typeof judgedPressure>;
+  readonly lowSide: boolean;
+  /** Least pressure of the high-pressure pump, Pa gauge. */
+  readonly floor: number | null;
+  readonly base: Expectation;
+  readonly charging: Expectation;
+  /** Rows in which a channel does not say what is there. */
+  readonly blind: ReadonlySet<number>;
+}
+
+/** The pressure that is judged, row by row; with single odd rows taken out; and its noise. */
+function judgedPressure({ fuelPa, manifoldPa }: LogSeries, lowSide: boolean) {
+  const raw = fuelPa.map((p, i) => (lowSide ? p : p - manifoldPa[i]!));
+  return { raw, filtered: withoutOddRows(raw), noise: noiseOf(raw) };
+}
+
+const pressureOf = (v: StateValues | null, lowSide: boolean): number | null =>
+  v && (lowSide ? v.railGauge : v.railDifferential);
+
+/** Rows in which the manifold or the rail stands at its sensor’s end, or does not move at all. */
+function blindRows(series: LogSeries, troubles: readonly ChannelTrouble[]): Set<number> {
+  const blind = new Set<number>();
+  for (const { channel, what, at } of troubles)
+    series[channel]!.forEach((v, i) => {
+      if (what === 'stuck' || v >= at) blind.add(i);
+    });
+  return blind;
 }
 
 /** The plan solved along the pull that was driven, in place of the one that was meant. */
@@ -152,50 +248,94 @@ function chargingVolts({ brief }: JobDocument): Expectation {
   return { ...band, low: band.value - CONTROLLER_LOSES };
 }
 
+/** What the plan has along a pull, row by row: straight between the middles of its stretches, and on beyond the outer ones. */
+function alongPull(
+  { rpm }: LogSeries,
+  at: readonly Stretch[],
+  planned: readonly (number | null)[],
+  pull: number,
+): (row: number) => number | null {
+  const known = at
+    .flatMap((s, i) =>
+      s.pull === pull && planned[i] !== null ? [{ rpm: s.at('rpm')!, pa: planned[i]! }] : [],
+    )
+    .sort((a, b) => a.rpm - b.rpm);
+  return (row) => {
+    const next = known.findIndex((k) => k.rpm >= rpm[row]!);
+    const i = Math.min(Math.max(1, next < 0 ? known.length - 1 : next), known.length - 1);
+    const [a, b] = [known[i - 1] ?? known[i], known[i]];
+    if (!a || !b) return null;
+    const t = b.rpm > a.rpm ? (rpm[row]! - a.rpm) / (b.rpm - a.rpm) : 0;
+    return a.pa + t * (b.pa - a.pa);
+  };
+}
+
 function pointOf(
-  { pull, at }: Stretch,
-  v: StateValues | null,
-  base: Expectation,
-  charging: Expectation,
+  { pull, during, rows, at }: Stretch,
+  planned: number | null,
+  site: Site,
+  along: (row: number) => number | null = () => planned,
 ): LogPoint {
+  const { seen, lowSide, floor, base, charging, blind } = site;
   const [rpm, manifoldPa, fuelPa] = [at('rpm')!, at('manifoldPa')!, at('fuelPa')!];
-  const differential = fuelPa - manifoldPa;
-  const band = v && within('pressure', v.railDifferential);
-  // Where the plan overruns or sags, the base itself is right as well.
+  const sighted = rows.filter((i) => !blind.has(i));
+  const differential = median((sighted.length > 0 ? sighted : rows).map((i) => seen.raw[i]!));
+  /** How far a row lies over what the plan has just there: within a stretch that changes as well. */
+  const over = (i: number): number => seen.filtered[i]! - Math.min(along(i) ?? Infinity, base.value);
+  const least = (sighted.length > 0 ? sighted : rows).reduce((m, i) => (over(i) < over(m) ? i : m), rows[0]!);
+  const lowest = seen.filtered[least]!;
+  const band = planned === null ? null : within('pressure', planned);
+  // Where the plan overruns or sags, the base itself is right as well. A low side has a floor, and what is above it does.
   const expects = band && {
     ...band,
-    low: Math.min(band.low, base.low),
+    low: floor ?? Math.min(band.low, base.low),
     high: Math.max(band.high, base.high),
   };
+  const low = expects !== null && (differential < expects.low || (floor !== null && lowest < floor));
+  const there = along(least);
+  const dips =
+    expects !== null &&
+    floor === null &&
+    there !== null &&
+    lowest < Math.min(within('pressure', there).low, base.low) - DIP * base.value - 2 * seen.noise;
   return {
     pull,
+    during,
     rpm,
     manifoldPa,
     fuelPa,
     differential,
+    lowest,
+    dips: dips && differential >= expects.low,
     expects,
     volts: at('volts'),
     expectsVolts: charging,
     lambda: at('lambda'),
-    side: !expects
-      ? 'unjudged'
-      : differential < expects.low
-        ? 'low'
-        : differential > expects.high
-          ? 'high'
-          : 'pass',
+    side:
+      !expects || sighted.length * 2 < rows.length
+        ? 'unjudged'
+        : low || dips
+          ? 'low'
+          : differential > expects.high
+            ? 'high'
+            : 'pass',
   };
 }
 
-function missesOf(p: LogPoint): Miss[] {
-  const does = (what: string) => `${what} at ${Math.round(p.rpm / 10) * 10} rpm, pull ${p.pull + 1}`;
+function missesOf(p: LogPoint, lowSide: boolean): Miss[] {
+  const rests = p.during !== 'pull';
+  const does = (what: string) =>
+    rests
+      ? `${what} ${p.during === 'coasting' ? 'while coasting' : `at ${p.during}`}`
+      : `${what} at ${Math.round(p.rpm / 10) * 10} rpm, pull ${p.pull + 1}`;
+  const id = rests ? `log:${p.during}:${Math.round(p.rpm)}` : `log:${p.pull}:${Math.round(p.rpm)}`;
   return [
     ...(p.expects && (p.side === 'low' || p.side === 'high')
       ? [
           {
-            stepId: `log:${p.pull}:${Math.round(p.rpm)}`,
-            does: does('Fuel pressure over manifold'),
-            value: p.differential,
+            stepId: id,
+            does: does(lowSide ? 'Low-side pressure' : 'Fuel pressure over manifold'),
+            value: p.dips ? p.lowest : p.differential,
             low: p.expects.low,
             high: p.expects.high,
             dimension: 'pressure' as const,
@@ -203,10 +343,10 @@ function missesOf(p: LogPoint): Miss[] {
           },
         ]
       : []),
-    ...(p.volts !== null && p.volts < p.expectsVolts.low
+    ...(!rests && p.volts !== null && p.volts < p.expectsVolts.low
       ? [
           {
-            stepId: `log:${p.pull}:${Math.round(p.rpm)}:volts`,
+            stepId: `${id}:volts`,
             does: does('Volts at the controller'),
             value: p.volts,
             low: p.expectsVolts.low,
@@ -216,10 +356,10 @@ function missesOf(p: LogPoint): Miss[] {
           },
         ]
       : []),
-    ...(p.lambda !== null && p.lambda > LEAN
+    ...(!rests && p.lambda !== null && p.lambda > LEAN
       ? [
           {
-            stepId: `log:${p.pull}:${Math.round(p.rpm)}:lambda`,
+            stepId: `${id}:lambda`,
             does: does('Lambda'),
             value: p.lambda,
             low: 0,
@@ -231,6 +371,17 @@ function missesOf(p: LogPoint): Miss[] {
       : []),
   ];
 }
+
+/** Swings of the pressure: none are wanted. */
+const swingMiss = (size: number): Miss => ({
+  stepId: 'log:swings',
+  does: 'Fuel pressure swings by',
+  value: size,
+  low: 0,
+  high: SWING,
+  dimension: 'pressure',
+  side: 'high',
+});
 
 function ethanolMiss({ brief }: JobDocument, { ethanol }: LogSeries): Miss[] {
   if (!ethanol || ethanol.length === 0) return [];
@@ -248,37 +399,5 @@ function ethanolMiss({ brief }: JobDocument, { ethanol }: LogSeries): Miss[] {
       dimension: 'fraction',
       side: value < low ? 'low' : 'high',
     },
-  ];
-}
-
-/** Volts that fall by so much from where the pressure still holds to where it does not, V. */
-const VOLTS_FALL = 0.5;
-
-/** What a log with misses usually comes from: read off the stretch in which it is worst. */
-function causes(points: readonly LogPoint[]): string[] {
-  const under = (p: LogPoint): number => (p.side === 'low' ? p.expects!.low - p.differential : 0);
-  const worst = points.reduce<LogPoint | null>((w, p) => (under(p) > (w ? under(w) : 0) ? p : w), null);
-  if (!worst) {
-    return points.some((p) => p.side === 'high')
-      ? [
-          'Pressure above the plan: regulator set high, return too small or kinked, another ratio than planned.',
-        ]
-      : [];
-  }
-  const own = points.filter((p) => p.pull === worst.pull);
-  const at = own.indexOf(worst);
-  const from = own.findLastIndex((p, i) => i < at && p.side !== 'low') + 1;
-  const back = own.findIndex((p, i) => i > at && p.side !== 'low');
-  const held = own.flatMap((p) => (p.side !== 'low' && p.volts !== null ? [p.volts] : []));
-  const voltsSag =
-    worst.volts !== null &&
-    (worst.volts < worst.expectsVolts.low || (held.length > 0 && median(held) - worst.volts > VOLTS_FALL));
-  return [
-    ...(voltsSag ? ['Volts sag with it: charging, ground, or a joint in the feed. Read the drops.'] : []),
-    from === 0
-      ? 'Low from the start of the pull: base pressure set low, or the reference hose is off or split.'
-      : back > 0
-        ? 'It sags and comes back: the second pump came late, or the pick-up drew air.'
-        : 'It sags toward the top and stays down: the supply is at its limit there. Pump, filter, strainer or a line too small: catch the flow.',
   ];
 }
