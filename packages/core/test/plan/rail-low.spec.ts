@@ -120,3 +120,37 @@ describe('a rail that is low while fuel goes home past the regulator', () => {
     expect(low).toBeGreaterThan(40);
   });
 });
+
+describe('a regulator ahead of the rail on a long run', () => {
+  const spurred = (id: string, dash: number, lengthM: number): JobDocument => {
+    const doc = pattern(id);
+    const spur = doc.plumbing.elements['spur'] ? 'spur' : 'feed';
+    return applied(doc, [
+      { op: 'replace', path: `/plumbing/elements/${spur}/dash`, value: dash },
+      { op: 'replace', path: `/plumbing/elements/${spur}/lengthM`, value: lengthM },
+    ]);
+  };
+
+  test.each([
+    ['returnless', 4, 5],
+    ['returnless', 5, 8],
+    ['regulator-before-rail', 4, 8],
+    ['regulator-before-rail', 5, 5],
+  ])(
+    '%s, -%d over %d m: the line’s loss is named, and the next larger line that does is the first fix',
+    (id, dash, m) => {
+      const doc = spurred(id, dash, m);
+      const low = found(doc, 'RAIL_LOW')!;
+      expect(low.why.text).toMatch(/ loses [\d.]+ psi .*between regulator and rail\./);
+      const [fix] = low.fixes;
+      const size = Number(/^Make .* -(\d+)$/.exec(fix!.label)![1]);
+      expect(size).toBeGreaterThan(dash);
+      expect(found(applied(doc, fix!.patch), 'RAIL_LOW')).toBeUndefined();
+      if (size > dash + 2) expect(found(spurred(id, size - 2, m), 'RAIL_LOW')).toBeDefined();
+    },
+  );
+
+  test('just inside the limit nothing is said', () => {
+    expect(found(spurred('returnless', 5, 5), 'RAIL_LOW')).toBeUndefined();
+  });
+});

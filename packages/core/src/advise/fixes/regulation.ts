@@ -165,6 +165,7 @@ export const railLowFixes: FixMaker<RailLow> = (found, context) => {
   const set = setPressure(doc, e);
   const raised = Math.ceil((set + found.value) / SCREW) * SCREW;
   const tries: Fix[] = [
+    ...largerSpur(doc, found.figures.spur?.id),
     ...(e.setPa !== undefined && e.setPa < doc.brief.basePressurePa
       ? [{ does: { act: 'set-as-base' }, patch: [{ op: 'remove', path: elementPath(id, 'setPa') }] } as const]
       : []),
@@ -178,8 +179,32 @@ export const railLowFixes: FixMaker<RailLow> = (found, context) => {
       patch: [{ op: 'add', path: elementPath(id, 'setPa'), value: raised }],
     },
   ];
-  return tries.filter((fix) => works(fix.patch)).slice(0, 2);
+  const spurs = new Set<string>();
+  return tries
+    .filter((fix) => {
+      // Of one line's sizes the smallest that does.
+      const one = fix.does.act === 'make-run' ? fix.does.name : '';
+      if (spurs.has(one) || !works(fix.patch)) return false;
+      if (one !== '') spurs.add(one);
+      return true;
+    })
+    .slice(0, 2);
 };
+
+/** The line between regulator and rail in every larger size, the next first. */
+function largerSpur(doc: JobDocument, id: string | undefined): Fix[] {
+  const run = id === undefined ? undefined : doc.plumbing.elements[id];
+  if (id === undefined || run?.kind !== 'run') return [];
+  return sizesOf(HOSE_KINDS[run.hose])
+    .filter((dash) => dash > run.dash)
+    .map((dash): Fix => ({
+      does: { act: 'make-run', name: run.name, dash },
+      patch: [
+        { op: 'replace', path: elementPath(id, 'dash'), value: dash },
+        ...(run.boreM === undefined ? [] : [{ op: 'remove', path: elementPath(id, 'boreM') } as const]),
+      ],
+    }));
+}
 
 /** Every regulator that could, follows the manifold one to one. */
 export const referenceFixes: FixMaker<Unreferenced> = (_, { doc }) => [

@@ -17,6 +17,8 @@ export type RailLow = Found<
     /** What its diaphragm is set to there, and what stands at it. */
     readonly set: number;
     readonly inlet: number;
+    /** The line between regulator and rail that loses most, where there is one. */
+    readonly spur: { readonly id: string; readonly name: string; readonly loss: number } | null;
     /** The low side of direct injection, not a rail. */
     readonly lowSide: boolean;
   }
@@ -65,10 +67,25 @@ export const railLowRule: FindingRule<RailLow> = (context) => {
         set: heldPressure(doc, e, state),
         lowSide: highPressurePumps(doc).length > 0,
         inlet: values.stations.find((s) => s.elementId === regulator!.id)?.pUp ?? values.railGauge,
+        spur: spurOf(doc, values, regulator!.id),
       },
     },
   ];
 };
+
+/** Where a regulator sits ahead of the rail: the hose behind its branch that loses most. */
+function spurOf(
+  doc: JobDocument,
+  { stations }: SettledState['values'],
+  regulatorId: string,
+): RailLow['figures']['spur'] {
+  const { paths } = doc.plumbing;
+  const own = Object.values(paths).find((p) => p.order.includes(regulatorId));
+  const lost = stations
+    .filter((s) => s.run && own && paths[s.pathId]?.from === own.from && paths[s.pathId] !== own)
+    .map((s) => ({ id: s.elementId, name: s.name, loss: s.run!.loss }));
+  return lost.sort((a, b) => b.loss - a.loss)[0] ?? null;
+}
 
 const short = (doc: JobDocument, { values }: SettledState): number =>
   wantedRail(doc, values.regulator!.id, values.required) - values.railGauge;

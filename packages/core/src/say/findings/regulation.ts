@@ -5,6 +5,7 @@ import type { Unreferenced } from '../../judge/regulation/reference.ts';
 import type { RailHigh, ReturnBackPressure, ReturnOverrun } from '../../judge/regulation/regulation.ts';
 import type { SupplementarySet } from '../../judge/regulation/supplementary.ts';
 import type { ValveCore } from '../../judge/regulation/valve-core.ts';
+import { withinSentence } from '../../quantities/text.ts';
 import { inState } from '../state.ts';
 import type { Words } from '../words.ts';
 import { manifoldWords, percent, taken } from '../words.ts';
@@ -42,7 +43,9 @@ export const railLow: Words<RailLow> = ({ value: short, figures: f }, q) => ({
     (f.wanted - f.set > short / 2
       ? 'the regulator is set too low.'
       : f.inlet - f.rail > short / 2
-        ? 'the pressure is lost between rail and regulator.'
+        ? f.spur
+          ? `${withinSentence(f.spur.name)} loses ${q('pressure', f.spur.loss)} between regulator and rail.`
+          : 'the pressure is lost between rail and regulator.'
         : 'with little to bypass its diaphragm lets the pressure fall. A larger seat falls less.'),
   formula:
     `${q('pressure', f.set)} set, ${q('pressure', f.inlet)} at the regulator, ` +

@@ -276,7 +276,7 @@ function pointOf(
   site: Site,
   along: (row: number) => number | null = () => planned,
 ): LogPoint {
-  const { seen, lowSide, floor, base, charging, blind } = site;
+  const { seen, floor, base, charging, blind } = site;
   const [rpm, manifoldPa, fuelPa] = [at('rpm')!, at('manifoldPa')!, at('fuelPa')!];
   const sighted = rows.filter((i) => !blind.has(i));
   const differential = median((sighted.length > 0 ? sighted : rows).map((i) => seen.raw[i]!));
