@@ -1,7 +1,7 @@
 import { when } from '../ui/when.ts';
 import { newId } from '../outbox/ids.ts';
 import { findingKey, type Finding, type FindingFix, type Severity } from '@venula/core/outcome';
-import { sayAgain, type SaidFinding } from '@venula/core/say';
+import { sayAgain, sideWord, type SaidFinding } from '@venula/core/say';
 import { memo, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { tell } from '../api/client.ts';
@@ -219,11 +219,12 @@ function Effect({
   readonly severity: Severity;
 }) {
   const format = useFormat();
+  const side = useJob((job) => sideWord(job.doc));
   if (preview === undefined)
     return <p className="label mt-0.5 min-h-[1.1rem] text-xs text-soft">working out the effect…</p>;
   if (preview === null) return null;
   const parts = [
-    preview.idleRail !== null && `rail ${format('pressure', preview.idleRail)} at idle`,
+    preview.idleRail !== null && `${side} ${format('pressure', preview.idleRail)} at idle`,
     preview.margin !== null &&
       `${preview.margin >= 0 ? '+' : '−'}${Math.abs(preview.margin * 100).toFixed(0)}% supply`,
     preview.volts !== null && severity !== 'note' && `${format('volts', preview.volts)} at the pump`,

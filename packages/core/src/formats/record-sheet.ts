@@ -24,6 +24,7 @@ import { billOfMaterials } from '../supply/bill.ts';
 import { gaugeName } from '../say/gauge.ts';
 import { heldNames } from '../supply/held-lines.ts';
 import { soldWords } from '../supply/sold.ts';
+import { howItRuns, RECORD_CAUTIONS } from './how-it-runs.ts';
 import type { SheetSection, Write } from './sheet-section.ts';
 import { tunerSheet } from './tuner-sheet.ts';
 
@@ -104,6 +105,7 @@ export function recordSheet(doc: JobDocument, held: HeldRecord, system: UnitSyst
       linesFitted(doc, q),
       partsFitted(doc, system),
       wiringFitted(doc, q),
+      howItRuns(doc, q),
       readings(doc, plan, q),
       tests(doc, held, q),
       ...readingTables(doc, held, q),
@@ -329,11 +331,4 @@ const frozen = ({ revisions }: HeldRecord): SheetSection => ({
       : ['None frozen.'],
 });
 
-const CAUTIONS: SheetSection = {
-  title: 'Cautions',
-  lines: [
-    'Fuel under pressure: depressurize before opening. Check every joint after the first heat cycle, after two weeks, and at each service; look for chafing, heat and swelling.',
-    'A fuse protects its wire: replace it only by the same rating.',
-    'Local law, motorsport rulebooks, makers’ instructions and licensed trades take precedence over this sheet.',
-  ],
-};
+const CAUTIONS: SheetSection = { title: 'Cautions', lines: RECORD_CAUTIONS };

@@ -44,4 +44,5 @@ export type { LogAnswers, LogQuestion } from '../formats/drive-log/log-reader.ts
 export { readDriveLog, type ReadLog } from '../formats/drive-log/read-log.ts';
 export { logSeparator } from '../formats/drive-log/sheet.ts';
 export { ownerNamed, refersAt, thingNamed } from '../formats/thing-name.ts';
+export { howItRuns, RECORD_CAUTIONS } from '../formats/how-it-runs.ts';
 export type { SheetSection } from '../formats/sheet-section.ts';

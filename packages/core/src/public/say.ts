@@ -1,4 +1,4 @@
-export { gaugeName } from '../say/gauge.ts';
+export { gaugeName, sideWord } from '../say/gauge.ts';
 export { sayHoseFault } from '../say/hose-faults.ts';
 export { sayEnds, sayMiss } from '../say/hose-ends.ts';
 export { sayEnding } from '../say/ending.ts';

@@ -12,3 +12,15 @@ import type { JobDocument } from '../document/job-document.ts';
  */
 export const gaugeName = (doc: JobDocument): string =>
   highPressurePumps(doc).length > 0 ? 'Low side' : 'Rail gauge';
+
+/**
+ * What the pumps of the plan hold up: the rail, or with direct injection the low side.
+ * @param doc job document
+ * @returns name within a sentence
+ * Validity: any job the checker accepts.
+ * @throws nothing
+ * @source common practice
+ * @example sideWord(fullReturnJob('x')) // => 'rail'
+ */
+export const sideWord = (doc: JobDocument): 'rail' | 'low side' =>
+  highPressurePumps(doc).length > 0 ? 'low side' : 'rail';

@@ -3,6 +3,8 @@ import { highPressureCapacity } from '../../src/kinds/junctions/high-pressure-pu
 import { evaluatePlan, evaluateStates } from '../../src/public/advise.ts';
 import { type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import { branchAt } from '../../src/public/edit.ts';
+import { recordSheet } from '../../src/public/formats.ts';
+import { MEASURED_IDS, measuredSteps } from '../../src/public/prove.ts';
 import { jointList } from '../../src/public/supply.ts';
 import { applied, found } from '../support/examples.ts';
 import { LPH, PSI } from '../support/units.ts';
@@ -96,4 +98,16 @@ describe('the low side', () => {
     expect(codes(tiny).filter((c) => c.startsWith('INJECTOR'))).toEqual([]);
     expect(jointList(base).some((j) => j.id.startsWith('injector:'))).toBe(false);
   });
+});
+
+test('no step, record or tuner’s line of direct injection reads a rail gauge', () => {
+  const doc = PATTERNS.find((p) => p.id === 'direct-injection')!.job('x');
+  const steps = MEASURED_IDS.filter((id) => id !== 'high-side').flatMap((id) => measuredSteps(id, doc));
+  expect(steps.length).toBeGreaterThan(5);
+  for (const { does, how = '' } of steps) expect(`${does} ${how}`).not.toMatch(/\brail\b/i);
+  expect(steps.some((s) => s.does.startsWith('Low side'))).toBe(true);
+  expect(steps.some((s) => s.id.startsWith('base:'))).toBe(false);
+  const { record, tuner } = recordSheet(doc, { runs: [], acceptances: [], revisions: [] }, 'us');
+  expect(JSON.stringify(record.find((s) => s.title === 'What it should read'))).not.toMatch(/rail gauge/i);
+  expect(JSON.stringify(tuner)).not.toMatch(/below base|\brail\b/i);
 });

@@ -287,8 +287,8 @@ describe('volts lost on the way to a pump', () => {
       // Within a tenth of the half volt nothing is said: wire and joints vary by as much.
       if (!drop) expect(worst).toBeLessThan(0.55);
       else if (worst <= 0.5) throw new Error(`${m} m: told at ${worst} V`);
-      else if (worst > 1 && worst < 3) expect(drop!.severity).toBe('fix');
-      else if (worst <= 1 && !drop!.why.text.includes('without it')) expect(drop!.severity).toBe('note');
+      else if (worst > 1 && worst < 3) expect(drop.severity).toBe('fix');
+      else if (worst <= 1 && !drop.why.text.includes('without it')) expect(drop.severity).toBe('note');
     }
   });
 

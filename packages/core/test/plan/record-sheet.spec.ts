@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import { csvCell, inertCell, recordSheet } from '../../src/public/formats.ts';
 import { proofOf, reminders, type RunKind } from '../../src/public/prove.ts';
+import type { PatchOperation } from '../../src/public/outcome.ts';
 import { applied, demoJobs } from '../support/examples.ts';
 
 const NOTHING = { runs: [], acceptances: [], revisions: [] };
@@ -150,4 +151,43 @@ test('direct injection speaks of its low side, on every page of the record', () 
   );
   expect(direct).not.toContain('below base');
   expect(textOf(fullReturnJob('x'))).toContain('falls below base');
+});
+
+describe('what runs it', () => {
+  const section = (id: string, change: readonly PatchOperation[] = []) => {
+    const doc = applied(PATTERNS.find((p) => p.id === id)!.job('x'), change);
+    const sheet = recordSheet(doc, { runs: [], acceptances: [], revisions: [] }, 'us');
+    return { doc, lines: sheet.record.find((s) => s.title === 'What runs it')!.lines!.join('\n'), sheet };
+  };
+
+  test('has the rule of every pump, the speed map with its volts, the fuel level and the vent that stays open', () => {
+    const { doc, lines } = section('twin-pump');
+    for (const e of Object.values(doc.plumbing.elements))
+      if (e.kind === 'pump') expect(lines).toContain(`${e.name}: `);
+    expect(lines).toMatch(/on boost [\d.]+ psi/);
+    expect(lines).toContain('Planned with the tank 50% full');
+    const map = section('speed-controlled').lines;
+    expect(map).toMatch(/speed: 45% up to 0\.50 V, full from 2\.10 V, which is [\d.]+ psi/);
+    expect(map).toMatch(/sender gives 0\.50 V at .* and 4\.50 V at 30\.0 psi/);
+    expect(section('supplementary').lines).toContain('vent stays open to air, on purpose');
+    const deep = section('full-return', [
+      { op: 'add', path: '/plumbing/junctions/tank/depthM', value: 0.25 },
+      { op: 'add', path: '/plumbing/junctions/tank/pickupM', value: 0.01 },
+      { op: 'add', path: '/plumbing/junctions/tank/pickupBackM', value: -0.05 },
+    ]);
+    expect(deep.lines).toMatch(/keep it at least 14% full/);
+  });
+
+  test('the goal says crank or wheels, and no note of hundredths of a volt is on the customer’s copy', () => {
+    for (const pattern of PATTERNS) {
+      const { sheet } = section(pattern.id);
+      expect(JSON.stringify(sheet.record[0])).toMatch(/hp at the (crank|wheels)|"Goal","–"/);
+      const open = sheet.record.find((s) => s.title === 'What is still open')!.lines!;
+      for (const line of open) {
+        const drop = /loses ([\d.]+) V out and back; good work stays under ([\d.]+) V/.exec(line);
+        if (drop) expect(Number(drop[1]) - Number(drop[2])).toBeGreaterThan(0.04);
+      }
+      expect(sheet.record.filter((s) => s.title === 'Cautions')).toHaveLength(1);
+    }
+  });
 });

@@ -1,4 +1,4 @@
-import { evaluatePlan } from '../../src/public/advise.ts';
+import { evaluatePlan, type PlanResult, verdictOf } from '../../src/public/advise.ts';
 import type { JobDocument } from '../../src/public/document.ts';
 import type { Finding } from '../../src/public/outcome.ts';
 import { applied } from './examples.ts';
@@ -12,6 +12,7 @@ export interface Trouble {
     | 'same label'
     | 'same change'
     | 'contradiction'
+    | 'headline'
     | 'not finite';
   readonly code: string;
   readonly words: string;
@@ -42,6 +43,9 @@ const FORBIDDEN: readonly (readonly [string, string, 'state' | 'place' | 'circui
   ['STAGING_LATE', 'STAGING_BY_BOOST', 'place'],
   ['STAGING_LATE', 'NEVER_STOPS_AT_IDLE', 'place'],
   ['WIRED_RUNS', 'WIRED_DEAD', 'state'],
+  ['MAP_SENSOR_PROOF', 'MAP_SENSOR_SPAN', 'place'],
+  ['FUEL_BOILS', 'SUCTION_VAPOR', 'plan'],
+  ['WIRE_OVERLOADED', 'NO_PUMP', 'place'],
 ];
 
 function contradictions(findings: readonly Finding[]): Trouble[] {
@@ -62,14 +66,29 @@ function contradictions(findings: readonly Finding[]): Trouble[] {
   );
 }
 
+const RANK = { stop: 0, fix: 1, good: 2 } as const;
+
+/** A headline that is better than the findings under it. */
+function tooGood(plan: PlanResult): Trouble[] {
+  const { tone, sentence } = verdictOf(plan, 'us');
+  const own = new Set(['plumb', 'parts', 'brief']);
+  const worst = plan.findings.some((f) => f.severity === 'stop')
+    ? 'stop'
+    : plan.findings.some((f) => f.severity === 'fix' && own.has(f.stage))
+      ? 'fix'
+      : 'good';
+  return RANK[tone] > RANK[worst] ? [{ kind: 'headline', code: worst, words: sentence }] : [];
+}
+
 /**
  * Judges a plan, then again after each change it offers: the finding must be gone, or milder, or (where another of its kind
  * stands at the place) less; no stop may come with it; no two changes of a finding may be called the same or be the same.
  */
 export function auditFixes(doc: JobDocument): Audit {
-  const before = evaluatePlan(doc).findings;
+  const plan = evaluatePlan(doc);
+  const before = plan.findings;
   const stops = new Set(before.filter((f) => f.severity === 'stop').map(keyOf));
-  const troubles: Trouble[] = [...contradictions(before)];
+  const troubles: Trouble[] = [...contradictions(before), ...tooGood(plan)];
   let fixes = 0;
   for (const f of before) {
     const say = (kind: Trouble['kind'], words: string): void =>

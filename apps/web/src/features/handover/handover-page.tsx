@@ -1,8 +1,8 @@
 import { when } from '../../ui/when.ts';
-import { gaugeName, sayRule, sayState } from '@venula/core/say';
+import { gaugeName, sayPower, sayState } from '@venula/core/say';
 import { OFF_V } from '@venula/core/engine';
-import { PATTERNS, ruleOf, sourceOf } from '@venula/core/document';
-import { runName, writeJob } from '@venula/core/formats';
+import { PATTERNS, sourceOf } from '@venula/core/document';
+import { howItRuns, RECORD_CAUTIONS, runName, writeJob } from '@venula/core/formats';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
 import { billOfMaterials, heldNames, linesToMeasure } from '@venula/core/supply';
 import { sayFound } from '@venula/core/prove';
@@ -48,6 +48,8 @@ function Handover() {
     e.kind === 'run' && e.existing ? [e] : [],
   );
   const pumps = Object.values(doc.plumbing.elements).flatMap((e) => (e.kind === 'pump' ? [e.name] : []));
+  const how = howItRuns(doc, (dimension, value) => (value == null ? '–' : format(dimension, value)));
+  const goal = doc.brief.pull.reduce((most, p) => Math.max(most, p.powerW), 0);
   const shop = useShop().data;
   const [labels, setLabels] = useState(false);
   if (labels) return <Labels onLeave={() => setLabels(false)} />;
@@ -81,6 +83,7 @@ function Handover() {
           <Fact name="Vehicle" value={doc.vehicle.description || '–'} />
           <Fact name="Engine" value={doc.vehicle.engine || '–'} />
           <Fact name="Fuel" value={fuel} />
+          {goal > 0 && <Fact name="Goal" value={sayPower(doc.brief, goal, format)} />}
           <Fact name="Base pressure" value={format('pressure', doc.brief.basePressurePa)} />
           <Fact
             name="Injectors"
@@ -165,16 +168,10 @@ function Handover() {
                 ))}
               </ul>
             </Section>
-            <Section title="When the pumps run">
-              <ul>
-                {Object.entries(doc.plumbing.elements).map(([key, e]) =>
-                  e.kind === 'pump' ? (
-                    <li key={key}>
-                      {e.name}: {sayRule(ruleOf(doc, key).rule, format)}
-                    </li>
-                  ) : null,
-                )}
-              </ul>
+            <Section title={how.title}>
+              {how.lines?.map((line) => (
+                <p key={line}>{line}</p>
+              ))}
             </Section>
             <Section title="What was tested">
               {runs.length === 0 && <p className="text-soft">Nothing has been tested yet.</p>}
@@ -225,12 +222,9 @@ function Handover() {
           <Reminders />
         </Section>
         <Section title="Cautions">
-          <p>
-            Fuel under pressure: depressurize before opening. Check every joint after the first heat cycle and
-            at the first service; look for chafing, heat and swelling. Fuse protects the wire: replace it only
-            by the same rating. Local law, makers’ instructions and licensed trades take precedence over this
-            sheet.
-          </p>
+          {RECORD_CAUTIONS.map((line) => (
+            <p key={line}>{line}</p>
+          ))}
         </Section>
         <div className="mt-6 grid grid-cols-3 gap-8 max-md:grid-cols-1">
           {['Technician', 'Lead technician', 'Customer'].map((who) => (

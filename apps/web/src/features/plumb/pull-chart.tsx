@@ -1,3 +1,4 @@
+import { highPressurePumps } from '@venula/core/document';
 import type { StateResult } from '@venula/core/engine';
 import { formatQuantity, type Dimension } from '@venula/core/quantities';
 import { useFormat, useSettings } from '../../app/settings.ts';
@@ -13,6 +14,7 @@ const idOf = (s: StateResult): string => s.state.id;
 export function PullChart() {
   const states = useStates();
   const doc = useDoc();
+  const low = highPressurePumps(doc).length > 0;
   const pull = states.filter((s) => s.state.kind === 'pull');
   if (pull.length < 2)
     return (
@@ -34,12 +36,19 @@ export function PullChart() {
       />
       <OverRpm
         pull={pull}
-        title="Rail over manifold"
+        title={low ? 'Low side' : 'Rail over manifold'}
         y={{ dimension: 'pressure', least: 10e3 }}
-        series={[
-          { name: 'rail over manifold', color: 'var(--feed)', of: (s) => s.values?.railDifferential },
-          { name: 'base', color: 'var(--ink)', dash: '2 4', of: () => doc.brief.basePressurePa },
-        ]}
+        series={
+          low
+            ? [
+                { name: 'low side', color: 'var(--feed)', of: (s) => s.values?.railGauge },
+                { name: 'floor', color: 'var(--ink)', dash: '2 4', of: (s) => s.values?.least },
+              ]
+            : [
+                { name: 'rail over manifold', color: 'var(--feed)', of: (s) => s.values?.railDifferential },
+                { name: 'base', color: 'var(--ink)', dash: '2 4', of: () => doc.brief.basePressurePa },
+              ]
+        }
       />
       <OverRpm
         pull={pull}
@@ -99,6 +108,7 @@ function PullTable({ pull }: { readonly pull: readonly StateResult[] }) {
   const chosen = useJob((job) => job.stateId);
   const { selectState } = useOpenJob();
   const { units } = useSettings();
+  const low = useJob((job) => highPressurePumps(job.doc).length > 0);
   const format = useFormat();
   const flow = (v: number | null | undefined) =>
     v === null || v === undefined ? '–' : formatQuantity('flow', v, units).text;
@@ -120,8 +130,9 @@ function PullTable({ pull }: { readonly pull: readonly StateResult[] }) {
         { name: 'To spare', strong: true, cell: (s) => share(s.values?.margin) },
         { name: 'Bypassed', cell: (s) => flow(s.values?.bypassFlow) },
         {
-          name: 'Rail over manifold',
-          cell: (s) => (s.values ? format('pressure', s.values.railDifferential) : '–'),
+          name: low ? 'Low side' : 'Rail over manifold',
+          cell: (s) =>
+            s.values ? format('pressure', low ? s.values.railGauge : s.values.railDifferential) : '–',
         },
         { name: 'Pump duty', cell: (s) => share(pumpDuty(s)) },
         { name: 'Injector duty', cell: (s) => share(s.values?.injectorDuty) },

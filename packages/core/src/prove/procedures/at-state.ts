@@ -2,12 +2,12 @@ import { leastFed } from '../../engine/least-fed.ts';
 import type { StateKind } from '../../engine/states.ts';
 import { within } from '../bands.ts';
 import type { Step } from '../contract.ts';
-import { HIGH_PRESSURE, LOW_PRESSURE } from './gauge-words.ts';
+import { gaugeHow, HIGH_PRESSURE, LOW_PRESSURE, sideName } from './gauge-words.ts';
 import { solvedAt, type Car } from '../predict.ts';
 import { withinSentence } from '../../quantities/text.ts';
 
-/** Rail and pump volts at a state the engine itself brings about. */
-export function readAt(kind: StateKind, group: string, how: string) {
+/** Rail, or low side, and pump volts at a state the engine itself brings about. @param before said ahead of where the gauge goes */
+export function readAt(kind: StateKind, group: string, before = '') {
   return (car: Car): Step[] => {
     const at = solvedAt(car, kind);
     if (!at) return [];
@@ -16,8 +16,8 @@ export function readAt(kind: StateKind, group: string, how: string) {
       {
         id: `${kind}:rail`,
         group,
-        does: 'Rail',
-        how,
+        does: sideName(car.doc),
+        how: `${before}${gaugeHow(car.doc)}`,
         expects: within('pressure', at.v.railGauge),
         ifLow: LOW_PRESSURE,
         ifHigh: HIGH_PRESSURE,

@@ -2,7 +2,7 @@ import { highPressurePumps } from '../../document/consumers.ts';
 import { setPressure } from '../../engine/required.ts';
 import { within } from '../bands.ts';
 import type { MeasuredProcedure, Step } from '../contract.ts';
-import { GAUGE_HOW, HIGH_PRESSURE, LOW_PRESSURE } from './gauge-words.ts';
+import { gaugeHow, HIGH_PRESSURE, LOW_PRESSURE } from './gauge-words.ts';
 import { solvedAt, type Car } from '../predict.ts';
 
 export const basePressure: MeasuredProcedure = {
@@ -38,8 +38,8 @@ function steps(car: Car): Step[] {
       group,
       does: referenced ? 'As found, reference hose off' : 'As found',
       how: referenced
-        ? `Take the reference hose off the regulator and plug it at the manifold. ${GAUGE_HOW}`
-        : GAUGE_HOW,
+        ? `Take the reference hose off the regulator and plug it at the manifold. ${gaugeHow(car.doc)}`
+        : gaugeHow(car.doc),
       unjudged: { dimension: 'pressure', value: forced.v.railGauge },
     },
     {

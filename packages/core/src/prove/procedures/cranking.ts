@@ -1,11 +1,10 @@
 import type { MeasuredProcedure } from '../contract.ts';
 import { readAt } from './at-state.ts';
-import { GAUGE_HOW } from './gauge-words.ts';
 
 export const cranking: MeasuredProcedure = {
   id: 'cranking',
   name: 'Cranking',
   intro: 'Oil pressure first, with fuel and spark off. Then cranked with the pump on.',
   cautions: ['fuel', 'running'],
-  steps: readAt('cranking', 'While the starter turns', GAUGE_HOW),
+  steps: readAt('cranking', 'While the starter turns'),
 };

@@ -3,7 +3,7 @@ import { evaluateState } from '../../engine/observe/state-result.ts';
 import { operatingStates } from '../../engine/states.ts';
 import { within } from '../bands.ts';
 import type { MeasuredProcedure, Step } from '../contract.ts';
-import { GAUGE_HOW, HIGH_PRESSURE } from './gauge-words.ts';
+import { gaugeHow, HIGH_PRESSURE, sideName } from './gauge-words.ts';
 import type { Car } from '../predict.ts';
 
 export const eachPump: MeasuredProcedure = {
@@ -29,8 +29,8 @@ function steps({ doc, parameters }: Car): Step[] {
       {
         id: `${id}:alone`,
         group: 'One at a time, engine off',
-        does: `Rail with ${pump.name} alone`,
-        how: `Unplug the others. Listen: it runs, and fuel moves. ${GAUGE_HOW}`,
+        does: `${sideName(doc)} with ${pump.name} alone`,
+        how: `Unplug the others. Listen: it runs, and fuel moves. ${gaugeHow(doc)}`,
         expects: within('pressure', values.railGauge),
         ifLow:
           'Turned round, wires swapped, or its plug open; check valve of another pump leaking back; strainer blocked.',

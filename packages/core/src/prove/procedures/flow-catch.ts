@@ -1,6 +1,6 @@
 import { within } from '../bands.ts';
 import type { MeasuredProcedure, Step } from '../contract.ts';
-import { GAUGE_HOW, HIGH_PRESSURE, LOW_PRESSURE } from './gauge-words.ts';
+import { gaugeHow, HIGH_PRESSURE, LOW_PRESSURE, sideName } from './gauge-words.ts';
 import { solvedAt, type Car } from '../predict.ts';
 
 export const flowCatch: MeasuredProcedure = {
@@ -20,16 +20,16 @@ function steps(car: Car): Step[] {
       id: 'catch:return',
       group: 'Return into a measured can, pump forced',
       does: 'Flow out of the return',
-      how: 'Fuel-rated can on the ground and bonded, return end below the tank’s level. Time a gallon, or catch for 15 seconds. Note the rail pressure meanwhile.',
+      how: `Fuel-rated can on the ground and bonded, return end below the tank’s level. Time a gallon, or catch for 15 seconds. Note the ${sideName(car.doc).toLowerCase()} pressure meanwhile.`,
       expects: within('flow', flow),
       ifLow: 'Pump worn or short of volts; strainer or filter blocked; suction drawing air.',
-      ifHigh: 'Rail pressure lower than set; a larger pump than planned.',
+      ifHigh: 'Pressure lower than set; a larger pump than planned.',
     },
     {
       id: 'catch:rail',
       group: 'Return into a measured can, pump forced',
-      does: 'Rail meanwhile',
-      how: GAUGE_HOW,
+      does: `${sideName(car.doc)} meanwhile`,
+      how: gaugeHow(car.doc),
       expects: within('pressure', forced.v.railGauge),
       ifLow: LOW_PRESSURE,
       ifHigh: HIGH_PRESSURE,

@@ -1,6 +1,5 @@
 import type { MeasuredProcedure } from '../contract.ts';
 import { readAt } from './at-state.ts';
-import { GAUGE_HOW } from './gauge-words.ts';
 
 const HOT = 'After 15 to 30 minutes shut down hot, then started again. ';
 
@@ -13,7 +12,7 @@ export const hotSoak: MeasuredProcedure = {
     readAt(
       'idle',
       'Started again hot, idling',
-      `${HOT}${GAUGE_HOW}`,
+      HOT,
     )(car)
       .slice(0, 1)
       .map((s) => ({

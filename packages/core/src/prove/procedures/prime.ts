@@ -1,6 +1,6 @@
 import { within } from '../bands.ts';
 import type { MeasuredProcedure, Step } from '../contract.ts';
-import { GAUGE_HOW, HIGH_PRESSURE } from './gauge-words.ts';
+import { gaugeHow, HIGH_PRESSURE, sideName } from './gauge-words.ts';
 import { solvedAt, type Car } from '../predict.ts';
 
 export const prime: MeasuredProcedure = {
@@ -18,8 +18,8 @@ function steps(car: Car): Step[] {
         {
           id: 'prime:rail',
           group: 'Key on, engine not turning',
-          does: 'Rail at the end of the prime',
-          how: `${GAUGE_HOW} Turn the key on several times until the reading is the same twice.`,
+          does: `${sideName(car.doc)} at the end of the prime`,
+          how: `${gaugeHow(car.doc)} Turn the key on several times until the reading is the same twice.`,
           expects: within('pressure', at.v.railGauge),
           ifLow: 'Air still in the line: prime again. Check valve leaking back; prime too short.',
           ifHigh: HIGH_PRESSURE,

@@ -1,4 +1,6 @@
 import type { KeyboardEvent } from 'react';
+import { sideWord } from '@venula/core/say';
+import { useJob } from '../../../job/job-context.ts';
 import { useFormat } from '../../../app/settings.ts';
 import type { Replay } from '../../../workers/plan-work.ts';
 
@@ -15,6 +17,7 @@ export function DriveReading({
   readonly onKeyDown: (e: KeyboardEvent) => void;
 }) {
   const format = useFormat();
+  const side = useJob((job) => sideWord(job.doc));
   const now = moments[at];
   const rail = now && rails.findLast((r) => r.t <= now.t + 1e-9);
   const on = lanes.filter((lane) => lane.steps[at]?.on).map((lane) => names[lane.loadId] ?? lane.loadId);
@@ -24,8 +27,8 @@ export function DriveReading({
         now.boost < 0 ? format('manifold', now.boost) : `boost ${format('manifold', now.boost)}`,
         rail &&
           (rail.rail === null
-            ? `no rail pressure, ${format('pressure', rail.required)} wanted`
-            : `rail ${format('pressure', rail.rail)} of ${format('pressure', rail.required)} wanted`),
+            ? `no ${side} pressure, ${format('pressure', rail.required)} wanted`
+            : `${side} ${format('pressure', rail.rail)} of ${format('pressure', rail.required)} wanted`),
         on.length > 0
           ? `running: ${on.join(', ')}`
           : rail?.rail == null

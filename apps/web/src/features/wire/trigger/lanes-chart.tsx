@@ -1,3 +1,5 @@
+import { sideWord } from '@venula/core/say';
+import { useJob } from '../../../job/job-context.ts';
 import type { Threshold } from '@venula/core/document';
 import { shownUnit } from '@venula/core/quantities';
 import type { DriveMoment, Leg, RailMoment } from '@venula/core/replay';
@@ -293,6 +295,7 @@ function RailTrace({
   readonly width: number;
 }) {
   const { units } = useSettings();
+  const gauge = useJob((job) => (sideWord(job.doc) === 'rail' ? 'Rail' : 'Low side'));
   const unit = shownUnit('pressure', units);
   const highest = Math.max(1, ...rails.map((r) => Math.max(r.required, r.rail ?? 0)));
   const y = scaleLinear([0, (highest * 1.05) / unit.factor], [top + RAIL - 4, top + 6]);
@@ -307,7 +310,7 @@ function RailTrace({
   return (
     <g>
       <text x={8} y={top + 16} fontSize={13} fontWeight={650}>
-        Rail, {unit.symbol}
+        {gauge}, {unit.symbol}
       </text>
       <text x={8} y={top + 32} fontSize={13} className="label" style={{ fill: 'var(--soft)' }}>
         dashed: wanted

@@ -1,10 +1,10 @@
-import { manifoldWords } from '@venula/core/say';
+import { manifoldWords, sideWord } from '@venula/core/say';
 import { moveThreshold, rulesOf, stagingThreshold } from '@venula/core/document';
 import { standardDrive, type Leg } from '@venula/core/replay';
 import type { LaneStep } from '@venula/core/trigger';
 import { useMemo, useState } from 'react';
 import { useFormat } from '../../../app/settings.ts';
-import { useDoc, useOpenJob } from '../../../job/job-context.ts';
+import { useDoc, useJob, useOpenJob } from '../../../job/job-context.ts';
 import { StageHeadline } from '../../../job/stage-headline.tsx';
 import { Headline } from '../../../ui/headline.tsx';
 import { LaneFaultNote } from '../../../ui/lane-fault-note.tsx';
@@ -62,6 +62,7 @@ export function TriggerView() {
 
 function Answer({ replay, lines }: { readonly replay: Replay | null; readonly lines: readonly DragLine[] }) {
   const format = useFormat();
+  const side = useJob((job) => sideWord(job.doc));
   if (!replay) return <Headline tone="good" sentence="Replaying the drive…" second="" />;
   const dip = [...replay.dips].sort((a, b) => b.depth - a.depth)[0];
   if (dip)
@@ -70,7 +71,7 @@ function Answer({ replay, lines }: { readonly replay: Replay | null; readonly li
         tone="stop"
         sentence={
           Number.isFinite(dip.depth)
-            ? `The rail dips ${format('pressure', dip.depth)} for ${(dip.to - dip.from).toFixed(1)} s.`
+            ? `The ${side} dips ${format('pressure', dip.depth)} for ${(dip.to - dip.from).toFixed(1)} s.`
             : `Nothing feeds the engine for ${(dip.to - dip.from).toFixed(1)} s while it draws fuel.`
         }
         second={`At ${dip.rpm.toFixed(0)} rpm and ${manifoldWords(format, dip.boost)}. ${
@@ -83,8 +84,8 @@ function Answer({ replay, lines }: { readonly replay: Replay | null; readonly li
   const staged = lines[0];
   const advice = staged && Object.values(replay.advice)[0];
   const sentence = staged
-    ? `${staged.name.split(',')[0]} comes in at ${format('manifold', staged.at.term.above)}: the rail holds all along the drive.`
-    : 'The rail holds all along the drive.';
+    ? `${staged.name.split(',')[0]} comes in at ${format('manifold', staged.at.term.above)}: the ${side} holds all along the drive.`
+    : `The ${side} holds all along the drive.`;
   const second =
     advice?.needed != null
       ? `It must be on before ${format('manifold', advice.needed)}.`
