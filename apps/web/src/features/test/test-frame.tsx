@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import type { RunKind } from '../../api/types.ts';
 import { useStale } from '../../job/record/stale.tsx';
 import type { OpenRun } from '../../job/record/use-run.ts';
@@ -24,10 +24,17 @@ export function TestFrame({
   readonly children: ReactNode;
 }) {
   const stale = useStale()(kind, done);
+  const frame = useRef<HTMLDetailsElement>(null);
+  const opens = begun || off;
+  // What is open from the start may tell so before anybody listens.
+  useEffect(() => {
+    if (frame.current?.open) onFold?.(true);
+  }, [opens, onFold]);
   return (
     <details
       className="mt-3 border-t-2 border-ink"
-      open={begun || off}
+      ref={frame}
+      open={opens}
       data-procedure={kind}
       tabIndex={-1}
       onToggle={(e) => onFold?.(e.currentTarget.open)}
