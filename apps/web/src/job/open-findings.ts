@@ -5,16 +5,16 @@ import { useAcceptances } from '../api/queries.ts';
 import type { AcceptanceRow } from '../api/types.ts';
 import { useJudgement, useOpenJob } from './job-context.ts';
 
-const NOBODY: readonly AcceptanceRow[] = [];
+const NO_ROWS: readonly AcceptanceRow[] = [];
 
-/** Acceptance that stands for the finding's present numbers; an older one has lapsed. */
+/** The acceptance of a finding with its present numbers; one of other numbers no longer counts. */
 export const standingFor = (finding: Finding, rows: readonly AcceptanceRow[]): AcceptanceRow | undefined =>
   rows.find((r) => r.findingKey === findingKey(finding) && r.fingerprint === findingFingerprint(finding));
 
-/** Findings of the newest judgement that nobody has accepted, the worst first. */
+/** Findings of the newest judgement that are not accepted, the worst first. */
 export function useOpenFindings(): readonly SaidFinding[] {
   const plan = useJudgement();
   const { id } = useOpenJob();
-  const rows = useAcceptances(id).data ?? NOBODY;
+  const rows = useAcceptances(id).data ?? NO_ROWS;
   return useMemo(() => (plan?.findings ?? []).filter((f) => !standingFor(f, rows)), [plan, rows]);
 }

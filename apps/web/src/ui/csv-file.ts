@@ -33,7 +33,7 @@ export async function readNamedCsv(
   return data.length > limits.mostRows ? tooMany(limits) : { rows: data };
 }
 
-/** Rows as they stand, cell by cell. @param separator finds the sign between cells; absent: found by the parser */
+/** Rows cell by cell, without headings. @param separator finds the sign between cells; absent: found by the parser */
 export async function readPlainCsv(
   file: File,
   limits: CsvLimits,

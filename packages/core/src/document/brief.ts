@@ -110,7 +110,7 @@ const amps = (label: string, min: number, max: number, usual: number, absent: st
 const air = (label: string, max: number) =>
   quantity({ label, dimension: 'temperature', unit: 'K', min: 253, max });
 
-/** Of a battery and its cables that nobody has measured, Ω. */
+/** Usual resistance of a battery and its cables, where it was not measured, Ω. */
 export const USUAL_SOURCE_OHMS = 0.01;
 
 const electrical = withSources({

@@ -25,7 +25,13 @@ import { INJECTORS_SHUT, injectorsOpen } from '../flow/injectors.ts';
 import { branchLegs } from './branch-legs.ts';
 import { joinLosses } from './joins.ts';
 import type { Parameters } from './parameters.ts';
-import type { Network, NetworkBranch, NetworkLink, NetworkNode } from './network/network.ts';
+import {
+  NO_BRANCHES,
+  type Network,
+  type NetworkBranch,
+  type NetworkLink,
+  type NetworkNode,
+} from './network/network.ts';
 import type { NetworkSolution } from './network/network-result.ts';
 import { RailDemand, setPressure } from './required.ts';
 import { blendOf, fuelOf, type OperatingState } from './states.ts';
@@ -139,9 +145,9 @@ export class PlumbingModel {
     return factor === undefined ? law : worn(law, factor);
   }
 
-  private branchesOf(): NetworkBranch[] {
+  private branchesOf(): readonly NetworkBranch[] {
     const legs = branchLegs(this.doc);
-    if (legs.length === 0) return [];
+    if (legs.length === 0) return NO_BRANCHES;
     const at = new Map(this.graph.links.map((link, l) => [link.id, l]));
     return legs.flatMap(({ run, all, loss, bores }): NetworkBranch[] => {
       const link = at.get(run);

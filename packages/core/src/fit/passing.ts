@@ -100,7 +100,7 @@ export function passings(
       name,
       is,
       distance,
-      // A distance somebody asked for counts, and no other.
+      // A distance that was typed replaces the usual one.
       needs: asked ?? keepAway(is, line),
       clear: asked ?? clearOf(is, line),
       sleeved,

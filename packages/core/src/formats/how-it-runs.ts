@@ -8,7 +8,7 @@ import { sayRule } from '../say/rule.ts';
 import type { SheetSection, Write } from './sheet-section.ts';
 
 /**
- * What runs, when and how fast, and what stays as it is: what somebody asks of a car years later, on page, print and PDF alike.
+ * What runs, when and how fast, and what stays as it is: what is asked of a car years later, the same on page, print and PDF.
  * @param doc job document
  * @param q writes a figure in the reader's units
  * @returns a section

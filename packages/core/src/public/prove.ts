@@ -74,4 +74,5 @@ export {
   NEEDED_CHANNELS,
 } from '../prove/procedures/drive-log/series.ts';
 export type { ChannelTrouble } from '../prove/procedures/drive-log/channel-health.ts';
-export { judgeLog, type LogOutcome, type LogPoint } from '../prove/procedures/drive-log/judge-log.ts';
+export { judgeLog } from '../prove/procedures/drive-log/judge-log.ts';
+export type { LogOutcome, LogPoint } from '../prove/procedures/drive-log/log-outcome.ts';

@@ -23,6 +23,7 @@ import { setPressure } from '../../engine/required.ts';
 import { HOSE_KINDS, sizesOf, type Dash } from '../../kinds/plumbing/run/hoses.ts';
 import type { Fix, PatchOperation } from '../../outcome/finding.ts';
 import { stateOf, type FixContext, type FixMaker } from './context.ts';
+import { largerRun } from './larger-run.ts';
 import { PSI } from '../../quantities/constants.ts';
 
 const seatPatch = (id: string, seat: { readonly cv: number; readonly droop: number }): PatchOperation[] => [
@@ -118,29 +119,17 @@ export const railHighFixes: FixMaker<RailHigh> = (found, context) => {
 
 /** Hoses that lead on from a rail to another, each larger size. */
 function onFromRails(doc: JobDocument): Fix[] {
-  const { paths, junctions, elements } = doc.plumbing;
+  const { paths, junctions } = doc.plumbing;
   return Object.values(paths)
     .filter((p) => p.role === 'feed' && junctions[p.from]?.kind === 'rail')
     .flatMap((p) => p.order)
-    .flatMap((id): Fix[] => {
-      const e = elements[id];
-      if (e?.kind !== 'run') return [];
-      return sizesOf(HOSE_KINDS[e.hose])
-        .filter((dash) => dash > e.dash)
-        .map((dash): Fix => ({
-          does: { act: 'make-run', name: e.name, dash },
-          patch: [
-            { op: 'replace', path: elementPath(id, 'dash'), value: dash },
-            ...(e.boreM === undefined ? [] : [{ op: 'remove', path: elementPath(id, 'boreM') } as const]),
-          ],
-        }));
-    });
+    .flatMap((id) => largerRun(doc, id));
 }
 
 /** Steps a regulator's screw is set in, Pa (1 psi). */
 const SCREW = PSI;
 
-/** Its own setting taken back, a larger seat, or the screw turned up: what clears it and does not lift idle too far. */
+/** A larger line to the rail, its own setting taken back, a larger seat, or the screw turned up: what clears it and does not lift idle too far. */
 export const railLowFixes: FixMaker<RailLow> = (found, context) => {
   const { doc, trials, states } = context;
   const { id } = found.place;
@@ -165,7 +154,6 @@ export const railLowFixes: FixMaker<RailLow> = (found, context) => {
   const set = setPressure(doc, e);
   const raised = Math.ceil((set + found.value) / SCREW) * SCREW;
   const tries: Fix[] = [
-    ...largerSpur(doc, found.figures.spur?.id),
     ...(e.setPa !== undefined && e.setPa < doc.brief.basePressurePa
       ? [{ does: { act: 'set-as-base' }, patch: [{ op: 'remove', path: elementPath(id, 'setPa') }] } as const]
       : []),
@@ -179,32 +167,10 @@ export const railLowFixes: FixMaker<RailLow> = (found, context) => {
       patch: [{ op: 'add', path: elementPath(id, 'setPa'), value: raised }],
     },
   ];
-  const spurs = new Set<string>();
-  return tries
-    .filter((fix) => {
-      // Of one line's sizes the smallest that does.
-      const one = fix.does.act === 'make-run' ? fix.does.name : '';
-      if (spurs.has(one) || !works(fix.patch)) return false;
-      if (one !== '') spurs.add(one);
-      return true;
-    })
-    .slice(0, 2);
+  const { spur } = found.figures;
+  const larger = spur ? largerRun(doc, spur.id).find((fix) => works(fix.patch)) : undefined;
+  return [...(larger ? [larger] : []), ...tries.filter((fix) => works(fix.patch))].slice(0, 2);
 };
-
-/** The line between regulator and rail in every larger size, the next first. */
-function largerSpur(doc: JobDocument, id: string | undefined): Fix[] {
-  const run = id === undefined ? undefined : doc.plumbing.elements[id];
-  if (id === undefined || run?.kind !== 'run') return [];
-  return sizesOf(HOSE_KINDS[run.hose])
-    .filter((dash) => dash > run.dash)
-    .map((dash): Fix => ({
-      does: { act: 'make-run', name: run.name, dash },
-      patch: [
-        { op: 'replace', path: elementPath(id, 'dash'), value: dash },
-        ...(run.boreM === undefined ? [] : [{ op: 'remove', path: elementPath(id, 'boreM') } as const]),
-      ],
-    }));
-}
 
 /** Every regulator that could, follows the manifold one to one. */
 export const referenceFixes: FixMaker<Unreferenced> = (_, { doc }) => [

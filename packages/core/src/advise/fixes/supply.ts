@@ -5,7 +5,6 @@ import { applyPatch } from '../../edit/apply-patch.ts';
 import { branchAt } from '../../edit/branch.ts';
 import { openOverflow } from '../../edit/open-overflow.ts';
 import { freeId, placeOf } from '../../edit/path.ts';
-import { elementPath } from '../../edit/paths.ts';
 import { runsSteadily } from '../../engine/steady-trigger.ts';
 import type { OperatingState } from '../../engine/states.ts';
 import type { SupplyShort } from '../../judge/supply/margin.ts';
@@ -17,9 +16,10 @@ import { returnsElsewhere, type LiftShort, type SurgeClosed } from '../../judge/
 import { makeCheckValve } from '../../kinds/plumbing/check-valve/shape.ts';
 import { PUMPS } from '../../kinds/plumbing/pump/generic-pumps.ts';
 import { swapPump } from '../../kinds/plumbing/pump/shape.ts';
-import { HOSE_KINDS, sizesOf, type Dash } from '../../kinds/plumbing/run/hoses.ts';
+import { HOSE_KINDS, sizesOf } from '../../kinds/plumbing/run/hoses.ts';
 import type { Fix, PatchOperation } from '../../outcome/finding.ts';
 import { stateOf, type FixContext, type FixMaker } from './context.ts';
+import { largerRun, resized } from './larger-run.ts';
 import { wireFixes } from './better-wire.ts';
 import { withWiring } from './wiring-follows.ts';
 import { PSI } from '../../quantities/constants.ts';
@@ -60,17 +60,9 @@ const largerRuns = (
   wanted: number,
   context: FixContext,
 ): Fix[] =>
-  feed.flatMap((id): Fix[] => {
-    const e = context.doc.plumbing.elements[id];
-    if (e?.kind !== 'run') return [];
-    for (const dash of sizesOf(HOSE_KINDS[e.hose])) {
-      if (dash <= e.dash) continue;
-      const patch = sized(id, e, dash);
-      if (enough(patch, state, wanted, context))
-        return [{ does: { act: 'make-run', name: e.name, dash }, patch }];
-    }
-    return [];
-  });
+  feed.flatMap(
+    (id) => largerRun(context.doc, id).find(({ patch }) => enough(patch, state, wanted, context)) ?? [],
+  );
 
 const pumpsOf = (ids: readonly string[], { doc }: FixContext) =>
   ids.flatMap((id) => {
@@ -174,7 +166,7 @@ function together(
     if (e?.kind !== 'run') return [];
     for (const dash of sizesOf(HOSE_KINDS[e.hose])) {
       if (dash <= e.dash) continue;
-      const patch = [...pump.patch, ...sized(id, e, dash)];
+      const patch = [...pump.patch, ...resized(id, e, dash)];
       if (enough(patch, state, wanted, context))
         return [
           { does: { act: 'several', steps: [pump.does, { act: 'make-run', name: e.name, dash }] }, patch },
@@ -183,12 +175,6 @@ function together(
     return [];
   });
 }
-
-/** Another size; a bore that was typed for the old one goes with it. */
-const sized = (id: string, e: ElementOf<'run'>, dash: Dash): PatchOperation[] => [
-  { op: 'replace', path: elementPath(id, 'dash'), value: dash },
-  ...(e.boreM === undefined ? [] : [{ op: 'remove', path: elementPath(id, 'boreM') } as const]),
-];
 
 /** An overflow where a surge tank has none. */
 export const surgeClosedFixes: FixMaker<SurgeClosed> = ({ place }, { doc }) => {

@@ -30,6 +30,9 @@ export interface NetworkBranch {
   readonly numbers: BranchNumbers;
 }
 
+/** A network without tees and Ys: the same list each time, so that a solver sees that nothing changed. */
+export const NO_BRANCHES: readonly NetworkBranch[] = [];
+
 export interface Network {
   readonly nodes: readonly NetworkNode[];
   readonly links: readonly NetworkLink[];

@@ -4,7 +4,7 @@ import type { OutsideValidity } from '../../outcome/solve-report.ts';
 import type { FlowLaw, LinkLaw, LinkState, LossLaw, ValveLaw } from '../../flow/link-law.ts';
 import { branchLoss, branchSlope } from '../../flow/branch-losses.ts';
 import { PipeBank } from '../../flow/pipe-bank.ts';
-import type { Network, NetworkBranch } from './network.ts';
+import { NO_BRANCHES, type Network, type NetworkBranch } from './network.ts';
 import type { NetworkNumbering } from './numbering.ts';
 import type { SharedSource } from './shared-source.ts';
 
@@ -54,7 +54,7 @@ export class StraightPieces {
   private readonly startLoss: Float64Array;
   private readonly startSlope: Float64Array;
   private startKnown = false;
-  private branches: readonly NetworkBranch[] = [];
+  private branches = NO_BRANCHES;
   /** Pressure rise over each pump that shares a source. */
   private readonly rises: Float64Array;
 
@@ -91,7 +91,7 @@ export class StraightPieces {
 
   /** Takes laws, heights and density of a network of the same topology. */
   load({ nodes, links, branches, density }: Network): void {
-    this.setBranches(branches ?? []);
+    this.setBranches(branches ?? NO_BRANCHES);
     const { from, to } = this.numbering;
     for (let l = 0; l < links.length; l++) {
       this.fall[l] = GRAVITY * (nodes[from[l]!]!.elevation - nodes[to[l]!]!.elevation);

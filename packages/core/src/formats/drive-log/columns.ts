@@ -56,7 +56,7 @@ export const LOG_COLUMNS: Readonly<Record<LogChannel, ChannelSpec>> = {
 export type LogColumns = Readonly<Partial<Record<LogChannel, number>>>;
 
 /**
- * A heading in plain words: lower case, words apart, what stands in brackets with them.
+ * A heading in plain words: lower case, words apart, the words in brackets among them.
  * @param heading as the log has it
  * @returns words with single spaces
  * Validity: any text.

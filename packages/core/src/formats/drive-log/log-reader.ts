@@ -222,7 +222,7 @@ export class LogReader {
     const all = this.readings('fuelPa', ['gauge', 'absolute', 'over manifold']).filter(possible);
     const basis = named.basis ?? 'gauge';
     let fits = all.filter((r) => (named.unit === null || r.unit === named.unit) && r.basis === basis);
-    // A rail that does not follow the manifold is told over it already, or its regulator does not feel it.
+    // A rail that does not follow the manifold was logged over it already, or its regulator does not feel it.
     if (named.basis === null && expects?.referenced !== false && fits.length === 1) {
       const [only] = fits;
       const pairs = samples.flatMap((s) =>
@@ -256,7 +256,7 @@ export class LogReader {
     this.overManifold = this.said.get('fuelPa')?.endsWith('over manifold') ?? false;
   }
 
-  /** The rail is told over the manifold. */
+  /** The rail was logged over the manifold. */
   overManifold = false;
 
   /** Units and bases a pressure could be written in: those of cars, and the one that is named. */

@@ -27,7 +27,7 @@ const SUFFIX = /^(.*?)\s*(a|abs|absolute|g|gauge|d|diff)$/;
  * What a column's heading and unit name.
  * @param channel what it holds
  * @param heading its heading
- * @param under what stands beneath it in the row of units
+ * @param under its cell in the row of units
  * @returns unit and basis, null where they are not said
  * Validity: units of the channel's dimension.
  * @throws nothing

@@ -1,12 +1,12 @@
 import { guessLogColumns } from './columns.ts';
 
-/** A log’s cells, told apart: headings, units beneath them, rows of figures. */
+/** A log’s cells by what they are: headings, units beneath them, rows of figures. */
 export interface LogSheet {
   readonly headings: readonly string[];
   /** Empty where the log has no row of units. */
   readonly units: readonly string[];
   readonly body: readonly (readonly string[])[];
-  /** Row of the file each row of the body stands in, from 1. */
+  /** Number of each row of the body in the file, from 1. */
   readonly rowOf: readonly number[];
   /** Figures are written with a comma before their decimals. */
   readonly decimalComma: boolean;
@@ -20,7 +20,7 @@ const COMMENT = /^\s*(#|\/\/|%|;|\*)/;
 const LOOKED_AT = 60;
 
 /**
- * Headings, units and figures of a log. Comment lines and what stands above the headings are left out.
+ * Headings, units and figures of a log. Comment lines and lines above the headings are left out.
  * @param rows cells of the file
  * @returns the sheet; null where no row has headings
  * Validity: any cells.
@@ -58,7 +58,7 @@ export function logSheet(rows: readonly Row[]): LogSheet | null {
 const looksLikeNumber = (cell: string): boolean => /^\s*[-+]?\d*[.,]?\d+(e[-+]?\d+)?\s*$/i.test(cell);
 const isClock = (cell: string): boolean => /^\s*\d{1,3}:\d{2}(:\d{2})?([.,]\d+)?\s*$/.test(cell);
 
-/** A comma stands before decimals where some cell can be read in no other way, and none has a point. */
+/** Decimals follow a comma where some cell can be read in no other way, and none has a point. */
 function usesDecimalComma(body: readonly Row[]): boolean {
   let commas = false;
   for (const row of body)

@@ -47,7 +47,7 @@ export const lowBackPressure = ({
 /** Pumps are known to 5 % and losses to 20 %: only what is over by more than this is sure to overrun (estimate). */
 const FAR_OVER = 1.1;
 
-/** What goes back while the rail stands at its set pressure, m³/s: more than once it has climbed. */
+/** Return flow with the rail at its set pressure, m³/s: more than once it has climbed. */
 function returnedAtSet(engine: Engine, { state, values }: SettledState): number {
   const most = engine.available(state)?.flow ?? 0;
   return Math.max(values.regulator!.bypass, most - state.draw);
@@ -60,8 +60,8 @@ export const regulationRule: FindingRule<ReturnOverrun | RailHigh | ReturnBackPr
   // Idle is where it is met every day; named there when it shows there.
   const engine = new Engine(context.doc);
   const far = overruns.filter((s) => returnedAtSet(engine, s) > FAR_OVER * s.values.regulator!.capacity);
-  const told = far.length > 0 ? far : overruns;
-  const overrun = told.find((s) => s.state.kind === 'idle') ?? worst(told);
+  const named = far.length > 0 ? far : overruns;
+  const overrun = named.find((s) => s.state.kind === 'idle') ?? worst(named);
   if (overrun) return [overrunAt(overrun, overruns, returnedAtSet(engine, overrun), far.length > 0)];
   const high = worst(running);
   const idle = running.find((s) => s.state.kind === 'idle');

@@ -112,7 +112,7 @@ export const fuseRule: FindingRule<FuseFound> = (context) =>
     const hot = on.amps > FUSE_CONTINUOUS_SHARE * ratingA;
     const distance = distanceAhead(context.doc, on.fuse);
     return [
-      // A wire in air too hot for it is told of as that.
+      // A wire in air too hot for it has a finding of its own (WIRE_OVERLOADED).
       ...(on.wireA > 0 && ratingA > on.wireA ? [found('FUSE_OVER_WIRE', 'stop', ratingA, on.wireA)] : []),
       ...(hot
         ? [found('FUSE_LOADED', on.amps > ratingA ? 'stop' : 'fix', on.amps, FUSE_CONTINUOUS_SHARE * ratingA)]

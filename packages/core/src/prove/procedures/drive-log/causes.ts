@@ -2,7 +2,7 @@ import type { JobDocument } from '../../../document/job-document.ts';
 import { feedingPumps } from '../../../document/feeding-pumps.ts';
 import { stagingThreshold } from '../../../document/triggers.ts';
 import { median } from './filtered.ts';
-import type { LogOutcome, LogPoint } from './judge-log.ts';
+import type { LogOutcome, LogPoint } from './log-outcome.ts';
 
 /** Volts that fall by so much from where the pressure still holds to where it does not, V. */
 const VOLTS_FALL = 0.5;

@@ -1,11 +1,11 @@
 import { noiseOf } from './filtered.ts';
 import type { LogChannel, LogSeries } from './series.ts';
 
-/** A channel that does not say what it should: it does not move, or stands at its sensor’s end. */
+/** A channel that cannot be relied on: it does not move, or is at its sensor’s end. */
 export interface ChannelTrouble {
   readonly channel: LogChannel;
   readonly what: 'stuck' | 'clipped';
-  /** Where it stands, SI. */
+  /** The value it stays at, SI. */
   readonly at: number;
 }
 

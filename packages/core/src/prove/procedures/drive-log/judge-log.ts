@@ -3,62 +3,19 @@ import type { JobDocument } from '../../../document/job-document.ts';
 import type { StateValues } from '../../../engine/results.ts';
 import { within } from '../../bands.ts';
 import type { Expectation } from '../../contract.ts';
-import type { Miss } from '../../measured.ts';
 import { highPressurePumps } from '../../../document/consumers.ts';
 import { causes } from './causes.ts';
+import { ethanolMiss, missesOf, SWING, swingMiss } from './log-misses.ts';
+import type { LogOutcome, LogPoint } from './log-outcome.ts';
 import { channelTroubles, type ChannelTrouble } from './channel-health.ts';
 import { median, noiseOf, swings, withoutOddRows } from './filtered.ts';
 import { findPulls, type LogChannel, type LogSeries, type Pull } from './series.ts';
 import { findSteady, type Steady } from './steady.ts';
 
-/** A stretch of a pull: what was logged there (medians, SI) and what the plan has for the same engine speed and boost. */
-export interface LogPoint {
-  /** Number of the pull, from 0; −1 outside one. */
-  readonly pull: number;
-  readonly during: 'pull' | Steady;
-  readonly rpm: number;
-  readonly manifoldPa: number;
-  readonly fuelPa: number;
-  /** Fuel pressure less manifold, Pa: what the injectors see. On the low side of direct injection its gauge pressure. */
-  readonly differential: number;
-  /** The least of it that lasted two rows or more. */
-  readonly lowest: number;
-  /** It dipped under what it may be, though the middle of the stretch did not. */
-  readonly dips: boolean;
-  /** Null where the plan does not settle there. */
-  readonly expects: Expectation | null;
-  readonly volts: number | null;
-  /** What the controller should get: its own feed, not the pump’s. */
-  readonly expectsVolts: Expectation;
-  readonly lambda: number | null;
-  readonly side: 'pass' | 'low' | 'high' | 'unjudged';
-}
-
-export interface LogOutcome {
-  readonly verdict: 'pass' | 'fail' | 'incomplete';
-  /** Stretches of the pulls. */
-  readonly points: readonly LogPoint[];
-  /** Idle, cruise and coasting. */
-  readonly steady: readonly LogPoint[];
-  readonly pulls: number;
-  /** Size of swings back and forth, Pa; null: none. */
-  readonly swings: number | null;
-  /** The pressure judged is that of a low side, as a gauge shows it. */
-  readonly lowSide: boolean;
-  readonly troubles: readonly ChannelTrouble[];
-  readonly misses: readonly Miss[];
-  /** What it suggests, from a fixed table. */
-  readonly usually: readonly string[];
-}
-
 /** Stretches a pull is judged in, rpm. */
 const STRETCH = 500;
 /** The whole log is judged in no more than so many: each is one solve of the plan. */
 const MOST_POINTS = 60;
-/** Leaner than this under boost or with the throttle open: lift (common practice for gasoline and ethanol alike). */
-const LEAN = 0.95;
-/** Ethanol may lie so far off the plan before it is another fuel, volume share. */
-const ETHANOL_OFF = 0.05;
 /** Volts on the way to the controller that are nothing to worry about, V (estimate). */
 const CONTROLLER_LOSES = 0.8;
 
@@ -186,8 +143,6 @@ export function judgeLog(doc: JobDocument, series: LogSeries): LogOutcome {
 
 /** The state of the plan each is held against. */
 const STATES: Readonly<Record<Steady, string>> = { idle: 'idle', cruise: 'cruise', coasting: 'lift-off' };
-/** The least swing that is told, Pa. */
-const SWING = 20e3;
 /** A dip counts from so far under what may be, as a share of the base: a pull changes within its stretch as well. */
 const DIP = 0.05;
 
@@ -212,7 +167,7 @@ function judgedPressure({ fuelPa, manifoldPa }: LogSeries, lowSide: boolean) {
 const pressureOf = (v: StateValues | null, lowSide: boolean): number | null =>
   v && (lowSide ? v.railGauge : v.railDifferential);
 
-/** Rows in which the manifold or the rail stands at its sensor’s end, or does not move at all. */
+/** Rows in which the manifold or the rail is at its sensor’s end, or does not move at all. */
 function blindRows(series: LogSeries, troubles: readonly ChannelTrouble[]): Set<number> {
   const blind = new Set<number>();
   for (const { channel, what, at } of troubles)
@@ -320,84 +275,4 @@ function pointOf(
             ? 'high'
             : 'pass',
   };
-}
-
-function missesOf(p: LogPoint, lowSide: boolean): Miss[] {
-  const rests = p.during !== 'pull';
-  const does = (what: string) =>
-    rests
-      ? `${what} ${p.during === 'coasting' ? 'while coasting' : `at ${p.during}`}`
-      : `${what} at ${Math.round(p.rpm / 10) * 10} rpm, pull ${p.pull + 1}`;
-  const id = rests ? `log:${p.during}:${Math.round(p.rpm)}` : `log:${p.pull}:${Math.round(p.rpm)}`;
-  return [
-    ...(p.expects && (p.side === 'low' || p.side === 'high')
-      ? [
-          {
-            stepId: id,
-            does: does(lowSide ? 'Low-side pressure' : 'Fuel pressure over manifold'),
-            value: p.dips ? p.lowest : p.differential,
-            low: p.expects.low,
-            high: p.expects.high,
-            dimension: 'pressure' as const,
-            side: p.side,
-          },
-        ]
-      : []),
-    ...(!rests && p.volts !== null && p.volts < p.expectsVolts.low
-      ? [
-          {
-            stepId: `${id}:volts`,
-            does: does('Volts at the controller'),
-            value: p.volts,
-            low: p.expectsVolts.low,
-            high: p.expectsVolts.high,
-            dimension: 'volts' as const,
-            side: 'low' as const,
-          },
-        ]
-      : []),
-    ...(!rests && p.lambda !== null && p.lambda > LEAN
-      ? [
-          {
-            stepId: `${id}:lambda`,
-            does: does('Lambda'),
-            value: p.lambda,
-            low: 0,
-            high: LEAN,
-            dimension: 'coefficient' as const,
-            side: 'high' as const,
-          },
-        ]
-      : []),
-  ];
-}
-
-/** Swings of the pressure: none are wanted. */
-const swingMiss = (size: number): Miss => ({
-  stepId: 'log:swings',
-  does: 'Fuel pressure swings by',
-  value: size,
-  low: 0,
-  high: SWING,
-  dimension: 'pressure',
-  side: 'high',
-});
-
-function ethanolMiss({ brief }: JobDocument, { ethanol }: LogSeries): Miss[] {
-  if (!ethanol || ethanol.length === 0) return [];
-  const value = median(ethanol);
-  const { ethanol: planned } = brief.fuel;
-  const [low, high] = [Math.max(0, planned - ETHANOL_OFF), Math.min(1, planned + ETHANOL_OFF)];
-  if (value >= low && value <= high) return [];
-  return [
-    {
-      stepId: 'log:ethanol',
-      does: 'Ethanol in the fuel',
-      value,
-      low,
-      high,
-      dimension: 'fraction',
-      side: value < low ? 'low' : 'high',
-    },
-  ];
 }
