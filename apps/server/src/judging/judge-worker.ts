@@ -42,7 +42,7 @@ export type JudgeTask =
 /** Runs whose steps are made from the plan by some work. */
 export type StepsOf = 'dry-test' | 'build' | MeasuredId;
 /** What the record holds a reading against. */
-export type PlannedStep = Pick<Step, 'id' | 'does' | 'expects' | 'ifLow' | 'ifHigh'> &
+export type PlannedStep = Pick<Step, 'id' | 'does' | 'expects' | 'over' | 'ifLow' | 'ifHigh'> &
   Pick<BuildStep, 'hold'>;
 
 export interface JudgedFinding {

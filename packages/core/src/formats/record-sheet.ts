@@ -9,7 +9,7 @@ import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
 import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
 import { findingKey } from '../outcome/finding.ts';
 import { MEASURED_IDS, type MeasuredId } from '../prove/contract.ts';
-import type { Miss } from '../prove/measured.ts';
+import { bandOf, newestOf, type Miss } from '../prove/measured.ts';
 import { isOutdated, RUN_KINDS, type RunKind } from '../prove/proofs.ts';
 import { FOUND, FOUND_KINDS, sayFound, type FoundItem } from '../prove/survey.ts';
 import { MEASURED, measuredSteps } from '../prove/procedures/index.ts';
@@ -270,12 +270,14 @@ function readingTables(doc: JobDocument, { runs }: HeldRecord, q: Write): SheetS
     const id = MEASURED_IDS.find((m) => m === kind);
     if (!id || measured.length === 0) return [];
     const steps = new Map(measuredSteps(id, doc).map((s) => [s.id, s]));
+    const newest = newestOf(measured);
     const rows = measured.flatMap(({ stepId, value, by }) => {
       const step = steps.get(stepId);
       const dimension = step?.expects?.dimension ?? step?.unjudged?.dimension;
       // Of a part the plan no longer has: the run’s own line says what it came to.
       if (!step || !dimension) return [];
-      const { expects, at: applied } = step;
+      const { at: applied } = step;
+      const expects = bandOf(step, newest);
       const does = applied ? `${step.does} ${q(applied.dimension, applied.value)}` : step.does;
       const band = expects
         ? expects.low === 0

@@ -57,6 +57,7 @@ import {
 } from './wiring/budget.ts';
 import { contactRule, tappedFeedRule, terminalRule } from './wiring/contacts.ts';
 import { fuseRule, noFuseRule } from './wiring/fuses.ts';
+import { senderHeatRule } from './wiring/sender-heat.ts';
 import { senderRule } from './wiring/senders.ts';
 import { jointRule } from './wiring/joints.ts';
 import { tapRule } from './wiring/taps.ts';
@@ -137,6 +138,7 @@ export const RULES = [
   crankFeedRule,
   starterCableRule,
   senderRule,
+  senderHeatRule,
   triggerRule,
   mismatchRule,
   unclampedRule,

@@ -1,5 +1,6 @@
-/** Suction margin below which vapour is near (note) and at hand (stop), Pa. */
 import { PSI } from '../quantities/constants.ts';
+
+/** Suction margin below which vapor is near (note) and at hand (stop), Pa. */
 export const SUCTION_LIMITS = { note: 20e3, stop: 5e3 } as const;
 /**
  * Volts lost on the whole way from the battery's posts to a load and back, joints included, battery sag apart: what good work
@@ -24,3 +25,6 @@ export const OWN_SETTING = 0.1;
 export const BACK_PRESSURE_SHARE = 0.35;
 /** How far above the factory rail a supplementary regulator may be set, Pa (2 psi). */
 export const SUPPLEMENTARY_ABOVE = 2 * PSI;
+
+/** Under this, m, a part touches: against something hot it burns, against something that moves it is cut through. */
+export const TOUCHES = 0.005;

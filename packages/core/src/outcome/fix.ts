@@ -41,7 +41,7 @@ export type FixAction =
   | { readonly act: 'fineness'; readonly micron: number }
   | { readonly act: 'use-ptfe' }
   | { readonly act: 'all-ptfe'; readonly count: number }
-  | { readonly act: 'under-body' | 'usual-ports' }
+  | { readonly act: 'under-body' | 'usual-ports' | 'shield' }
   | { readonly act: 'sleeve'; readonly what: string | null }
   | { readonly act: 'move-line'; readonly by: number; readonly what: string }
   | { readonly act: 'clips'; readonly count: number }

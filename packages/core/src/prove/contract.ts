@@ -9,6 +9,16 @@ export interface Expectation {
   readonly high: number;
 }
 
+/** A figure that is set over one that was measured before it. */
+export interface OverReading {
+  /** The reading it is set over. */
+  readonly stepId: string;
+  /** How far over it may be, SI; equal is the least. */
+  readonly most: number;
+  /** The reading that says what the gauge is divided in: it is read to half of that. */
+  readonly divisionStepId: string;
+}
+
 /** One thing to do and to see. */
 export interface Step {
   /** Steady across edits that leave the thing in place. */
@@ -21,6 +31,8 @@ export interface Step {
   /** How, or where to put the probe. */
   readonly how?: string;
   readonly expects?: Expectation;
+  /** Set over another reading of the same list: its band follows from that reading, and `expects` is only what the plan has. */
+  readonly over?: OverReading;
   /** What the expected figure is made of, SI: they add up to it. */
   readonly contains?: readonly { readonly what: string; readonly value: number }[];
   /** What the plan has for it where nothing is judged: as found, before anything is set. */
@@ -67,4 +79,5 @@ export interface MeasuredReading {
   readonly value: number;
 }
 
-export type StepVerdict = 'open' | 'pass' | 'low' | 'high' | 'noted';
+/** `unsure`: the gauge is too coarse to tell; `too-early`: what it is judged by has not been read. */
+export type StepVerdict = 'open' | 'pass' | 'low' | 'high' | 'noted' | 'unsure' | 'too-early';

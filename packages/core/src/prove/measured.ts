@@ -1,22 +1,46 @@
 import type { Expectation, MeasuredReading, Step, StepVerdict } from './contract.ts';
 
 /**
- * Where a reading lies in the band of its step.
- * @param expects the band; absent: there is nothing to hold it against
- * @param value reading, SI; absent: none yet
- * @returns verdict of the one step
- * Validity: any band.
+ * The band a reading of a step has to lie in: the plan's, or one that follows from another reading of the same list.
+ * @param step the step
+ * @param newest newest reading of each step, SI
+ * @returns the band; absent: there is nothing to hold it against, or what it follows from has not been read
+ * Validity: any step.
  * @throws nothing
- * @source own convention
- * @example stepVerdict({ dimension: 'volts', value: 13, low: 12.5, high: 13.5 }, 12) // => 'low'
+ * @source an add-on supply is set 0 to 2 psi over the measured factory figure, widened above by what the gauge can show (common practice)
+ * @example bandOf({ id: 'b', group: '', does: '', expects: { dimension: 'pressure', value: 1, low: 0, high: 2 } }, new Map()).high // => 2
  */
-export function stepVerdict(expects: Expectation | undefined, value: number | undefined): StepVerdict {
+export function bandOf(step: Step, newest: ReadonlyMap<string, number>): Expectation | undefined {
+  if (!step.over || !step.expects) return step.expects;
+  const { stepId, most, divisionStepId } = step.over;
+  const base = newest.get(stepId);
+  if (base === undefined) return undefined;
+  const half = (newest.get(divisionStepId) ?? 0) / 2;
+  return { ...step.expects, value: base + most / 2, low: base, high: base + most + half };
+}
+
+/**
+ * What a reading of a step comes to.
+ * @param step the step
+ * @param newest newest reading of each step, SI
+ * @returns verdict of the one step
+ * Validity: any step.
+ * @throws nothing
+ * @source own convention; a gauge is read to half a division (common practice)
+ * @example stepVerdict({ id: 'a', group: '', does: '', expects: { dimension: 'volts', value: 13, low: 12.5, high: 13.5 } }, new Map([['a', 12]])) // => 'low'
+ */
+export function stepVerdict(step: Step, newest: ReadonlyMap<string, number>): StepVerdict {
+  const value = newest.get(step.id);
   if (value === undefined) return 'open';
-  if (!expects) return 'noted';
+  const band = bandOf(step, newest);
+  if (!band) return step.over ? 'too-early' : 'noted';
   // What rounds to the edge of the band is in it: the meter shows no more.
-  const tiny = 1e-9 * Math.max(1, Math.abs(expects.high));
-  if (value < expects.low - tiny) return 'low';
-  return value > expects.high + tiny ? 'high' : 'pass';
+  const tiny = 1e-9 * Math.max(1, Math.abs(band.high));
+  if (value > band.high + tiny) return 'high';
+  if (value >= band.low - tiny) return 'pass';
+  if (!step.over) return 'low';
+  const half = (newest.get(step.over.divisionStepId) ?? 0) / 2;
+  return value < band.low - half - tiny ? 'low' : 'unsure';
 }
 
 /**
@@ -44,6 +68,9 @@ export interface Miss {
   readonly usually?: string;
 }
 
+/** A reading that says nothing yet leaves its step open. */
+const OPEN: ReadonlySet<StepVerdict> = new Set(['open', 'unsure', 'too-early']);
+
 export interface MeasuredOutcome {
   readonly verdict: 'pass' | 'fail' | 'incomplete';
   readonly misses: readonly Miss[];
@@ -66,26 +93,27 @@ export function measuredOutcome(
   readings: readonly MeasuredReading[],
 ): MeasuredOutcome {
   const newest = newestOf(readings);
-  const misses = steps.flatMap(({ id, does, expects, ifLow, ifHigh }): Miss[] => {
-    const value = newest.get(id);
-    const side = stepVerdict(expects, value);
-    const usually = side === 'low' ? ifLow : ifHigh;
-    return expects && value !== undefined && (side === 'low' || side === 'high')
+  const misses = steps.flatMap((step): Miss[] => {
+    const value = newest.get(step.id);
+    const band = bandOf(step, newest);
+    const side = stepVerdict(step, newest);
+    const usually = side === 'low' ? step.ifLow : step.ifHigh;
+    return band && value !== undefined && (side === 'low' || side === 'high')
       ? [
           {
-            stepId: id,
-            does,
+            stepId: step.id,
+            does: step.does,
             value,
-            low: expects.low,
-            high: expects.high,
-            dimension: expects.dimension,
+            low: band.low,
+            high: band.high,
+            dimension: band.dimension,
             side,
             ...(usually === undefined ? {} : { usually }),
           },
         ]
       : [];
   });
-  const open = steps.filter((s) => !newest.has(s.id)).length;
+  const open = steps.filter((s) => OPEN.has(stepVerdict(s, newest))).length;
   const verdict = misses.length > 0 ? 'fail' : open > 0 || steps.length === 0 ? 'incomplete' : 'pass';
   return { verdict, misses, open, steps: steps.length };
 }

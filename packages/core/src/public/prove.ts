@@ -10,6 +10,7 @@ export {
 } from '../prove/contract.ts';
 export { fitSlope } from '../prove/least-squares.ts';
 export {
+  bandOf,
   measuredOutcome,
   type MeasuredOutcome,
   type Miss,

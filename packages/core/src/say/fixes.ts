@@ -100,6 +100,8 @@ export function sayFix(does: FixAction, q: Writer): string {
       return 'Move it under the body';
     case 'usual-ports':
       return 'Use the ports it usually has';
+    case 'shield':
+      return 'Put a shield between them';
     case 'sleeve':
       return does.what === null
         ? 'Sleeve it where it passes them'

@@ -3,11 +3,14 @@ import { evaluateStates } from '../../src/public/advise.ts';
 import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import {
   fitSlope,
+  jobSheet,
   MEASURED_IDS,
   measuredOutcome,
   measuredSteps,
+  newestOf,
   stepVerdict,
 } from '../../src/public/prove.ts';
+import { billOfMaterials, jointList } from '../../src/public/supply.ts';
 import { applied, demoJobs } from '../support/examples.ts';
 import { PSI } from '../support/units.ts';
 import { fc } from '../support/sweep.ts';
@@ -31,10 +34,13 @@ describe('Tests that are readings', () => {
           s.id,
           true,
         ]);
-        expect(stepVerdict(s.expects, value)).toBe('pass');
+        if (!s.over) expect(stepVerdict(s, new Map([[s.id, value]]))).toBe('pass');
       }
       // As the car should read, all of it passes; one reading off fails by its name.
-      const readings = steps.map((s) => ({ stepId: s.id, value: s.expects?.value ?? 1 }));
+      const readings = steps.map((s) => ({
+        stepId: s.id,
+        value: s.expects?.value ?? s.unjudged?.value ?? 1,
+      }));
       if (steps.length === 0) continue;
       expect(measuredOutcome(steps, readings).verdict).toBe('pass');
       const off = steps.findIndex((s) => s.expects);
@@ -165,6 +171,66 @@ describe('Tests that are readings', () => {
         expect(fit.slope).toBeCloseTo(k, 3);
       }),
     );
+  });
+});
+
+describe('base pressure of an add-on supply', () => {
+  const addOn = PATTERNS.find((p) => p.id === 'supplementary')!.job('x');
+  const steps = measuredSteps('base-pressure', addOn);
+  const psi = (value: number) => value * 6894.757;
+  const judged = (read: Readonly<Record<string, number>>) => {
+    const readings = Object.entries(read).map(([id, value]) => ({ stepId: `base:${id}`, value: psi(value) }));
+    const newest = newestOf(readings);
+    const locked = steps.find((s) => s.id === 'base:locked')!;
+    return {
+      locked: stepVerdict(locked, newest),
+      of: measuredOutcome(steps, readings),
+    };
+  };
+
+  test.each([
+    // [factory, division, read, verdict]: 0 to 2 psi over the measured figure, read to half a division.
+    [52, 2, 50.9, 'low'],
+    [52, 2, 51.0, 'unsure'],
+    [52, 2, 51.9, 'unsure'],
+    [52, 2, 52.0, 'pass'],
+    [52, 2, 54.0, 'pass'],
+    [52, 2, 55.0, 'pass'],
+    [52, 2, 55.1, 'high'],
+    [52, 0.2, 51.8, 'low'],
+    [52, 0.2, 51.9, 'unsure'],
+    [52, 0.2, 54.2, 'high'],
+    // A factory rail that holds more than the plan has for it: what the plan has does not count.
+    [66, 2, 60, 'low'],
+    [66, 2, 67, 'pass'],
+  ] as const)(
+    'over a factory rail measured at %s psi, gauge divided in %s psi: %s psi is %s',
+    (factory, division, set, verdict) => {
+      const { locked, of } = judged({ factory, division, set, locked: set });
+      expect(locked).toBe(verdict);
+      expect(of.verdict).toBe(verdict === 'pass' ? 'pass' : verdict === 'unsure' ? 'incomplete' : 'fail');
+      if (of.misses[0]) expect(of.misses[0].low).toBeCloseTo(psi(factory), 0);
+    },
+  );
+
+  test('is not judged before the factory figure has been read, and never passes without it', () => {
+    const { locked, of } = judged({ set: 60, locked: 60, division: 2 });
+    expect(locked).toBe('too-early');
+    expect(of).toMatchObject({ verdict: 'incomplete', misses: [], open: 3 });
+  });
+
+  test('leaves the injectors alone: no rings ordered, no step, no joint', () => {
+    expect(
+      jobSheet(addOn)
+        .map((s) => s.does)
+        .join(),
+    ).not.toMatch(/injector/i);
+    expect(
+      jointList(addOn)
+        .map((j) => j.where)
+        .join(),
+    ).not.toMatch(/injector/i);
+    expect(JSON.stringify(billOfMaterials(addOn))).not.toMatch(/injector/i);
   });
 });
 

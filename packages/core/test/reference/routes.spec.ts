@@ -5,7 +5,14 @@ import { keepAway } from '../../src/fit/keep-away.ts';
 import { routeShape } from '../../src/fit/route.ts';
 import { evaluatePlan } from '../../src/public/advise.ts';
 import { fullReturnJob, sourceOf } from '../../src/public/document.ts';
-import { applyPatch, changeStyle, removePart, setOrigin, typeFigure } from '../../src/public/edit.ts';
+import {
+  addLoad,
+  applyPatch,
+  changeStyle,
+  removePart,
+  setOrigin,
+  typeFigure,
+} from '../../src/public/edit.ts';
 import {
   bareRoute,
   isMeasured,
@@ -162,6 +169,43 @@ describe('what a line keeps away from (common practice)', () => {
     [4 * 0.0254, 'nothing', 'nothing'],
   ])('%d m from an exhaust: bare %s, sleeved %s', (distance, bare, sleeved) => {
     expect([taped(distance, false), taped(distance, true)]).toEqual([bare, sleeved]);
+  });
+
+  // A sender is judged as a line is, by what it withstands at its body.
+  const sender = (distanceM: number, more: Readonly<Record<string, unknown>> = {}) => {
+    const bare = fullReturnJob('x');
+    const withSender = applied(bare, addLoad(bare, 'sender').patch);
+    const doc = applied(
+      withSender,
+      Object.entries({ hotDistanceM: distanceM, ...more }).map(([key, value]) => ({
+        op: 'add' as const,
+        path: `/wiring/loads/sender/${key}`,
+        value,
+      })),
+    );
+    const f = evaluatePlan(doc).findings.find((o) => o.code === 'SENDER_HOT' || o.code === 'SENDER_WARM');
+    return { doc, f, said: f ? `${f.severity} ${f.code}` : 'nothing' };
+  };
+
+  test.each([
+    [0.004, 'stop SENDER_HOT', 'stop SENDER_HOT'],
+    [0.024, 'fix SENDER_HOT', 'fix SENDER_HOT'],
+    [0.026, 'fix SENDER_HOT', 'note SENDER_WARM'],
+    [2.75 * 0.0254, 'note SENDER_WARM', 'nothing'],
+    [4 * 0.0254, 'nothing', 'nothing'],
+  ])('a sender %d m from an exhaust: bare %s, shielded %s', (distance, bare, shielded) => {
+    expect([sender(distance).said, sender(distance, { shielded: true }).said]).toEqual([bare, shielded]);
+  });
+
+  test('a sender beside what it withstands is left alone; a shield is offered and clears the fix', () => {
+    expect(sender(0, { hotSurfaceK: 378 }).said).toBe('nothing');
+    expect(sender(0, { hotSurfaceK: 390, maxK: 380 }).said).toBe('stop SENDER_HOT');
+    const { doc, f } = sender(0.05);
+    expect(f!.title).toMatch(/is 2 in .*from something hot; it wants 2 3\/4 in/);
+    const [shield] = f!.fixes;
+    expect(shield!.label).toBe('Put a shield between them');
+    expect(evaluatePlan(applied(doc, shield!.patch)).findings.map((o) => o.code)).not.toContain('SENDER_HOT');
+    expect(sender(0.02).f!.fixes).toEqual([]);
   });
 
   test('and said in inches a tape shows', () => {

@@ -278,6 +278,8 @@ export const CASES: Readonly<Record<FindingCode, Case>> = {
   TERMINAL_SMALL: one(plain, `${CIRCUIT}/segments/feed-1/size`, 'awg-6'),
   PIN_LOADED: [plain, [add(`${CIRCUIT}/segments/plug/pinA`, 8)]],
   CRANK_FEED_DROPS: [plain, [add('/brief/electrical/ignitionInCrank', 'drops')]],
+  SENDER_HOT: [withSender, [add('/wiring/loads/sender/hotDistanceM', 0.05)]],
+  SENDER_WARM: [withSender, [add('/wiring/loads/sender/hotDistanceM', 0.08)]],
   SENDER_RANGE: [withSender, [replace('/wiring/loads/sender/highPa', 300e3)]],
   SENDER_PROOF: [withSender, [add('/wiring/loads/sender/proofPa', 350e3)]],
   PICKUP_BARE: [

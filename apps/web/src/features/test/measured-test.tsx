@@ -1,5 +1,6 @@
 import {
   fitSlope,
+  measuredOutcome,
   newestOf,
   type MeasuredProcedure,
   type MeasuredReading,
@@ -35,8 +36,9 @@ export function MeasuredTest({
   const note = useNote(run?.id ?? '');
   const { readings, done, begun } = open;
   const standingNow = standing(readings).filter((r) => r.kind === 'measured');
-  const newest = newestOf(standingNow.map(measuredOf));
-  const looked = steps.filter((s) => newest.has(s.id)).length;
+  const measured = standingNow.map(measuredOf);
+  const newest = newestOf(measured);
+  const looked = steps.length - measuredOutcome(steps, measured).open;
   if (steps.length === 0) return null;
   return (
     <TestFrame
@@ -58,6 +60,7 @@ export function MeasuredTest({
                 key={s.id}
                 step={s}
                 kind={procedure.id}
+                newest={newest}
                 begins={s.group !== steps[i - 1]?.group}
                 now={standingNow.findLast((r) => r.payload['stepId'] === s.id)}
                 {...(readOnly

@@ -1,4 +1,5 @@
 import {
+  bandOf,
   stepVerdict,
   type Expectation,
   type MeasuredId,
@@ -23,6 +24,8 @@ const TONES: Readonly<Record<StepVerdict, string>> = {
   pass: 'text-good',
   low: 'text-stop',
   high: 'text-stop',
+  unsure: 'text-fix',
+  'too-early': 'text-fix',
 };
 const WORDS: Readonly<Record<StepVerdict, string>> = {
   open: '',
@@ -30,6 +33,14 @@ const WORDS: Readonly<Record<StepVerdict, string>> = {
   pass: 'In range',
   low: 'Too low',
   high: 'Too high',
+  unsure: 'Cannot tell',
+  'too-early': 'Not judged yet',
+};
+
+/** What to do about a reading that says nothing yet. */
+const NEXT: Readonly<Partial<Record<StepVerdict, string>>> = {
+  unsure: 'Within half a division of the gauge: read again, or use a finer gauge.',
+  'too-early': 'Take the reading it is set over first.',
 };
 
 /** What an instrument of the shop can show, SI. */
@@ -56,6 +67,7 @@ export function OneReading({
   kind,
   begins,
   now,
+  newest,
   onRead,
 }: {
   readonly step: Step;
@@ -63,15 +75,18 @@ export function OneReading({
   readonly begins: boolean;
   /** The newest reading that stands. */
   readonly now: Reading | undefined;
+  /** The newest of each step of the list, SI. */
+  readonly newest: ReadonlyMap<string, number>;
   readonly onRead?: (value: number, how: How) => void;
 }) {
   const { id: jobId } = useOpenJob();
   const format = useFormat();
   const [correcting, setCorrecting] = useState(false);
-  const { expects, at } = step;
+  const { at } = step;
+  const expects = bandOf(step, newest) ?? step.expects;
   const dimension: Dimension = expects?.dimension ?? step.unjudged?.dimension ?? 'pressure';
   const value = now && Number(now.payload['value']);
-  const verdict = stepVerdict(expects, value);
+  const verdict = stepVerdict(step, newest);
   const cause = verdict === 'low' ? step.ifLow : verdict === 'high' ? step.ifHigh : undefined;
   const place = `${kind} ${step.id}`;
   const live = useProbe().at === place;
@@ -137,6 +152,7 @@ export function OneReading({
           />
         )}
       </div>
+      {NEXT[verdict] && <p className="mt-1 border-l-4 border-fix pl-3">{NEXT[verdict]}</p>}
       {cause && (
         <p className="mt-1 border-l-4 border-stop pl-3">
           <strong>Usually:</strong> {cause}

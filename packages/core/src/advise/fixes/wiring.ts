@@ -3,11 +3,13 @@ import type { JobDocument } from '../../document/job-document.ts';
 import { applyPatch } from '../../edit/apply-patch.ts';
 import { freeId } from '../../edit/path.ts';
 import { segmentPath, withCircuit } from '../../edit/paths.ts';
+import { KEEP_AWAY } from '../../fit/keep-away.ts';
 import { segmentsOf, wayOf, wireAmpacity } from '../../engine/electric/circuits.ts';
 import { hardest, type Loaded } from '../../engine/electric/electric-load.ts';
 import { ownWires, samePiece, weakestWire, wiresBehind } from '../../engine/electric/fused-wires.ts';
 import type { ContactLoaded, TerminalSmall } from '../../judge/wiring/contacts.ts';
 import type { CrankFeedDrops, StarterCable } from '../../judge/wiring/budget.ts';
+import type { SenderHeat } from '../../judge/wiring/sender-heat.ts';
 import type { SenderRange } from '../../judge/wiring/senders.ts';
 import { fuseLoads, type FuseFound, type NoFuse } from '../../judge/wiring/fuses.ts';
 import type { JointDrop } from '../../judge/wiring/joints.ts';
@@ -105,6 +107,16 @@ export const senderFixes: FixMaker<SenderRange> = ({ value, place }) =>
             { op: 'replace', path: `/wiring/loads/${place.id}/lowPa`, value: 0 },
             { op: 'replace', path: `/wiring/loads/${place.id}/highPa`, value: USUAL_RANGE },
           ],
+        },
+      ]
+    : [];
+
+export const senderHeatFixes: FixMaker<SenderHeat> = ({ value, place, figures }) =>
+  !figures.shielded && value >= KEEP_AWAY.hot.sleeved
+    ? [
+        {
+          does: { act: 'shield' },
+          patch: [{ op: 'add', path: `/wiring/loads/${place.id}/shielded`, value: true }],
         },
       ]
     : [];

@@ -4,6 +4,7 @@ import type { Hazard } from '../../document/job-document.ts';
 import { HOSE_KINDS } from '../../kinds/plumbing/run/hoses.ts';
 import type { Found, Severity } from '../../outcome/finding.ts';
 import type { FindingRule } from '../context.ts';
+import { TOUCHES } from '../limits.ts';
 
 interface PassingFigures {
   /** What it passes, by its id among what the route passes or among the keep-outs. */
@@ -60,9 +61,6 @@ export const passingRule: FindingRule<PassingFound> = ({ doc }) =>
       ];
     });
   });
-
-/** Against something hot or moving there is nothing left to spare: it burns or is cut through. */
-const TOUCHES = 0.005;
 
 function verdictOf(p: Passing): [PassingFound['code'], Severity, number] | null {
   if (p.distance < p.needs) {

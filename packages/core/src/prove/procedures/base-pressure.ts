@@ -1,7 +1,9 @@
 import { highPressurePumps } from '../../document/consumers.ts';
+import { hasFactorySupply } from '../../document/feeding-pumps.ts';
 import { setPressure } from '../../engine/required.ts';
 import { within } from '../bands.ts';
 import type { MeasuredProcedure, Step } from '../contract.ts';
+import { addOnSteps } from './add-on-pressure.ts';
 import { gaugeHow, HIGH_PRESSURE, LOW_PRESSURE } from './gauge-words.ts';
 import { solvedAt, type Car } from '../predict.ts';
 
@@ -21,6 +23,7 @@ function steps(car: Car): Step[] {
   if (!forced?.v.regulator || highPressurePumps(car.doc).length > 0) return [];
   const regulator = car.doc.plumbing.elements[forced.v.regulator.id];
   if (regulator?.kind !== 'bypass-regulator') return [];
+  if (hasFactorySupply(car.doc)) return addOnSteps(car, forced.v.railGauge);
   const group = 'Pump forced, engine off';
   const { referenced } = regulator;
   const set = setPressure(car.doc, regulator);

@@ -34,7 +34,7 @@ import {
   supplyShort,
 } from './supply.ts';
 import { madeWords } from './joints.ts';
-import { mapNeverFull, mapSensor, senderRange } from './senders.ts';
+import { mapNeverFull, mapSensor, senderHeat, senderRange } from './senders.ts';
 import { jetNowhere, jetShort, liftShort, pickupBare, surgeClosed, tankFills } from './tanks.ts';
 import { trappedFuel } from './trapped.ts';
 import {
@@ -146,6 +146,8 @@ export const WORDS = {
   PIN_LOADED: contactLoaded,
   TERMINAL_SMALL: terminalSmall,
   CRANK_FEED_DROPS: crankFeedDrops,
+  SENDER_HOT: senderHeat,
+  SENDER_WARM: senderHeat,
   SENDER_RANGE: senderRange,
   SENDER_PROOF: senderRange,
   PICKUP_BARE: pickupBare,

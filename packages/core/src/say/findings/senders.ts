@@ -1,5 +1,6 @@
 import type { MapNeverFull, MapSensor } from '../../judge/supply/map-sensor.ts';
 import type { SenderRange } from '../../judge/wiring/senders.ts';
+import type { SenderHeat } from '../../judge/wiring/sender-heat.ts';
 import { inState } from '../state.ts';
 import type { Words } from '../words.ts';
 import { withinSentence } from '../../quantities/text.ts';
@@ -44,4 +45,15 @@ export const mapNeverFull: Words<MapNeverFull> = ({ value, limit, place }, q) =>
   text: 'The controller waits for volts the sender does not give, whatever the boost.',
   formula: `${q('volts', value)} < ${q('volts', limit)}`,
   source: 'the two ends of the map',
+});
+
+export const senderHeat: Words<SenderHeat> = ({ code, value, limit, place, figures: f }, q) => ({
+  title: `${place.name} ${value <= 0 ? 'touches something hot' : `is ${q('tape', value)} from something hot`}${code === 'SENDER_HOT' ? `; it wants ${q('tape', limit)}.` : f.shielded ? ', shielded.' : ': a shield is worth it.'}`,
+  text:
+    code === 'SENDER_HOT'
+      ? `${q('temperature', f.surface)} at that surface; the sender withstands ${q('temperature', f.withstands)}. ${f.shielded ? 'No shield makes up for so little room: move it, on a short line if need be.' : 'Put a shield between them, or move it, on a short line if need be.'} A sender that is too hot drifts before it fails.`
+      : 'Far enough to last, near enough to drift: look at its zero again with everything hot.',
+  formula: `${q('tape', value)} between them against ${q('tape', limit)}${f.shielded ? ', shielded' : ''}`,
+  source:
+    'common practice for lines, taken for senders: 70 mm from an exhaust is uncomfortable, 120 mm is good; 25 mm shielded is an estimate',
 });

@@ -1,7 +1,7 @@
 import { quantity } from '../../../fields/field.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
-import { choice, labelled, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
+import { choice, flag, labelled, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
 import { BOX, nothing, usualSide, whenWired, type WiringKind } from '../contract.ts';
 import { loadFields } from '../loads/fields.ts';
 import { billLine } from '../../bill-line.ts';
@@ -60,8 +60,52 @@ const task = {
   ),
 };
 
+/** What an ordinary sender withstands at its body, K: 257 °F (typical; its maker's figure wins). */
+export const SENDER_MAX_K = 398.15;
+
+/** What it is screwed in beside. */
+const place = {
+  hotDistanceM: optional(
+    quantity({
+      label: 'Something hot beside it, at',
+      dimension: 'tape',
+      unit: 'm',
+      min: 0,
+      max: 3,
+      usual: 0.1016,
+      absent: 'not measured',
+      why: 'from the sender to the surface: bare it wants 2 3/4 in, from 4 in nothing is said',
+    }),
+  ),
+  hotSurfaceK: optional(
+    quantity({
+      label: 'That surface',
+      dimension: 'temperature',
+      unit: 'K',
+      min: 233.15,
+      max: 1473.15,
+      usual: 773.15,
+      absent: 'as hot as an exhaust',
+      why: 'turbo and header 1,000 °F and more, downpipe 800 °F, rear pipe 400 °F, coolant 220 °F (common practice)',
+    }),
+  ),
+  shielded: optional(labelled('Between them', flag({ true: 'a shield', false: 'nothing' })), 'nothing'),
+  maxK: optional(
+    quantity({
+      label: 'Withstands',
+      dimension: 'temperature',
+      unit: 'K',
+      min: 323.15,
+      max: 573.15,
+      usual: SENDER_MAX_K,
+      absent: 'as usual, 257 °F',
+      why: 'temperature of its body, by its maker',
+    }),
+  ),
+};
+
 const device = withSources({ kind: oneOf(['sender']), name, ...scaling });
-const load = withSources({ ...loadFields('sender'), ...scaling, ...task });
+const load = withSources({ ...loadFields('sender'), ...scaling, ...task, ...place });
 
 /** What a sender takes, Ω at its supply (typical: 5 mA at 5 V), and the most its signal may be loaded with, Ω. */
 const OHMS = { body: 1000, signal: 10_000, oneWire: 100 } as const;
