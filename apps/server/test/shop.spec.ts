@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import sharp from 'sharp';
+import { PasswordJudge } from '../src/accounts/password-judge.ts';
 import { newStartCode } from '../src/shop/first-run.service.ts';
 import { DEFAULT_SETTINGS } from '../src/shop/settings.ts';
 import { emptied, newJob, openShop, signedIn, visitor, type Shop } from './support.ts';
@@ -202,5 +203,31 @@ describe('the first start', () => {
     const [only] = await shop.db.query('select login from app_user');
     await signedIn(shop, only.login as string, own.password);
     await start({}).expect(409);
+  });
+
+  test('a started shop or a wrong code is said before a password is judged; wrong codes are limited', async () => {
+    const weak = { ...own, password: 'passwordpassword' };
+    const knock = (more: object) => visitor(shop).post('/api/v1/first-run').send({ ...weak, ...more });
+    // Judged first, the password would be what is refused.
+    expect((await knock({ code: 'X' }).expect(409)).body.error.code).toBe('SHOP_IS_OPEN');
+    await knock({ code: 'X', password: 'p'.repeat(129) }).expect(400);
+    await knock({ code: 'X'.repeat(41) }).expect(400);
+    await emptied(shop.db);
+    const code = await shop.db.transaction(newStartCode);
+    for (let i = 0; i < 10; i++)
+      expect((await knock({ code: 'X' }).expect(403)).body.error.code).toBe('WRONG_CODE');
+    expect((await knock({ code }).expect(429)).body.error.code).toBe('TOO_MANY_TRIES');
+    await shop.db.query('delete from door_try');
+    expect((await knock({ code }).expect(400)).body.error.code).toBe('WEAK_PASSWORD');
+  });
+
+  test('a password is judged in a thread of its own, of any length alike', async () => {
+    const judge = shop.app.get(PasswordJudge);
+    const scored = async (password: string) => judge.score({ password, near: ['Harrow'] });
+    const { score, thread } = await scored('wheel lantern copper');
+    expect(score).toBeGreaterThanOrEqual(3);
+    expect(thread).not.toBe(0);
+    expect((await scored('harrow1')).score).toBeLessThan(3);
+    expect((await scored('ab'.repeat(64))).score).toBeLessThan(3);
   });
 });

@@ -5,6 +5,7 @@ import { DevicesController } from './devices.controller.ts';
 import { DevicesService } from './devices.service.ts';
 import { DoorThrottle } from './door-throttle.ts';
 import { MeController } from './me.controller.ts';
+import { PasswordJudge } from './password-judge.ts';
 import { PeopleController } from './people.controller.ts';
 import { PeopleService } from './people.service.ts';
 import { SessionController } from './session.controller.ts';
@@ -15,7 +16,7 @@ import { SignInService } from './sign-in.service.ts';
 @Module({
   imports: [DiscoveryModule],
   controllers: [SessionController, MeController, PeopleController, DevicesController],
-  providers: [SessionsService, SignInService, PeopleService, DevicesService, DoorThrottle, AccessCheck],
-  exports: [SessionsService, SignInService, PeopleService, AccessCheck],
+  providers: [SessionsService, SignInService, PeopleService, DevicesService, DoorThrottle, PasswordJudge, AccessCheck],
+  exports: [SessionsService, SignInService, PeopleService, DoorThrottle, PasswordJudge, AccessCheck],
 })
 export class AccountsModule {}

@@ -4,13 +4,15 @@ import { oneAtATime } from '../db/locks.ts';
 import { DoorTry } from './door-try.entity.ts';
 
 /**
- * Wrong tries a door takes. By name *and* where they come from, so that a stranger elsewhere cannot lock a person out; by where they
- * come from over all names, so that one stranger cannot try everybody; and by name over all places that person never signed in
- * from, so that many strangers cannot try one.
+ * Wrong tries a door takes. A name that signed in from an address in the last 30 days is judged by its own wrong tries there, so that
+ * nobody else at that address, a whole shop behind one, can lock it out. Names that did not share one limit an address, so that one
+ * stranger cannot try everybody; and each has a limit over all such addresses, so that many strangers cannot try one.
  */
 const PASSWORD = { minutes: 10, sameSource: 8, perSource: 40, strangers: 30 } as const;
+const START = { minutes: 10, perSource: 10 } as const;
 const PIN = { minutes: 10, perSource: 20, mostMisses: 5 } as const;
 const KNOWN_DAYS = 30;
+const MINUTES = { password: PASSWORD.minutes, pin: PIN.minutes, start: START.minutes } as const;
 
 interface Counts {
   readonly same: number;
@@ -82,7 +84,7 @@ export class DoorThrottle {
   async purge(): Promise<void> {
     await this.db.query(
       `DELETE FROM door_try WHERE at < now() - make_interval(days => $1)
-        OR (door = 'password' AND NOT opened AND at < now() - interval '1 day')`,
+        OR (door <> 'pin' AND NOT opened AND at < now() - interval '1 day')`,
       [KNOWN_DAYS],
     );
   }
@@ -106,13 +108,15 @@ async function count(
          WHERE door = $1 AND NOT opened AND at > now() - make_interval(mins => $4) AND (name = $2 OR source = $3))
        SELECT
          (SELECT count(*) FROM recent, last WHERE name = $2 AND source = $3 AND recent.at > last.at) AS same,
-         (SELECT count(*) FROM recent WHERE source = $3) AS source,
+         (SELECT count(*) FROM recent WHERE source = $3 AND NOT EXISTS (
+            SELECT 1 FROM door_try k WHERE k.door = 'password' AND k.door = $1 AND k.name = recent.name AND k.source = $3
+              AND k.opened AND k.at > now() - make_interval(days => $5))) AS source,
          (SELECT count(*) FROM recent WHERE name = $2 AND NOT EXISTS (
             SELECT 1 FROM door_try k WHERE k.door = $1 AND k.name = $2 AND k.source = recent.source AND k.opened)) AS strangers,
-         (SELECT at > '-infinity' FROM last) AS known,
+         (SELECT at > now() - make_interval(days => $5) FROM last) AS known,
          (SELECT count(*) FROM door_try, last WHERE door = $1 AND name = $2 AND source = $3 AND NOT opened
             AND door_try.at > last.at) AS misses`,
-    [door, name, source, door === 'password' ? PASSWORD.minutes : PIN.minutes],
+    [door, name, source, MINUTES[door], KNOWN_DAYS],
   );
   return {
     same: Number(row.same),
@@ -140,10 +144,13 @@ function why(
       );
     return source >= PIN.perSource ? minutes(PIN.minutes, 'Too many wrong PINs on this tablet.') : null;
   }
+  if (door === 'start')
+    return source >= START.perSource ? minutes(START.minutes, 'Too many wrong codes from here.') : null;
   if (same >= PASSWORD.sameSource)
     return minutes(PASSWORD.minutes, 'Too many wrong passwords for this name.');
+  if (known) return null;
   if (source >= PASSWORD.perSource) return minutes(PASSWORD.minutes, 'Too many wrong passwords from here.');
-  if (!known && strangers >= PASSWORD.strangers)
+  if (strangers >= PASSWORD.strangers)
     return minutes(PASSWORD.minutes, 'Too many wrong passwords for this name.');
   return null;
 }

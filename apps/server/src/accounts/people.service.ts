@@ -3,7 +3,8 @@ import { DataSource, type EntityManager } from 'typeorm';
 import { audit } from '../audit/audit.ts';
 import { oneAtATime } from '../db/locks.ts';
 import { DoorThrottle } from './door-throttle.ts';
-import { refuseWeakPassword, refuseWeakPin } from './password-rule.ts';
+import { PasswordJudge } from './password-judge.ts';
+import { refuseWeakPin } from './password-rule.ts';
 import { hashSecret, isSecret, newToken, readableSecret } from './secrets.ts';
 import { SessionsService, type Actor } from './sessions.service.ts';
 import { User, type Role } from './user.entity.ts';
@@ -50,6 +51,7 @@ export class PeopleService {
     private readonly db: DataSource,
     private readonly sessions: SessionsService,
     private readonly throttle: DoorThrottle,
+    private readonly passwords: PasswordJudge,
   ) {}
 
   async list(): Promise<Listed[]> {
@@ -121,10 +123,10 @@ export class PeopleService {
     return { password };
   }
 
-  /** Their own, with the old one to show that it is them. Every other session of theirs ends. */
+  /** Their own, with the old one to show that it is them. Every other session of theirs ends, and so does their PIN. */
   async changePassword(actor: Actor, old: string, password: string): Promise<void> {
     const user = await this.proven(actor, old);
-    refuseWeakPassword(password, [user.login, user.name]);
+    await this.passwords.refuseWeak(password, [user.login, user.name]);
     if (password === old)
       throw new ConflictException({
         code: 'SAME_PASSWORD',
@@ -133,7 +135,7 @@ export class PeopleService {
       });
     const passwordHash = await hashSecret(password);
     await this.db.transaction(async (tx) => {
-      await tx.update(User, { id: user.id }, { passwordHash, passwordForOnceUntil: null });
+      await tx.update(User, { id: user.id }, { passwordHash, passwordForOnceUntil: null, pinHash: null });
       await this.sessions.endAll(tx, user.id, actor.sessionId);
       await audit(tx, user.name, 'password-changed', null);
     });

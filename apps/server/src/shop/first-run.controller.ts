@@ -43,7 +43,7 @@ export class FirstRunController {
     @Req() req: Request,
     @Res({ passthrough: true }) res: Response,
   ): Promise<Actor> {
-    await this.first.start(body);
+    await this.first.start(body, callerOf(req, null).address);
     return this.enter(body, req, res);
   }
 

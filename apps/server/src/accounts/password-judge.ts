@@ -1,0 +1,59 @@
+import { fileURLToPath } from 'node:url';
+import {
+  BadRequestException,
+  Injectable,
+  ServiceUnavailableException,
+  type OnModuleDestroy,
+} from '@nestjs/common';
+import { Piscina } from 'piscina';
+import { BUSY } from '../common/busy.ts';
+import type { PasswordScore, PasswordTask } from './password-worker.ts';
+
+/** The built worker, whether this file runs built or, in a test, as source. */
+const WORKER = fileURLToPath(new URL('../../dist/accounts/password-worker.js', import.meta.url));
+/** “Safely unguessable” and better on the scale of zxcvbn, 0 to 4: 10⁸ guesses and more. */
+const LEAST_SCORE = 3;
+/** The demo’s passwords are printed at its start: they protect nothing. */
+const PUBLISHED = ['saltmarsh-tess', 'saltmarsh-lou', 'saltmarsh-guest', 'venula'];
+const MOST_WAITING = 20;
+const BUDGET_MS = 10_000;
+
+/** Judges passwords that are chosen, in a thread of its own. */
+@Injectable()
+export class PasswordJudge implements OnModuleDestroy {
+  private readonly thread = new Piscina({
+    filename: WORKER,
+    minThreads: 0,
+    maxThreads: 1,
+    maxQueue: MOST_WAITING,
+    idleTimeout: 10_000,
+  });
+
+  /**
+   * Long enough, and not among the first that are guessed. No rules on what it is made of.
+   * @param near words that belong to the person or the shop
+   * @throws BadRequestException where it is guessed too soon; ServiceUnavailableException where too many are being judged
+   */
+  async refuseWeak(password: string, near: readonly string[]): Promise<void> {
+    const { score } = await this.score({ password, near: [...PUBLISHED, ...near] });
+    if (score < LEAST_SCORE)
+      throw new BadRequestException({
+        code: 'WEAK_PASSWORD',
+        message: 'This password is guessed too soon: it is a common one, a name, or a row of keys.',
+        remedy: 'Take three or four words that do not belong together.',
+        details: [{ path: 'password', message: 'is guessed too soon' }],
+      });
+  }
+
+  async score(task: PasswordTask): Promise<PasswordScore> {
+    try {
+      return (await this.thread.run(task, { signal: AbortSignal.timeout(BUDGET_MS) })) as PasswordScore;
+    } catch {
+      throw new ServiceUnavailableException(BUSY);
+    }
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    await this.thread.destroy();
+  }
+}
