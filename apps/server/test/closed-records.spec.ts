@@ -31,11 +31,13 @@ test('an archived job takes no change, reading, photo or frozen plan, until a le
     payload: { jointId: 'feed:filter:feed', result: 'dry' },
     takenAt: '2026-11-27T09:30:00Z',
   };
+  const acceptance = { acceptanceId: randomUUID(), findingKey: 'RUNS_STALLED@pump', reason: 'race car' };
   const tries = () => [
     tech.post(`${url}/changes`).send(replace('/brief/basePressurePa', 320e3, 2)),
     tech.post(`${url}/runs`).send({ runId: randomUUID(), kind: 'dry-test', setup: { cautionsRead: true } }),
     tech.post(`${url}/runs/${runId}/readings`).send(reading),
     tech.post(`${url}/revisions`).send({ name: 'plan A' }),
+    tech.post(`${url}/acceptances`).send(acceptance),
     tech.put(`${url}/photos/${randomUUID()}`).set('Content-Type', 'image/jpeg').send(photo),
   ];
   for (const attempt of tries())
@@ -53,6 +55,8 @@ test('frozen plans and photos cannot be changed in the database either', async (
     /records/,
   );
   await expect(shop.db.query('DELETE FROM revision WHERE job_id = $1', [job])).rejects.toThrow(/records/);
+  for (const table of ['revision', 'photo', 'acceptance', 'test_run', 'test_reading', 'job_change', 'audit'])
+    await expect(shop.db.query(`TRUNCATE ${table} CASCADE`)).rejects.toThrow(/not emptied/);
 });
 
 test('a role nobody knows may do nothing at all', async () => {

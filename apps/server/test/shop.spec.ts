@@ -207,7 +207,10 @@ describe('the first start', () => {
 
   test('a started shop or a wrong code is said before a password is judged; wrong codes are limited', async () => {
     const weak = { ...own, password: 'passwordpassword' };
-    const knock = (more: object) => visitor(shop).post('/api/v1/first-run').send({ ...weak, ...more });
+    const knock = (more: object) =>
+      visitor(shop)
+        .post('/api/v1/first-run')
+        .send({ ...weak, ...more });
     // Judged first, the password would be what is refused.
     expect((await knock({ code: 'X' }).expect(409)).body.error.code).toBe('SHOP_IS_OPEN');
     await knock({ code: 'X', password: 'p'.repeat(129) }).expect(400);

@@ -9,6 +9,7 @@ import { AppModule } from '../src/app.module.ts';
 import { configure } from '../src/bootstrap.ts';
 import { DEFAULT_SETTINGS } from '../src/shop/settings.ts';
 import { ShopRow, THE_SHOP } from '../src/shop/shop.entity.ts';
+import { emptyTables } from '../src/db/emptied.ts';
 import { createDataSource } from '../src/db/data-source.ts';
 
 export interface Shop {
@@ -23,10 +24,7 @@ export interface Shop {
 export const PASSWORD = 'correct horse';
 
 /** Everything a shop holds, gone. */
-export async function emptied(db: DataSource): Promise<void> {
-  const tables = db.entityMetadatas.map((m) => `"${m.tableName}"`);
-  await db.query(`truncate ${tables.join(', ')} restart identity cascade`);
-}
+export const emptied = (db: DataSource): Promise<void> => db.transaction(emptyTables);
 
 /** The application as it is served. */
 export async function serve(): Promise<NestExpressApplication> {

@@ -16,7 +16,15 @@ import { SignInService } from './sign-in.service.ts';
 @Module({
   imports: [DiscoveryModule],
   controllers: [SessionController, MeController, PeopleController, DevicesController],
-  providers: [SessionsService, SignInService, PeopleService, DevicesService, DoorThrottle, PasswordJudge, AccessCheck],
+  providers: [
+    SessionsService,
+    SignInService,
+    PeopleService,
+    DevicesService,
+    DoorThrottle,
+    PasswordJudge,
+    AccessCheck,
+  ],
   exports: [SessionsService, SignInService, PeopleService, DoorThrottle, PasswordJudge, AccessCheck],
 })
 export class AccountsModule {}

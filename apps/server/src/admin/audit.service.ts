@@ -37,6 +37,8 @@ export class AuditService {
         'job.number AS "jobNumber"',
         'job.title AS "jobTitle"',
       ])
+      // What a file says was done elsewhere is part of that job’s history, not of what was done here.
+      .where('NOT a.from_file')
       .orderBy('a.id', 'DESC')
       // One more tells whether there are more.
       .limit(PAGE + 1);
@@ -59,7 +61,7 @@ export class AuditService {
 
   async actions(): Promise<string[]> {
     const rows = await this.db.query<{ action: string }[]>(
-      'SELECT DISTINCT action FROM audit ORDER BY action',
+      'SELECT DISTINCT action FROM audit WHERE NOT from_file ORDER BY action',
     );
     return rows.map((r) => r.action);
   }

@@ -1,13 +1,24 @@
 import Joi from 'joi';
+import { patchOperations } from '../jobs/job-schemas.ts';
+import { AHEAD_MS, archivedPayload } from '../records/record-schemas.ts';
+import { setUpOfKind } from '../records/run-kinds.ts';
 import { READING_KINDS } from '../records/test-reading.entity.ts';
 import { RUN_KINDS } from '@venula/core/prove';
 
 /** Rows of a record as an archive holds them: what the tables take, no more. */
-const at = Joi.date().iso().required();
+/** A record is of the past: a day ahead is a clock that is off, more would lead every list for good. */
+const at = Joi.date()
+  .iso()
+  .min('1970-01-01')
+  .custom((value: Date, helpers) =>
+    value.getTime() > Date.now() + AHEAD_MS
+      ? helpers.message({ custom: '{{#label}} is in the future' })
+      : value,
+  )
+  .required();
 const author = Joi.string().min(1).max(80).required();
 const id = Joi.string().uuid().required();
 const document = Joi.object().unknown(true).required();
-const free = Joi.object().unknown(true).required();
 
 export const archivedJob = Joi.object({
   id,
@@ -54,7 +65,7 @@ export const archivedRecord = Joi.object({
         kind: Joi.string()
           .valid(...RUN_KINDS)
           .required(),
-        setup: free,
+        setup: setUpOfKind,
         jobVersion: Joi.number().integer().required(),
         author,
         at,
@@ -69,7 +80,7 @@ export const archivedRecord = Joi.object({
         kind: Joi.string()
           .valid(...READING_KINDS)
           .required(),
-        payload: free,
+        payload: archivedPayload,
         corrects: Joi.string().uuid().allow(null).required(),
         lines: Joi.array().items(Joi.string().max(80)).allow(null).default(null),
         takenAt: at,
@@ -96,12 +107,19 @@ export const archivedRecord = Joi.object({
         clientId: Joi.string().uuid().allow(null).required(),
         baseVersion: Joi.number().integer().required(),
         version: Joi.number().integer().required(),
-        patch: Joi.array().required(),
+        patch: patchOperations,
         author,
         at,
       }),
     ),
   audit: Joi.array()
     .max(400_000)
-    .items(Joi.object({ at, actor: author, action: Joi.string().max(40).required(), detail: free })),
+    .items(
+      Joi.object({
+        at,
+        actor: author,
+        action: Joi.string().max(40).required(),
+        detail: Joi.object().unknown(true).required(),
+      }),
+    ),
 }).fork(['revisions', 'acceptances', 'runs', 'readings', 'photos', 'changes', 'audit'], (s) => s.required());

@@ -21,4 +21,8 @@ export class AuditRow {
 
   @Column({ type: 'jsonb', default: {} })
   detail!: Record<string, unknown>;
+
+  /** It came in with an archive: name and date are what the file says. */
+  @Column({ type: 'boolean', name: 'from_file', default: false })
+  fromFile!: boolean;
 }

@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 
 /** What only one at a time may do, in every server that shares the database: the numbers their locks go by. */
-const LOCKS = { start: 4600, library: 4601, people: 4603, backup: 4604, doors: 4605 } as const;
+const LOCKS = { start: 4600, library: 4601, people: 4603, backup: 4604, doors: 4605, keys: 4606 } as const;
 /** First half of the numbers of locks on instrument lines. */
 export const LINE_LOCKS = 4602;
 

@@ -36,6 +36,7 @@ export class HandoverService {
 
   async pdf(jobId: string, system: UnitSystem, chosen?: readonly string[]): Promise<Buffer> {
     const { document, number, title, version } = await this.jobs.findReadable(jobId);
+    const { imported } = await this.jobs.opened(jobId);
     const where = { jobId };
     const order = { at: 'ASC' } as const;
     const acceptances = await this.db.getRepository(Acceptance).find({ where, order });
@@ -44,13 +45,21 @@ export class HandoverService {
     const held = {
       runs: await this.runs(jobId, rows),
       found: foundOf(rows),
-      acceptances: acceptances.map(({ findingKey, reason, author, role }) => ({
+      acceptances: acceptances.map(({ findingKey, fingerprint, reason, author, role, fromFile }) => ({
         findingKey,
+        fingerprint,
         reason,
         author,
         role,
+        fromFile,
       })),
-      revisions: revisions.map((r) => ({ name: r.name, version: r.version, author: r.author })),
+      revisions: revisions.map((r) => ({
+        name: r.name,
+        version: r.version,
+        author: r.author,
+        fromFile: r.fromFile,
+      })),
+      imported: imported && { ...imported, at: String(imported.at) },
     };
     const sheet = await this.pool.now({ ask: 'record-sheet', document, held, system });
     const wiring = await this.pool.now({ ask: 'wiring-drawing', document });
@@ -87,7 +96,7 @@ export class HandoverService {
 
   private async runs(jobId: string, readings: readonly TestReading[]): Promise<RecordedRun[]> {
     const runs = await this.db.getRepository(TestRun).find({ where: { jobId }, order: { at: 'ASC' } });
-    return runs.map(({ id, kind, author, at, setup }) => {
+    return runs.map(({ id, kind, author, at, setup, fromFile }) => {
       const own = readings.filter((r) => r.runId === id);
       const end = own.find((r) => r.kind === 'sign-off');
       return {
@@ -95,9 +104,11 @@ export class HandoverService {
         author: end?.author ?? author,
         at: (end?.takenAt ?? at).toISOString(),
         outcome: end?.payload ?? null,
-        readings: own.filter((r) => r.kind !== 'sign-off').length,
+        readings: own.filter((r) => r.kind !== 'sign-off' && r.kind !== 'confirm').length,
         lines: (setup as { lines?: readonly string[] }).lines,
         measured: lastMeasured(own),
+        fromFile,
+        confirmedBy: own.find((r) => r.kind === 'confirm' && !r.fromFile)?.author ?? null,
       };
     });
   }

@@ -1,12 +1,12 @@
 import type { Severity } from '@venula/core/outcome';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
-import { Signed } from '../common/signed.ts';
+import { Recorded } from '../common/recorded.ts';
 import type { Role } from '../accounts/user.entity.ts';
 import { Job } from './job.entity.ts';
 
 /** A finding accepted with a reason. It stands for the numbers of that day: the fingerprint. */
 @Entity('acceptance')
-export class Acceptance extends Signed {
+export class Acceptance extends Recorded {
   @PrimaryColumn({ type: 'uuid', primaryKeyConstraintName: 'PK_acceptance' })
   id!: string;
 

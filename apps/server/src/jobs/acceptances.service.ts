@@ -30,6 +30,7 @@ export class AcceptancesService {
   async accept(jobId: string, body: AcceptBody, actor: Actor): Promise<Acceptance> {
     const already = await this.known(this.db.manager, jobId, body);
     if (already) return already;
+    await this.jobs.findOpen(jobId);
     const job = await this.jobs.findReadable(jobId);
     const finding = await this.pool.now({ ask: 'finding', document: job.document, key: body.findingKey });
     if (!finding)
@@ -45,6 +46,8 @@ export class AcceptancesService {
       });
     }
     return this.db.transaction(async (tx) => {
+      // Archived meanwhile, its record is closed.
+      await this.jobs.findOpen(jobId, tx);
       const inserted = await insertOnce(tx, Acceptance, {
         id: body.acceptanceId,
         jobId,

@@ -43,4 +43,8 @@ export class JobChange {
 
   @CreateDateColumn({ type: 'timestamptz' })
   at!: Date;
+
+  /** It came in with an archive: name and date are what the file says. */
+  @Column({ type: 'boolean', name: 'from_file', default: false })
+  fromFile!: boolean;
 }

@@ -15,6 +15,7 @@ const LISTED = [
   'vehicle',
   'version',
   'archived',
+  'imported',
   'updatedAt',
   'updatedBy',
   'summary',
@@ -25,13 +26,18 @@ const LISTED = [
 /** More jobs on one car than anybody reads through. */
 const MOST_OF_A_CAR = 50;
 
+/** What a signed run comes to here: of one that came in with a file, 'unconfirmed' until somebody of this shop confirms it. */
+const VERDICT = `CASE WHEN run.from_file AND signed.id IS NOT NULL AND NOT EXISTS (
+    SELECT 1 FROM test_reading own WHERE own.run_id = run.id AND own.kind = 'confirm' AND NOT own.from_file)
+  THEN 'unconfirmed' ELSE signed.payload ->> 'verdict' END`;
+
 /** What a job waits for. The plan: something in it stops or falls short. The car: of some kind the newest run did not pass. */
 const WAITS: Readonly<Record<Waits, string>> = {
   plan: `jsonb_exists(job.summary, 'unjudged') OR (job.summary ->> 'stops')::int > 0 OR (job.summary ->> 'fixes')::int > 0`,
   car: `EXISTS (
     SELECT 1 FROM test_run run
       LEFT JOIN test_reading signed ON signed.run_id = run.id AND signed.kind = 'sign-off'
-    WHERE run.job_id = job.id AND signed.payload ->> 'verdict' IS DISTINCT FROM 'pass' AND NOT EXISTS (
+    WHERE run.job_id = job.id AND ${VERDICT} IS DISTINCT FROM 'pass' AND NOT EXISTS (
       SELECT 1 FROM test_run later
       WHERE later.job_id = run.job_id AND later.kind = run.kind AND (later.at, later.id) > (run.at, run.id)))`,
 };
@@ -81,7 +87,13 @@ export class JobListService {
     const tests = await this.testWords(jobs.map((j) => j.id));
     const items = jobs.map(({ summaryVersion: _v, summaryCore: _c, ...job }, i) => {
       const summary = this.judgements.of(jobs[i]!);
-      return { ...job, summary, judging: summary === null, test: tests.get(job.id) ?? null };
+      return {
+        ...job,
+        imported: job.imported !== null,
+        summary,
+        judging: summary === null,
+        test: tests.get(job.id) ?? null,
+      };
     });
     return { items, total, page, size };
   }
@@ -114,7 +126,7 @@ export class JobListService {
     const rows: (Omit<TestWord, 'what'> & { jobId: string; kind: string })[] = await this.db.query(
       `SELECT DISTINCT ON ("jobId") * FROM (
          SELECT DISTINCT ON (run.job_id, run.kind)
-           run.job_id AS "jobId", run.kind, run.at, signed.payload->>'verdict' AS verdict
+           run.job_id AS "jobId", run.kind, run.at, ${VERDICT} AS verdict
          FROM test_run run LEFT JOIN test_reading signed ON signed.run_id = run.id AND signed.kind = 'sign-off'
          WHERE run.job_id = ANY($1) ORDER BY run.job_id, run.kind, run.at DESC, run.id DESC) newest
        ORDER BY "jobId", verdict IS DISTINCT FROM 'fail', verdict IS NOT NULL, verdict = 'pass', at DESC`,

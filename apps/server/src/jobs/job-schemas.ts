@@ -46,21 +46,24 @@ export interface ChangeBody {
   baseVersion: number;
   patch: PatchOperation[];
 }
+/** What a change of a plan is made of. */
+export const patchOperations = Joi.array()
+  .items(
+    Joi.object({
+      op: Joi.string().valid('add', 'remove', 'replace').required(),
+      path: Joi.string().pattern(/^\//).max(400).required(),
+      value: Joi.any(),
+    }),
+  )
+  .min(1)
+  .max(500)
+  .required();
+
 export const changeBody = Joi.object<ChangeBody>({
   changeId: Joi.string().uuid().required(),
   clientId: Joi.string().uuid(),
   baseVersion: Joi.number().integer().min(1).required(),
-  patch: Joi.array()
-    .items(
-      Joi.object({
-        op: Joi.string().valid('add', 'remove', 'replace').required(),
-        path: Joi.string().pattern(/^\//).max(400).required(),
-        value: Joi.any(),
-      }),
-    )
-    .min(1)
-    .max(500)
-    .required(),
+  patch: patchOperations,
 });
 
 export interface RevisionBody {

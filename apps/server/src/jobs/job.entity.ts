@@ -23,6 +23,15 @@ export type JobSummary =
   /** Why this plan cannot be judged. */
   | { readonly unjudged: string };
 
+/** Where a job came from that was not begun here. */
+export interface Imported {
+  readonly by: string;
+  /** ISO 8601. */
+  readonly at: string;
+  /** The key that signed the file, base64; null: it was not signed. Whose it is is looked up when it is asked. */
+  readonly signature: { readonly publicKey: string } | null;
+}
+
 @Entity('job')
 @Unique('UQ_job_number', ['number'])
 @Index('IDX_job_archived_updated', ['archived', 'updatedAt'])
@@ -51,6 +60,10 @@ export class Job {
 
   @Column({ type: 'boolean', default: false })
   archived!: boolean;
+
+  /** Null: it was begun in this shop. */
+  @Column({ type: 'jsonb', nullable: true })
+  imported!: Imported | null;
 
   @Column({ type: 'jsonb', nullable: true })
   summary!: JobSummary | null;

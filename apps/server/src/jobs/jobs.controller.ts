@@ -40,7 +40,7 @@ export class JobsController {
   @Allows('everyone')
   @Get(':id')
   get(@Param('id', ParseUUIDPipe) id: string) {
-    return this.jobs.find(id);
+    return this.jobs.opened(id);
   }
 
   @Allows('technicians')

@@ -15,6 +15,7 @@ import type { Actor } from '../accounts/sessions.service.ts';
 import { AuditRow } from '../audit/audit.entity.ts';
 import { audit } from '../audit/audit.ts';
 import { idTaken } from '../common/id-taken.ts';
+import { ShopKeysService } from '../shop/keys/shop-keys.service.ts';
 import { ShopService } from '../shop/shop.service.ts';
 import { JobChange } from './job-change.entity.ts';
 import type { ChangeBody, NewJob } from './job-schemas.ts';
@@ -51,12 +52,25 @@ export class JobsService {
   constructor(
     private readonly db: DataSource,
     private readonly shop: ShopService,
+    private readonly keys: ShopKeysService,
   ) {}
 
   async find(id: string, tx: EntityManager = this.db.manager): Promise<Job> {
     const job = await tx.findOneBy(Job, { id });
     if (!job) throw new NotFoundException({ code: 'NO_SUCH_JOB', message: 'There is no such job.' });
     return job;
+  }
+
+  /** A job as its page opens it: with where it came from, and who signed that. */
+  async opened(id: string) {
+    const { imported, ...job } = await this.find(id);
+    if (!imported) return { ...job, imported };
+    const { by, at, signature } = imported;
+    const signedBy = signature && {
+      ...(await this.keys.known(signature.publicKey)),
+      publicKey: signature.publicKey,
+    };
+    return { ...job, imported: { by, at, signedBy } };
   }
 
   /**

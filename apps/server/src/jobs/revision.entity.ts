@@ -9,13 +9,13 @@ import {
   Unique,
   type Relation,
 } from 'typeorm';
-import { Signed } from '../common/signed.ts';
+import { Recorded } from '../common/recorded.ts';
 import { Job } from './job.entity.ts';
 
 /** The document frozen under a name: "plan A", "as built". */
 @Entity('revision')
 @Unique('UQ_revision_name', ['jobId', 'name'])
-export class Revision extends Signed {
+export class Revision extends Recorded {
   @PrimaryGeneratedColumn('uuid', { primaryKeyConstraintName: 'PK_revision' })
   id!: string;
 

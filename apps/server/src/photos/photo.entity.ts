@@ -1,10 +1,10 @@
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
-import { Signed } from '../common/signed.ts';
+import { Recorded } from '../common/recorded.ts';
 import { Job } from '../jobs/job.entity.ts';
 
 /** A picture of a job, as the server made it anew from what came in: without where and by what it was taken. */
 @Entity('photo')
-export class Photo extends Signed {
+export class Photo extends Recorded {
   @PrimaryColumn({ type: 'uuid', primaryKeyConstraintName: 'PK_photo' })
   id!: string;
 

@@ -1,4 +1,5 @@
 import { FOUND_KINDS, MOST_LOG_ROWS, NEEDED_CHANNELS, RUN_KINDS, type RunKind } from '@venula/core/prove';
+import { DIMENSIONS } from '@venula/core/quantities';
 import Joi from 'joi';
 import { day } from '../common/day.ts';
 import { FUEL_GAUGE_MOST_PA, isolation, setUpOfKind } from './run-kinds.ts';
@@ -27,7 +28,7 @@ export interface NewReading {
 }
 
 /** A tablet's clock may be off; one that is off by more than a day spoils the record. */
-const AHEAD_MS = 24 * 3600_000;
+export const AHEAD_MS = 24 * 3600_000;
 const ISO = /^(\d{4})-(\d{2})-(\d{2})T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:\d{2})$/;
 
 /** An ISO 8601 date and time that is on the calendar: 31 February is not carried over into March. */
@@ -135,26 +136,63 @@ const found = Joi.object({
 const secondLook = Joi.object({ stepId: Joi.string().max(140).required() });
 const signOff = Joi.object({ note: Joi.string().trim().allow('').max(500).default('') });
 
+/** What a verdict is made of: names and counts, and the misses of a list. */
+const words = Joi.array().max(2000).items(Joi.string().max(1000));
+const signedOff = Joi.object({
+  note: Joi.string().allow('').max(500).default(''),
+  verdict: Joi.string().max(40),
+  proves: Joi.string().max(40),
+  planVersion: Joi.number().integer(),
+  leaking: words,
+  differing: words,
+  mended: words,
+  unseen: words,
+  skipped: words,
+  off: words,
+  unclosed: words,
+  misses: Joi.array()
+    .max(2000)
+    .items(
+      Joi.object({
+        does: Joi.string().max(1000).required(),
+        value: Joi.number().required(),
+        low: Joi.number().required(),
+        high: Joi.number().required(),
+        dimension: Joi.string()
+          .valid(...Object.keys(DIMENSIONS))
+          .required(),
+        usually: Joi.string().max(2000),
+      }).unknown(true),
+    ),
+}).unknown(true);
+/** Somebody of this shop stands in for a test that came in with a file. */
+const confirm = signOff;
+
+const payloads = [
+  { is: 'joint', then: joint },
+  { is: 'dry-row', then: dryRow },
+  { is: 'pressure', then: pressure },
+  { is: 'draw-off', then: drawOff },
+  { is: 'log', then: log },
+  { is: 'measured', then: measured },
+  { is: 'step', then: step },
+  { is: 'removed', then: removed },
+  { is: 'found', then: found },
+  { is: 'second-look', then: secondLook },
+  { is: 'confirm', then: confirm },
+];
+/** In an archive a sign-off carries what the server found then. */
+export const archivedPayload = Joi.when('kind', {
+  switch: payloads,
+  otherwise: signedOff,
+}).required();
+
 export const newReading = Joi.object<NewReading>({
   readingId: Joi.string().uuid().required(),
   kind: Joi.string()
     .valid(...READING_KINDS)
     .required(),
-  payload: Joi.when('kind', {
-    switch: [
-      { is: 'joint', then: joint },
-      { is: 'dry-row', then: dryRow },
-      { is: 'pressure', then: pressure },
-      { is: 'draw-off', then: drawOff },
-      { is: 'log', then: log },
-      { is: 'measured', then: measured },
-      { is: 'step', then: step },
-      { is: 'removed', then: removed },
-      { is: 'found', then: found },
-      { is: 'second-look', then: secondLook },
-    ],
-    otherwise: signOff,
-  }).required(),
+  payload: Joi.when('kind', { switch: payloads, otherwise: signOff }).required(),
   corrects: Joi.string().uuid().allow(null).default(null),
   takenAt: Joi.string().custom(moment).required(),
 });

@@ -1,5 +1,5 @@
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
-import { Signed } from '../common/signed.ts';
+import { Recorded } from '../common/recorded.ts';
 import { TestRun } from './test-run.entity.ts';
 
 export const READING_KINDS = [
@@ -14,13 +14,14 @@ export const READING_KINDS = [
   'found',
   'second-look',
   'sign-off',
+  'confirm',
 ] as const;
 export type ReadingKind = (typeof READING_KINDS)[number];
 
 /** One reading, never changed: a correction is a new row that names the old. Its id comes from the device. */
 @Entity('test_reading')
 @Index('IDX_test_reading_sign_off', ['runId'], { where: `kind = 'sign-off'` })
-export class TestReading extends Signed {
+export class TestReading extends Recorded {
   @PrimaryColumn({ type: 'uuid', primaryKeyConstraintName: 'PK_test_reading' })
   id!: string;
 

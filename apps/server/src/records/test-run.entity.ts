@@ -1,11 +1,11 @@
 import type { RunKind } from '@venula/core/prove';
 import { Column, Entity, Index, JoinColumn, ManyToOne, PrimaryColumn, type Relation } from 'typeorm';
-import { Signed } from '../common/signed.ts';
+import { Recorded } from '../common/recorded.ts';
 import { Job } from '../jobs/job.entity.ts';
 
 /** One go at a test. What it found is in its readings. */
 @Entity('test_run')
-export class TestRun extends Signed {
+export class TestRun extends Recorded {
   @PrimaryColumn({ type: 'uuid', primaryKeyConstraintName: 'PK_test_run' })
   id!: string;
 

@@ -130,7 +130,10 @@ export class TestRunsService {
       if (!run) throw missingRun();
       const already = await this.known(tx, runId, body);
       if (already) return already;
-      if (await tx.existsBy(TestReading, { runId, kind: 'sign-off' })) {
+      const signed = await tx.existsBy(TestReading, { runId, kind: 'sign-off' });
+      if (body.kind === 'confirm') await refuseConfirmation(tx, run, signed);
+      else if (run.fromFile) throw fromFile();
+      else if (signed) {
         throw new ConflictException({
           code: 'RUN_CLOSED',
           message: 'This test is signed off.',
@@ -165,6 +168,8 @@ export class TestRunsService {
       });
       if (body.kind === 'sign-off')
         await audit(tx, actor.name, 'test-signed-off', jobId, { run: runId, kind: run.kind, ...payload });
+      if (body.kind === 'confirm')
+        await audit(tx, actor.name, 'test-confirmed', jobId, { run: runId, kind: run.kind, ...payload });
       return tx.findOneByOrFail(TestReading, { id: body.readingId });
     });
   }
@@ -262,7 +267,7 @@ function sameReading(stored: TestReading, runId: string, sent: NewReading): bool
 
 /** A reading of another kind of run, of a joint or row the plan does not have, or off the gauge. */
 function refuseForeign(run: TestRun, body: NewReading, { document, steps }: Plan): void {
-  if (body.kind !== 'sign-off' && !runSpec(run.kind).takes.includes(body.kind))
+  if (body.kind !== 'sign-off' && body.kind !== 'confirm' && !runSpec(run.kind).takes.includes(body.kind))
     throw refused(
       'WRONG_KIND',
       'kind',
@@ -307,6 +312,29 @@ function refuseForeign(run: TestRun, body: NewReading, { document, steps }: Plan
       `${(read / 1000).toFixed(1)} kPa is more than the gauge of this hold shows.`,
       `Enter 0 to ${(most / 1000).toFixed(0)} kPa, or start the hold again with the gauge you use.`,
     );
+}
+
+const fromFile = () =>
+  new ConflictException({
+    code: 'RUN_FROM_FILE',
+    message: 'This test came in with a file: nothing is added to it.',
+    remedy: 'Confirm it as this shop’s, or do the test again.',
+  });
+
+/** Only what came in with a file, and was finished there, is confirmed, and once. */
+async function refuseConfirmation(tx: EntityManager, run: TestRun, signed: boolean): Promise<void> {
+  if (!run.fromFile || !signed)
+    throw new ConflictException({
+      code: 'NOTHING_TO_CONFIRM',
+      message: run.fromFile ? 'This test was never signed off.' : 'This test is this shop’s own.',
+      remedy: run.fromFile ? 'Do the test again.' : 'Nothing needs to be confirmed.',
+    });
+  if (await tx.existsBy(TestReading, { runId: run.id, kind: 'confirm', fromFile: false }))
+    throw new ConflictException({
+      code: 'ALREADY_CONFIRMED',
+      message: 'Somebody of this shop has confirmed this test already.',
+      remedy: 'Load the record again.',
+    });
 }
 
 /** A second look is somebody else’s than whoever did the step, and comes after it. */

@@ -7,7 +7,9 @@ import { PasswordJudge } from '../accounts/password-judge.ts';
 import { digest, hashSecret } from '../accounts/secrets.ts';
 import { User } from '../accounts/user.entity.ts';
 import { audit } from '../audit/audit.ts';
+import { emptyTables } from '../db/emptied.ts';
 import { oneAtATime } from '../db/locks.ts';
+import { ownKey } from './keys/shop-keys.service.ts';
 import { DEFAULT_SETTINGS } from './settings.ts';
 import { ShopRow, THE_SHOP } from './shop.entity.ts';
 
@@ -82,7 +84,7 @@ export class FirstRunService {
     await this.db.transaction(async (tx) => {
       await oneAtATime(tx, 'start');
       await refuseOwn(tx);
-      await emptyShop(tx);
+      await emptyTables(tx);
       await open(tx, own, first);
     });
   }
@@ -135,11 +137,6 @@ const wrongCode = () =>
     details: [{ path: 'code', message: 'is not the code of this start' }],
   });
 
-async function emptyShop(tx: EntityManager): Promise<void> {
-  const tables = tx.connection.entityMetadatas.map((m) => `"${m.tableName}"`);
-  await tx.query(`TRUNCATE ${tables.join(', ')} RESTART IDENTITY CASCADE`);
-}
-
 async function open(tx: EntityManager, own: OwnShop, first: Partial<User>): Promise<void> {
   await tx.upsert(
     ShopRow,
@@ -155,5 +152,6 @@ async function open(tx: EntityManager, own: OwnShop, first: Partial<User>): Prom
     ['id'],
   );
   await tx.insert(User, first);
+  await ownKey(tx, own.name);
   await audit(tx, own.name, 'shop-started', null, { shop: own.shop });
 }

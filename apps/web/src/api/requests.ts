@@ -108,7 +108,8 @@ export interface NewReading {
     | 'removed'
     | 'found'
     | 'second-look'
-    | 'sign-off';
+    | 'sign-off'
+    | 'confirm';
   payload:
     | {
         jointId: string;
@@ -266,6 +267,11 @@ export interface NewRun {
     | {
         cautionsRead: boolean;
       };
+}
+
+export interface NewShopKey {
+  publicKey: string;
+  shop: string;
 }
 
 export interface OwnPassword {

@@ -7,7 +7,7 @@ import { cutLength, endsOf } from '../kinds/plumbing/run/end-sizes.ts';
 import { ENDS } from '../kinds/plumbing/run/ends.ts';
 import { HOSE_KINDS } from '../kinds/plumbing/run/hoses.ts';
 import { wireSizeName } from '../kinds/wiring/wire/wire.ts';
-import { findingKey } from '../outcome/finding.ts';
+import { findingFingerprint, findingKey } from '../outcome/finding.ts';
 import { MEASURED_IDS, type MeasuredId } from '../prove/contract.ts';
 import { bandOf, newestOf, type Miss } from '../prove/measured.ts';
 import { isOutdated, RUN_KINDS, type RunKind } from '../prove/proofs.ts';
@@ -24,6 +24,7 @@ import { billOfMaterials } from '../supply/bill.ts';
 import { gaugeName } from '../say/gauge.ts';
 import { heldNames } from '../supply/held-lines.ts';
 import { soldWords } from '../supply/sold.ts';
+import { sayImported, statedBy, type ImportedFrom } from './from-file.ts';
 import { howItRuns, RECORD_CAUTIONS } from './how-it-runs.ts';
 import type { SheetSection, Write } from './sheet-section.ts';
 import { tunerSheet } from './tuner-sheet.ts';
@@ -41,6 +42,10 @@ export interface RecordedRun {
   readonly lines?: readonly string[] | undefined;
   /** Of a list of readings: what was read last at each step, SI, and with what. */
   readonly measured?: readonly { readonly stepId: string; readonly value: number; readonly by: string }[];
+  /** It came in with a file. */
+  readonly fromFile?: boolean;
+  /** Who of this shop stands in for it; null or absent: it does not count as this shop's. */
+  readonly confirmedBy?: string | null;
 }
 
 /** What the shop holds of a job beside its plan. */
@@ -48,11 +53,21 @@ export interface HeldRecord {
   readonly runs: readonly RecordedRun[];
   readonly acceptances: readonly {
     readonly findingKey: string;
+    /** Numbers it was accepted for: of other numbers it is open again. */
+    readonly fingerprint: string;
     readonly reason: string;
     readonly author: string;
     readonly role: string;
+    readonly fromFile?: boolean;
   }[];
-  readonly revisions: readonly { readonly name: string; readonly version: number; readonly author: string }[];
+  readonly revisions: readonly {
+    readonly name: string;
+    readonly version: number;
+    readonly author: string;
+    readonly fromFile?: boolean;
+  }[];
+  /** Null or absent: the job was begun in this shop. */
+  readonly imported?: ImportedFrom | null;
   /** The car as it was found, thing by thing. */
   readonly found?: readonly FoundItem[];
 }
@@ -100,6 +115,7 @@ export function recordSheet(doc: JobDocument, held: HeldRecord, system: UnitSyst
     value === null || value === undefined ? '–' : formatQuantity(dimension, value, system).text;
   return {
     record: [
+      ...(held.imported ? [{ title: 'From a file', lines: sayImported(held.imported) }] : []),
       aboutCar(doc, q),
       ...asFound(held),
       linesFitted(doc, q),
@@ -223,6 +239,9 @@ const VERDICTS: Readonly<Record<string, string>> = {
   'no-data': 'no readings',
 };
 
+/** Said of a run that came in with a file. */
+const UNCONFIRMED = 'from a file: nobody of this shop has confirmed it';
+
 /** Said of a run the plan has outgrown. */
 const OUTDATED = 'made on an older plan: the plan has changed what it proved since';
 
@@ -235,11 +254,9 @@ function tests(doc: JobDocument, { runs }: HeldRecord, q: Write): SheetSection {
   };
 }
 
-function runLines(
-  doc: JobDocument,
-  { kind, author, at, outcome, readings: many, lines }: RecordedRun,
-  q: Write,
-): string[] {
+function runLines(doc: JobDocument, run: RecordedRun, q: Write): string[] {
+  const { kind, at, outcome, readings: many, lines, fromFile, confirmedBy } = run;
+  const author = statedBy(run.author, fromFile);
   const day = at.slice(0, 10);
   const read = `${many} ${many === 1 ? 'reading' : 'readings'}`;
   if (!outcome) return [`${runName(kind)}: not signed off, ${read} (${author}, ${day}).`];
@@ -248,6 +265,7 @@ function runLines(
   const note = typeof outcome['note'] === 'string' && outcome['note'] !== '' ? ` “${outcome['note']}”` : '';
   return [
     `${runName(kind)}: ${VERDICTS[String(outcome['verdict'])] ?? 'signed'}, ${read}, ${author}, ${day}.${note}`,
+    ...(fromFile ? [`   ${confirmedBy ? `confirmed as this shop’s by ${confirmedBy}` : UNCONFIRMED}`] : []),
     ...(isRunKind(kind) && isOutdated(doc, kind, outcome) ? [`   ${OUTDATED}`] : []),
     ...(lines ? [`   filled: ${heldNames(doc, lines).join(', ')}`] : []),
     ...names('leaking').map((joint) => `   leaked: ${joint}`),
@@ -305,23 +323,34 @@ function stillOpen(doc: JobDocument, plan: PlanResult, held: HeldRecord, system:
 /** Tests whose newest run failed, was not finished, or was made on a plan that is not this one. */
 function testsOpen(doc: JobDocument, { runs }: HeldRecord): string[] {
   const newest = new Map(runs.map((r) => [r.kind, r]));
-  return [...newest.values()].flatMap(({ kind, outcome }) => {
+  return [...newest.values()].flatMap(({ kind, outcome, fromFile, confirmedBy }) => {
     const why = !outcome
       ? 'not signed off'
       : outcome['verdict'] !== 'pass'
         ? (VERDICTS[String(outcome['verdict'])] ?? 'not passed')
-        : isRunKind(kind) && isOutdated(doc, kind, outcome)
-          ? OUTDATED
-          : null;
+        : fromFile && !confirmedBy
+          ? UNCONFIRMED
+          : isRunKind(kind) && isOutdated(doc, kind, outcome)
+            ? OUTDATED
+            : null;
     return why === null ? [] : [`${kind === 'build' ? 'Work' : 'Test'}: ${runName(kind)}, ${why}.`];
   });
 }
 
 function findingLines(plan: PlanResult, { acceptances }: HeldRecord, system: UnitSystem): string[] {
   return plan.findings.map((f) => {
-    const accepted = acceptances.findLast((a) => a.findingKey === findingKey(f));
+    const here = acceptances.filter(
+      (a) => a.findingKey === findingKey(f) && a.fingerprint === findingFingerprint(f),
+    );
+    const accepted = here.findLast((a) => !a.fromFile);
+    const elsewhere = here.at(-1);
     const { title } = sayAgain(f, system);
-    return `${SEVERITIES[f.severity]}: ${title} ${accepted ? `Accepted by ${accepted.author}, ${accepted.role}: “${accepted.reason}”.` : 'Open.'}`;
+    const how = accepted
+      ? `Accepted by ${accepted.author}, ${accepted.role}: “${accepted.reason}”.`
+      : elsewhere
+        ? `Open here. Accepted by ${statedBy(elsewhere.author, true)}: “${elsewhere.reason}”.`
+        : 'Open.';
+    return `${SEVERITIES[f.severity]}: ${title} ${how}`;
   });
 }
 
@@ -329,7 +358,7 @@ const frozen = ({ revisions }: HeldRecord): SheetSection => ({
   title: 'Frozen plans',
   lines:
     revisions.length > 0
-      ? revisions.map((r) => `${r.name}: version ${r.version}, ${r.author}`)
+      ? revisions.map((r) => `${r.name}: version ${r.version}, ${statedBy(r.author, r.fromFile)}`)
       : ['None frozen.'],
 });
 

@@ -17,6 +17,7 @@ export {
   runName,
   type RecordSheet,
 } from '../formats/record-sheet.ts';
+export { type ImportedFrom, sayImported, saySigned, statedBy } from '../formats/from-file.ts';
 export { csvCell, inertCell } from '../formats/csv-cell.ts';
 export { checkLibrary, jobHolding, LIBRARY_KINDS, type LibraryRow, readLibrary } from '../formats/library.ts';
 export { CURVE_COLUMNS, type CurvePreview, readPumpCurve } from '../formats/pump-curve-csv.ts';

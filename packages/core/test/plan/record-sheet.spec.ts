@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { fullReturnJob, type JobDocument, PATTERNS } from '../../src/public/document.ts';
 import { csvCell, inertCell, recordSheet } from '../../src/public/formats.ts';
 import { proofOf, reminders, type RunKind } from '../../src/public/prove.ts';
-import type { PatchOperation } from '../../src/public/outcome.ts';
+import { evaluatePlan } from '../../src/public/advise.ts';
+import { findingFingerprint, findingKey as keyOf, type PatchOperation } from '../../src/public/outcome.ts';
 import { applied, demoJobs } from '../support/examples.ts';
 
 const NOTHING = { runs: [], acceptances: [], revisions: [] };
@@ -80,6 +81,51 @@ describe('The record in sections', () => {
     expect(textOf(doc, 'metric')).toMatch(/each 1,?15[45](\.\d)? cc\/min at base pressure/);
   });
 
+  const accepted = (doc: JobDocument, findingKey: string) => {
+    const finding = evaluatePlan(doc).findings.find((f) => keyOf(f) === findingKey)!;
+    const fingerprint = findingFingerprint(finding);
+    return { findingKey, fingerprint, reason: 'race car', author: 'L', role: 'lead' };
+  };
+
+  test('what came in with a file is said to be that, and counts for nothing until it is confirmed', () => {
+    const doc = fullReturnJob('x');
+    const imported = { by: 'Tess', at: '2026-12-02T08:00:00Z', signedBy: null };
+    const run = {
+      kind: 'joint-walk',
+      author: 'Lou',
+      at: '2026-11-28T10:00:00Z',
+      outcome: { verdict: 'pass' },
+      readings: 3,
+      fromFile: true,
+    };
+    const held = {
+      runs: [run],
+      acceptances: [{ ...accepted(doc, 'RUNS_STALLED@pump'), fromFile: true }],
+      revisions: [{ name: 'plan A', version: 3, author: 'Lou', fromFile: true }],
+      imported,
+    };
+    const said = textOf(doc, 'us', held);
+    expect(said).toContain('Imported by Tess on 2026-12-02.');
+    expect(said).toContain('The file was not signed.');
+    expect(said).toContain('passed, 3 readings, Lou (stated by the file), 2026-11-28.');
+    expect(said).toContain('Test: Joint by joint, from a file: nobody of this shop has confirmed it.');
+    expect(said).toContain('Open here. Accepted by L (stated by the file)');
+    expect(said).toContain('plan A: version 3, Lou (stated by the file)');
+    const confirmed = textOf(doc, 'us', { ...held, runs: [{ ...run, confirmedBy: 'Tess' }] });
+    expect(confirmed).toContain('confirmed as this shop’s by Tess');
+    expect(confirmed).not.toContain('Test: Joint by joint');
+    const signed = (shop: string | null) =>
+      textOf(doc, 'us', { ...held, imported: { ...imported, signedBy: { shop, fingerprint: 'AB12' } } });
+    expect(signed('Harrow Lane')).toContain('Signed by Harrow Lane, unchanged.');
+    expect(signed(null)).toContain('a key this shop does not know, AB12');
+  });
+
+  test('a finding that was accepted for other numbers is open again', () => {
+    const doc = fullReturnJob('x');
+    const other = { ...accepted(doc, 'RUNS_STALLED@pump'), fingerprint: 'other' };
+    expect(textOf(doc, 'us', { runs: [], acceptances: [other], revisions: [] })).not.toContain('Accepted by');
+  });
+
   test('an accepted finding is told with who and why; a test that failed with what missed', () => {
     const doc = fullReturnJob('x');
     const all = textOf(doc, 'us', {
@@ -93,7 +139,7 @@ describe('The record in sections', () => {
         },
         { kind: 'prime', author: 'T', at: '2026-11-28T10:00:00Z', outcome: null, readings: 1 },
       ],
-      acceptances: [{ findingKey: 'RUNS_STALLED@pump', reason: 'race car', author: 'L', role: 'lead' }],
+      acceptances: [accepted(doc, 'RUNS_STALLED@pump')],
       revisions: [{ name: 'plan A', version: 3, author: 'T' }],
     });
     expect(all).toContain('Joint by joint: FAILED, 3 readings, T, 2026-11-28.');

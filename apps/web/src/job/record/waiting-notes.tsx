@@ -15,6 +15,7 @@ const READING_NAMES: Readonly<Record<ReadingKind, string>> = {
   found: 'As found',
   'second-look': 'Second look',
   'sign-off': 'Sign-off',
+  confirm: 'Confirmation',
 };
 
 /** What was read, to copy where it was not taken. */
