@@ -88,8 +88,8 @@ export class ArchiveService {
   }
 
   /** Takes a job in, in a thread of its own. */
-  async read(packed: Uint8Array, actor: Actor): Promise<Job> {
-    return this.jobs.find(await this.imports.run(packed, actor));
+  async read(packed: Uint8Array, actor: Actor) {
+    return this.jobs.opened(await this.imports.run(packed, actor));
   }
 }
 

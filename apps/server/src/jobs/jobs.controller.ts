@@ -33,8 +33,8 @@ export class JobsController {
   @Allows('technicians')
   @Post()
   @Describes('NewJob', newJob)
-  create(@Body(new JoiPipe(newJob)) body: NewJob, @CurrentActor() actor: Actor) {
-    return this.jobs.create(body, actor);
+  async create(@Body(new JoiPipe(newJob)) body: NewJob, @CurrentActor() actor: Actor) {
+    return this.jobs.opened((await this.jobs.create(body, actor)).id);
   }
 
   @Allows('everyone')

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { newId } from '../outbox/ids.ts';
 import { smaller } from '../device/picture.ts';
 import { apiUpload, api } from './client.ts';
+import { stated } from './stated.ts';
 
 export interface PhotoRow {
   readonly id: string;
@@ -13,14 +14,18 @@ export interface PhotoRow {
   readonly height: number;
   readonly author: string;
   readonly at: string;
+  readonly fromFile?: boolean;
 }
 
 export const photoKeys = (jobId: string) => ['job', jobId, 'photos'] as const;
+
+const statedPhotos = (rows: readonly PhotoRow[]) => rows.map(stated);
 
 export const usePhotos = (jobId: string) =>
   useQuery({
     queryKey: photoKeys(jobId),
     queryFn: () => api<PhotoRow[]>('GET', `/jobs/${jobId}/photos`),
+    select: statedPhotos,
   });
 
 /** Where the page shows it from. */

@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { outcomeOf } from '../outbox/answers.ts';
 import { api, apiUpload, workAs } from './client.ts';
 import { forget, heard, keep } from './kept.ts';
+import { stated } from './stated.ts';
 import { clearDemo, signIn, signInByPin, signOut, startShop, thisDevice, whoIsSignedIn } from './session.ts';
 import type {
   AcceptanceRow,
@@ -163,10 +164,17 @@ export const useSameCar = (id: string, vehicle: string) =>
     enabled: vehicle.trim() !== '',
   });
 
+/** Kept outside, so that what has not changed stays the same for whoever shows it. */
+const statedRows = <R extends { readonly author: string; readonly fromFile?: boolean }>(rows: readonly R[]) =>
+  rows.map(stated);
+const statedRuns = (runs: readonly RunRow[]) =>
+  runs.map((run) => ({ ...stated(run), readings: run.readings.map(stated) }));
+
 export const useAcceptances = (id: string) =>
   useQuery({
     queryKey: keys.acceptances(id),
     queryFn: () => heard(keys.acceptances(id), () => api<AcceptanceRow[]>('GET', `/jobs/${id}/acceptances`)),
+    select: statedRows<AcceptanceRow>,
   });
 
 export const useAccept = (id: string) => {
@@ -182,6 +190,7 @@ export const useRevisions = (id: string) =>
   useQuery({
     queryKey: keys.revisions(id),
     queryFn: () => heard(keys.revisions(id), () => api<RevisionRow[]>('GET', `/jobs/${id}/revisions`)),
+    select: statedRows<RevisionRow>,
   });
 
 export const useRevision = (id: string, revisionId: string | null) =>
@@ -204,6 +213,7 @@ export const useRuns = (id: string) =>
   useQuery({
     queryKey: keys.runs(id),
     queryFn: () => heard(keys.runs(id), () => api<RunRow[]>('GET', `/jobs/${id}/runs`)),
+    select: statedRuns,
   });
 
 /** One reading with all that it holds: the list of runs leaves out the figures of a log. Readings never change. */

@@ -39,6 +39,18 @@ export interface Person {
   readonly ownPassword: boolean;
 }
 
+/** Where a job came from that was not begun in this shop. */
+export interface ImportedFrom {
+  readonly by: string;
+  readonly at: string;
+  readonly signedBy: {
+    readonly shop: string | null;
+    readonly own: boolean;
+    readonly fingerprint: string;
+    readonly publicKey: string;
+  } | null;
+}
+
 export interface JobHead {
   readonly id: string;
   readonly number: number;
@@ -47,6 +59,8 @@ export interface JobHead {
   readonly vehicle: string;
   readonly version: number;
   readonly archived: boolean;
+  /** It came in with a file. */
+  readonly imported?: boolean;
   readonly updatedAt: string;
   readonly updatedBy: string;
   readonly summary: JobSummary | { readonly unjudged: string } | null;
@@ -83,6 +97,8 @@ export interface JobRecord {
   readonly document: JobDocument;
   readonly updatedAt: string;
   readonly updatedBy: string;
+  /** Null: it was begun in this shop. */
+  readonly imported?: ImportedFrom | null;
 }
 
 export interface ConflictDetail {
@@ -124,6 +140,8 @@ export interface AcceptanceRow {
   readonly author: string;
   readonly role: Role;
   readonly at: string;
+  /** It came in with a file: nothing is accepted here by it. */
+  readonly fromFile?: boolean;
 }
 
 export interface RevisionRow {
@@ -132,6 +150,7 @@ export interface RevisionRow {
   readonly version: number;
   readonly author: string;
   readonly at: string;
+  readonly fromFile?: boolean;
 }
 
 export interface ReadingRow {
@@ -143,6 +162,7 @@ export interface ReadingRow {
   readonly lines?: readonly string[] | null;
   readonly author: string;
   readonly takenAt: string;
+  readonly fromFile?: boolean;
 }
 
 export interface StartedRun {
@@ -152,6 +172,7 @@ export interface StartedRun {
   readonly jobVersion: number;
   readonly author: string;
   readonly at: string;
+  readonly fromFile?: boolean;
 }
 export interface RunRow extends StartedRun {
   readonly readings: readonly ReadingRow[];

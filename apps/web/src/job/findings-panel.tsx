@@ -129,8 +129,9 @@ const FindingCard = memo(function FindingCard({
       <p className="mt-1 font-medium leading-snug">{said.title}</p>
       {lapsed && (
         <p className="mt-1 text-sm text-fix">
-          Accepted by {lapsed.author} for other numbers on {new Date(lapsed.at).toLocaleDateString('en-US')};
-          open again.
+          {lapsed.fromFile
+            ? `Accepted by ${lapsed.author}: “${lapsed.reason}”. Open here until somebody of this shop accepts it.`
+            : `Accepted by ${lapsed.author} for other numbers on ${new Date(lapsed.at).toLocaleDateString('en-US')}; open again.`}
         </p>
       )}
       <details className="mt-1 text-sm">

@@ -9,6 +9,7 @@ import { useShortcuts } from '../app/shortcuts.ts';
 import { STAGES } from '../app/stages.ts';
 import { ConflictDialog } from './conflict-dialog.tsx';
 import { JobContext, useJob, useOpenJob } from './job-context.ts';
+import { ImportedNote } from './imported-note.tsx';
 import { JobHeader } from './job-header.tsx';
 import { OpenJob } from './open-job.ts';
 import { PlanWatch } from './plan-watch.ts';
@@ -120,7 +121,10 @@ function JobShell() {
       <div className={`fixed inset-0 grid print:static print:block ${SHELLS[width]}`}>
         {width !== 'phone' && <StageRail as={width} />}
         <JobHeader />
-        <RefusedEdits />
+        <div className="no-print row-start-2 min-w-0 [grid-column:-2/-1]">
+          <ImportedNote />
+          <RefusedEdits />
+        </div>
         <main
           id="stage"
           tabIndex={-1}

@@ -7,9 +7,12 @@ import { useJudgement, useOpenJob } from './job-context.ts';
 
 const NO_ROWS: readonly AcceptanceRow[] = [];
 
-/** The acceptance of a finding with its present numbers; one of other numbers no longer counts. */
+/** The acceptance of a finding with its present numbers; one of other numbers, or of a file, does not count. */
 export const standingFor = (finding: Finding, rows: readonly AcceptanceRow[]): AcceptanceRow | undefined =>
-  rows.find((r) => r.findingKey === findingKey(finding) && r.fingerprint === findingFingerprint(finding));
+  rows.find(
+    (r) =>
+      !r.fromFile && r.findingKey === findingKey(finding) && r.fingerprint === findingFingerprint(finding),
+  );
 
 /** Findings of the newest judgement that are not accepted, the worst first. */
 export function useOpenFindings(): readonly SaidFinding[] {

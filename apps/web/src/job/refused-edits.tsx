@@ -11,10 +11,7 @@ export function RefusedEdits() {
   const format = useFormat();
   if (refused.length === 0) return null;
   return (
-    <div
-      className="no-print [grid-column:-2/-1] row-start-2 max-h-[40vh] overflow-y-auto border-b-2 border-stop bg-paper"
-      role="alert"
-    >
+    <div className="max-h-[40vh] overflow-y-auto border-b-2 border-stop bg-paper" role="alert">
       <ul>
         {refused.map(({ id, patch, refusal }) => (
           <li key={id} className="flex items-start gap-4 px-5 py-2" data-refused={id}>

@@ -57,6 +57,35 @@ describe('the handover page', () => {
   });
   afterEach(() => shop.end());
 
+  test('what came in with a file is said to be that, and counts for nothing until somebody of the shop confirms it', async () => {
+    const walk = signed('joint-walk', 10, { verdict: 'pass' });
+    const said = { ...walk, fromFile: true, readings: walk.readings.map((r) => ({ ...r, fromFile: true })) };
+    const finding = evaluatePlan(twin).findings[0]!;
+    accepted = [
+      {
+        id: 'a',
+        findingKey: findingKey(finding),
+        fingerprint: findingFingerprint(finding),
+        severity: finding.severity,
+        title: finding.title,
+        reason: 'It is fine',
+        author: 'Lou',
+        role: 'lead',
+        at: '2026-11-27T10:00:00.000Z',
+        fromFile: true,
+      },
+    ];
+    runs = [said];
+    const { page } = await open();
+    await waitFor(() =>
+      expect(section(page, 'Open issues')).toContain(
+        'Open here. Accepted by Lou (stated by the file): “It is fine”',
+      ),
+    );
+    expect(section(page, 'Open issues')).toContain('from a file: nobody of this shop has confirmed it');
+    expect(page.textContent).toContain('Tess Varga (stated by the file)');
+  });
+
   test('names every pump, and what each should get in every state, off where it does not run', async () => {
     const { page } = await open();
     const pumps = Object.values(twin.plumbing.elements).flatMap((e) => (e.kind === 'pump' ? [e.name] : []));

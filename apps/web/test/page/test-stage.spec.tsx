@@ -81,6 +81,26 @@ describe('the Test stage', () => {
     await emptied();
   });
 
+  test('a walk that came in with a file takes nothing more, and counts once somebody of this shop confirms it', async () => {
+    const at = '2026-11-27T10:00:00.000Z';
+    const end = {
+      id: 'end',
+      kind: 'sign-off',
+      payload: { verdict: 'pass', note: '' },
+      corrects: null,
+    } as const;
+    const run = { id: 'from-file', kind: 'joint-walk', setup: {}, jobVersion: 1, author: 'Lou', at } as const;
+    runs = [{ ...run, fromFile: true, readings: [{ ...end, author: 'Lou', takenAt: at, fromFile: true }] }];
+    const user = userEvent.setup();
+    await open();
+    await waitFor(() => expect(walk().textContent).toContain('does not count as this shop’s test'));
+    expect(walk().textContent).toContain('Lou (stated by the file)');
+    await user.click(within(walk()).getByRole('button', { name: /^Confirm as/ }));
+    await waitFor(() => expect(runs[0]!.readings.at(-1)).toMatchObject({ kind: 'confirm' }));
+    await waitFor(() => expect(walk().textContent).toContain('confirmed as this shop’s by Tess Varga'));
+    expect(within(walk()).queryByRole('button', { name: /^Confirm as/ })).toBeNull();
+  });
+
   test('every joint of the plan is walked: a tap says what it is, a second tap takes it back, the count follows', async () => {
     const user = userEvent.setup();
     await open();

@@ -35,7 +35,8 @@ function JobSheet() {
   const runs = useRuns(id);
   const steps = useMemo(() => jobSheet(doc), [doc]);
   const run = runs.data?.filter((r) => r.kind === 'build').at(-1);
-  const { readings, done, begun } = useRun(run);
+  const now = useRun(run);
+  const { readings, done, begun } = now;
   const results = stepResults(readings);
   const next = steps.find((s) => (results.get(s.id)?.result ?? 'open') === 'open');
   const did = steps.filter((s) => results.get(s.id)?.result === 'done').length;
@@ -59,11 +60,7 @@ function JobSheet() {
           {tell(runs.error)}
         </p>
       )}
-      {done && (
-        <>
-          <Verdict kind="build" signed={done} />
-        </>
-      )}
+      <Verdict kind="build" run={now} />
       {begun && run ? (
         // What is next comes first, with its own caution; all of them stand at the end as they did at the start.
         <>

@@ -3,6 +3,7 @@ import { gaugeName, sayPower, sayState } from '@venula/core/say';
 import { OFF_V } from '@venula/core/engine';
 import { PATTERNS, sourceOf } from '@venula/core/document';
 import { howItRuns, RECORD_CAUTIONS, runName, writeJob } from '@venula/core/formats';
+import { findingKey, type Finding } from '@venula/core/outcome';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
 import { billOfMaterials, heldNames, linesToMeasure } from '@venula/core/supply';
 import { sayFound } from '@venula/core/prove';
@@ -14,7 +15,7 @@ import { Download, FileText, Printer, QrCode as QrCodeIcon } from 'lucide-react'
 import { useState, type ReactNode } from 'react';
 import { useAcceptances, useRevisions, useRuns } from '../../api/queries.ts';
 import { logoAddress, useShop } from '../../api/shop.ts';
-import type { RunRow } from '../../api/types.ts';
+import type { AcceptanceRow, RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { FreezeForm } from '../../job/freeze-form.tsx';
 import { standingFor } from '../../job/open-findings.ts';
@@ -199,17 +200,9 @@ function Handover() {
           <ul>
             <OpenTests runs={runs} />
             {findings.map((f) => {
-              const row = standingFor(f, rows);
               return (
                 <li key={`${f.code}-${f.place.id}`} className="border-b border-rule py-0.5">
-                  <strong>{SEVERITY_NAME[f.severity]}.</strong> {f.title}{' '}
-                  {row ? (
-                    <em>
-                      Accepted: “{row.reason}” {row.author}, {row.role}, {when(row.at)}.
-                    </em>
-                  ) : (
-                    <em>Open.</em>
-                  )}
+                  <strong>{SEVERITY_NAME[f.severity]}.</strong> {f.title} <Accepted finding={f} rows={rows} />
                 </li>
               );
             })}
@@ -292,6 +285,7 @@ function Actions({ onLabels }: { readonly onLabels: () => void }) {
 }
 
 const OPEN: Readonly<Partial<Record<RunStanding, string>>> = {
+  unconfirmed: 'from a file: nobody of this shop has confirmed it',
   'under way': 'not signed off',
   'not passed': 'signed off without a pass',
   failed: 'failed',
@@ -311,9 +305,25 @@ function OpenTests({ runs }: { readonly runs: readonly RunRow[] }) {
   });
 }
 
+/** Who accepted a finding in this shop; what a file says of it is said beside that it is open here. */
+function Accepted({ finding, rows }: { readonly finding: Finding; readonly rows: readonly AcceptanceRow[] }) {
+  const row = standingFor(finding, rows);
+  const elsewhere = rows.find((r) => r.fromFile && r.findingKey === findingKey(finding));
+  if (row)
+    return (
+      <em>
+        Accepted: “{row.reason}” {row.author}, {row.role}, {when(row.at)}.
+      </em>
+    );
+  return (
+    <em>{elsewhere ? `Open here. Accepted by ${elsewhere.author}: “${elsewhere.reason}”.` : 'Open.'}</em>
+  );
+}
+
 function RunLine({ run }: { readonly run: RunRow }) {
   const format = useFormat();
   const end = run.readings.find((r) => r.kind === 'sign-off');
+  const confirmed = run.readings.find((r) => r.kind === 'confirm' && !r.fromFile);
   const stale = useStale()(run.kind, end);
   const doc = useDoc();
   const lines = run.setup['lines'] as readonly string[] | undefined;
@@ -330,6 +340,13 @@ function RunLine({ run }: { readonly run: RunRow }) {
       {stale && (
         <strong className="block font-semibold text-fix">
           made on an older plan: the plan has changed what it proved since
+        </strong>
+      )}
+      {run.fromFile && (
+        <strong className="block font-semibold text-fix">
+          {confirmed
+            ? `from a file: confirmed as this shop’s by ${confirmed.author}`
+            : 'from a file: nobody of this shop has confirmed it'}
         </strong>
       )}
       {end && <OffNames payload={end.payload} />}

@@ -197,7 +197,8 @@ function JobRow({
         <span className="min-w-0">
           <span className="block text-lg leading-tight font-semibold">{job.title}</span>
           <span className="label block text-sm leading-tight text-soft">
-            {[job.customer, job.vehicle].filter(Boolean).join(' · ') || 'no vehicle yet'}
+            {[job.imported && 'imported', job.customer, job.vehicle].filter(Boolean).join(' · ') ||
+              'no vehicle yet'}
           </span>
           {waiting && (
             <span className="block text-sm leading-tight font-semibold text-stop">

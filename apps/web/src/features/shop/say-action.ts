@@ -13,6 +13,9 @@ const WORDS: Readonly<Record<string, string>> = {
   'job-created': 'started a job',
   'job-imported': 'took a job in',
   'job-restored': 'restored a job',
+  'key-added': 'added a shop’s key',
+  'key-distrusted': 'no longer trusts a shop’s key',
+  'key-renewed': 'renewed the shop’s key',
   'library-added': 'added to the library',
   'library-changed': 'changed the library',
   'logo-removed': 'removed the logo',
@@ -38,6 +41,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'shop-imported': 'took a shop in',
   'shop-started': 'started the shop',
   'sign-in': 'signed in',
+  'test-confirmed': 'confirmed a test of a file',
   'test-signed-off': 'signed a test',
   'test-started': 'started a test',
 };

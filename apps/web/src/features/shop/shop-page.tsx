@@ -14,6 +14,7 @@ const VIEWS = {
     name: 'Instruments',
     View: lazyView(async () => (await import('./instruments-view.tsx')).InstrumentsView),
   },
+  keys: { name: 'Keys', View: lazyView(async () => (await import('./keys-view.tsx')).KeysView) },
   backup: { name: 'Backup', View: lazyView(async () => (await import('./backup-view.tsx')).BackupView) },
   audit: { name: 'Who did what', View: lazyView(async () => (await import('./audit-view.tsx')).AuditView) },
 } as const;

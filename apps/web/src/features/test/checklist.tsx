@@ -51,19 +51,20 @@ export interface ChecklistProps<R extends string> {
 export function Checklist<R extends string>(props: ChecklistProps<R>) {
   const { run, kind, title, items, good, bad, open } = props;
   const { readOnly } = useOpenJob();
-  const { readings, done } = useRun(run);
+  const now = useRun(run);
+  const { readings, done, begun } = now;
   const note = useNote(run?.id ?? '');
   const results = props.results(readings);
   const of = (item: string): R => results.get(item) ?? open;
   const looked = items.filter((i) => of(i.id) !== open).length;
   const wrong = items.filter((i) => of(i.id) === bad.result).length;
 
-  if (!run || done)
+  if (!run || !begun)
     return (
       <section className="mt-4" aria-label={title} data-procedure={kind} tabIndex={-1}>
         <h3 className="headline text-xl">{title}</h3>
         <p className="text-soft">{props.intro}</p>
-        {done && <Verdict kind={kind} signed={done} />}
+        <Verdict kind={kind} run={now} />
         <PlainStart kind={kind} label={props.start[done ? 1 : 0]} />
       </section>
     );

@@ -34,17 +34,14 @@ import { TimeLeft } from './time-left.tsx';
 const USUAL_LIMIT = 0.1e-6 / 60;
 
 export function GasHold({ run }: { readonly run: RunRow | undefined }) {
-  const { readings, done } = useRun(run);
+  const now = useRun(run);
+  const { readings, done, begun } = now;
   return (
     <section className="mt-8" data-procedure="gas-hold" tabIndex={-1}>
       <h3 className="headline text-xl">Static hold with gas, dry new line</h3>
-      {done && run && (
-        <>
-          <Verdict kind="gas-hold" signed={done} />
-          <DecayChart points={holdPoints(readings)} barometricPa={setupOf(run).barometric} />
-        </>
-      )}
-      {!run || done ? <DryLinesFirst again={done !== undefined} /> : <Hold run={run} readings={readings} />}
+      <Verdict kind="gas-hold" run={now} />
+      {done && run && <DecayChart points={holdPoints(readings)} barometricPa={setupOf(run).barometric} />}
+      {!run || !begun ? <DryLinesFirst again={done !== undefined} /> : <Hold run={run} readings={readings} />}
     </section>
   );
 }

@@ -10,7 +10,7 @@ export function TestFrame({
   name,
   said,
   intro,
-  run: { done, begun, off },
+  run,
   onFold,
   children,
 }: {
@@ -23,6 +23,7 @@ export function TestFrame({
   readonly onFold?: (open: boolean) => void;
   readonly children: ReactNode;
 }) {
+  const { done, begun, off } = run;
   const stale = useStale()(kind, done);
   const frame = useRef<HTMLDetailsElement>(null);
   const opens = begun || off;
@@ -42,11 +43,17 @@ export function TestFrame({
       <summary className="flex min-h-[52px] cursor-pointer flex-wrap items-center justify-between gap-x-4">
         <h3 className="headline text-xl">{name}</h3>
         <span className={`label text-sm ${stale ? 'text-fix' : 'text-soft'}`}>
-          {done ? (stale ? 'made on an older plan' : sayVerdict(String(done.payload['verdict']))) : said}
+          {run.fromFile && !run.confirmed
+            ? 'from a file, not confirmed'
+            : done
+              ? stale
+                ? 'made on an older plan'
+                : sayVerdict(String(done.payload['verdict']))
+              : said}
         </span>
       </summary>
       {intro && <p className="text-soft">{intro}</p>}
-      {done && <Verdict kind={kind} signed={done} />}
+      <Verdict kind={kind} run={run} />
       {children}
     </details>
   );

@@ -47,6 +47,7 @@ const SAY = {
   failed: (name: string) => `${name}: failed. Mend it, then test it again.`,
   'under way': (name: string) => `${name}: under way.`,
   'not passed': (name: string) => `${name}: signed off without a pass. Test it again.`,
+  unconfirmed: (name: string) => `${name}: from a file. Confirm it, or test it here.`,
   outgrown: (name: string) => `${name}: passed on an older plan. Test it again.`,
   untried: (name: string) => `Next: ${withinSentence(name)}.`,
 } satisfies Record<Exclude<RunStanding, 'passed'>, (name: string) => string>;

@@ -19,6 +19,8 @@ export interface Reading {
   readonly takenAt: string;
   readonly author: string;
   readonly waiting: boolean;
+  /** It came in with a file. */
+  readonly fromFile?: boolean;
 }
 
 export function readingsOf(run: RunRow, waiting: readonly WaitingReading[]): Reading[] {
@@ -34,6 +36,7 @@ export function readingsOf(run: RunRow, waiting: readonly WaitingReading[]): Rea
       takenAt: w.takenAt,
       author: 'this device',
       waiting: true,
+      fromFile: false,
     }));
   return [...stored, ...queued].sort((a, b) => a.takenAt.localeCompare(b.takenAt));
 }

@@ -13,11 +13,17 @@ export type Note = (
 
 /** A run as this device knows it: stored rows with those that wait here, and the way to add one. */
 export interface OpenRun {
+  /** Empty: none was started. */
+  readonly id: string;
+  /** It came in with a file: nothing is added to it. */
+  readonly fromFile: boolean;
+  /** Who of this shop stands in for one that came in with a file. */
+  readonly confirmed: Reading | undefined;
   readonly readings: readonly Reading[];
   readonly done: Reading | undefined;
   /** Started and not signed off. */
   readonly begun: boolean;
-  /** Signed off as something else than passed. */
+  /** Signed off as something else than passed, or not this shop’s own. */
   readonly off: boolean;
 }
 
@@ -26,11 +32,16 @@ export function useRun(run: RunRow | undefined): OpenRun {
   const { waiting } = useReadingQueue(id);
   const readings = run ? readingsOf(run, waiting) : [];
   const done = signedOff(readings);
+  const fromFile = run?.fromFile ?? false;
+  const confirmed = readings.find((r) => r.kind === 'confirm' && !r.fromFile);
   return {
+    id: run?.id ?? '',
+    fromFile,
+    confirmed,
     readings,
     done,
-    begun: run !== undefined && done === undefined,
-    off: done !== undefined && done.payload['verdict'] !== 'pass',
+    begun: run !== undefined && done === undefined && !fromFile,
+    off: (done !== undefined && done.payload['verdict'] !== 'pass') || (fromFile && !confirmed),
   };
 }
 

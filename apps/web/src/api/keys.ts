@@ -1,0 +1,38 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { api } from './client.ts';
+import type * as requests from './requests.ts';
+
+/** A key archives are signed with: this shop’s own, or another’s that a lead has compared. */
+export interface ShopKeyRow {
+  readonly fingerprint: string;
+  readonly publicKey: string;
+  readonly shop: string;
+  readonly own: boolean;
+  readonly retiredAt: string | null;
+  readonly author: string;
+  readonly at: string;
+}
+export type NewShopKey = requests.NewShopKey;
+
+const KEYS = ['shop-keys'] as const;
+
+export const useShopKeys = () =>
+  useQuery({ queryKey: KEYS, queryFn: () => api<ShopKeyRow[]>('GET', '/admin/keys') });
+
+/** What a key says of the jobs that came with it is asked again. */
+const useChange = <V>(send: (of: V) => Promise<unknown>) => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: send,
+    onSuccess: () =>
+      Promise.all([
+        client.invalidateQueries({ queryKey: KEYS }),
+        client.invalidateQueries({ queryKey: ['job'] }),
+      ]),
+  });
+};
+
+export const useAddKey = () => useChange((key: NewShopKey) => api('POST', '/admin/keys', key));
+export const useRenewKey = () => useChange<void>(() => api('POST', '/admin/keys/renew'));
+export const useDistrustKey = () =>
+  useChange((fingerprint: string) => api('DELETE', `/admin/keys/${encodeURIComponent(fingerprint)}`));

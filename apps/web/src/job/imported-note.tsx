@@ -1,0 +1,23 @@
+import { saySigned } from '@venula/core/formats';
+import { FileInput } from 'lucide-react';
+import { useJobRecord } from '../api/queries.ts';
+import { useOpenJob } from './job-context.ts';
+import { when } from '../ui/when.ts';
+
+/** On every page of a job that came in with a file: that it did, by whom, and what the file’s signature is worth here. */
+export function ImportedNote() {
+  const { id } = useOpenJob();
+  const imported = useJobRecord(id).data?.imported;
+  if (!imported) return null;
+  const vouched = imported.signedBy !== null && imported.signedBy.shop !== null;
+  return (
+    <p
+      className={`border-b border-rule px-3 py-1 text-sm leading-tight md:px-5 ${vouched ? 'text-soft' : 'text-fix'}`}
+      data-testid="imported"
+    >
+      <FileInput size={15} className="mr-1 inline" aria-hidden />
+      <strong className="font-semibold">Imported</strong> by {imported.by}, {when(imported.at)}.{' '}
+      {saySigned(imported)}
+    </p>
+  );
+}
