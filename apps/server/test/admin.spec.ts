@@ -6,6 +6,8 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { PATTERNS } from '@venula/core/document';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
+import { keptAccess, type AccessState } from '../src/accounts/access-state.ts';
+import { holdAccess } from '../src/accounts/hold-access.ts';
 import { emptied, newJob, openShop, PASSWORD, replace, signedIn, visitor, type Shop } from './support.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'venula-backups-'));
@@ -58,6 +60,118 @@ describe('backups from the page', () => {
     expect(last).toMatchObject({ actor: 'A lead', detail: { file: made.file } });
     // Records are still records.
     await expect(shop.db.query('delete from audit')).rejects.toThrow(/records/);
+  });
+
+  test('who lost access since the backup does not get it back by it: kept out, listed, and a lead decides', async () => {
+    const lead = () => shop.as.lead;
+    const person = async (login: string, role: string) =>
+      (
+        await lead()
+          .post('/api/v1/people')
+          .send({ login, name: `${login} of the shop`, role })
+          .expect(201)
+      ).body as {
+        id: string;
+        password: string;
+      };
+    const left = await person('left', 'technician');
+    const former = await person('former', 'lead');
+    const stays = await person('stays', 'technician');
+    // A tablet on which somebody has a PIN.
+    const tablet = await signedIn(shop, 'lead');
+    const device = (await tablet.post('/api/v1/devices').send({ name: 'Lost tablet' }).expect(201)).body as {
+      id: string;
+    };
+    const tech = await signedIn(shop, 'technician');
+    await tech.put('/api/v1/me/pin').send({ password: PASSWORD, pin: '7394' }).expect(204);
+    const me = (await tech.get('/api/v1/session').expect(200)).body as { id: string };
+    const byPin = () => tablet.post('/api/v1/session/pin').send({ personId: me.id, pin: '7394' });
+    await byPin().expect(200);
+    const { file } = (await lead().post('/api/v1/admin/backups').expect(201)).body as { file: string };
+
+    await lead().patch(`/api/v1/people/${left.id}`).send({ active: false }).expect(200);
+    await lead().patch(`/api/v1/people/${former.id}`).send({ role: 'viewer' }).expect(200);
+    await lead().delete(`/api/v1/devices/${device.id}`).expect(204);
+    const restored = async () => {
+      await lead().post(`/api/v1/admin/backups/${file}/restore`).send({ shop: 'Test shop' }).expect(204);
+      shop.as.lead = await signedIn(shop, 'lead');
+      return (await lead().get('/api/v1/held-access').expect(200)).body as {
+        id: string;
+        name: string;
+        why: string;
+        role: string | null;
+      }[];
+    };
+    const held = await restored();
+    expect(held.map(({ name, why, role }) => [name, why, role])).toEqual([
+      ['former of the shop', 'demoted', 'lead'],
+      ['left of the shop', 'disabled', 'technician'],
+      ['Lost tablet', 'revoked', null],
+    ]);
+    await byPin().expect(401);
+    await visitor(shop).post('/api/v1/session').send({ login: 'left', password: left.password }).expect(401);
+    const again = visitor(shop);
+    const { body } = await again
+      .post('/api/v1/session')
+      .send({ login: 'former', password: former.password })
+      .expect(200);
+    expect(body.role).toBe('viewer');
+    await visitor(shop)
+      .post('/api/v1/session')
+      .send({ login: 'stays', password: stays.password })
+      .expect(200);
+    // Nobody’s PIN opens anything, not on a tablet that is still the shop’s either.
+    const [pins] = await shop.db.query('select count(pin_hash) from app_user');
+    expect(pins).toEqual({ count: '0' });
+
+    shop.as.technician = await signedIn(shop, 'technician');
+    await shop.as.technician.get('/api/v1/held-access').expect(403);
+    const decide = (i: number, give: boolean) =>
+      lead().post(`/api/v1/held-access/${held[i]!.id}`).send({ give });
+    await decide(0, false).expect(204);
+    await decide(1, true).expect(204);
+    await decide(1, true).expect(404);
+    await decide(2, false).expect(204);
+    const people = (await lead().get('/api/v1/people').expect(200)).body as {
+      login: string;
+      role: string;
+      active: boolean;
+    }[];
+    expect(people.find((p) => p.login === 'left')).toMatchObject({ active: true, role: 'technician' });
+    expect(people.find((p) => p.login === 'former')).toMatchObject({ role: 'viewer' });
+    expect((await lead().get('/api/v1/devices').expect(200)).body).toEqual([]);
+    expect((await lead().get('/api/v1/held-access').expect(200)).body).toEqual([]);
+
+    // The database lost and its people with it: the file beside the backups knows who was out.
+    const { id: leadId } = (await lead().get('/api/v1/session').expect(200)).body as { id: string };
+    const whyAfter = async (before: AccessState | null) => {
+      await shop.db.query("update app_user set active = true, role = 'lead' where login = 'former'");
+      await shop.db.query('update shop_device set revoked = false');
+      await shop.db.transaction((tx) => holdAccess(tx, before, leadId));
+      const rows = await shop.db.query<{ name: string; why: string }[]>(
+        'select name, why from held_access order by lower(name)',
+      );
+      await shop.db.query('update app_user set active = true');
+      return rows.map((r) => `${r.name}: ${r.why}`);
+    };
+    expect(await whyAfter(await keptAccess())).toEqual([
+      'former of the shop: demoted',
+      'Lost tablet: revoked',
+    ]);
+    // Not even that, as on a new machine: everybody but the lead who put it back is listed.
+    expect(await whyAfter(null)).toEqual([
+      'A technician: no-record',
+      'A viewer: no-record',
+      'former of the shop: no-record',
+      'left of the shop: no-record',
+      'Lost tablet: no-record',
+      'stays of the shop: no-record',
+    ]);
+    // People the state before knows nothing of.
+    expect((await whyAfter({ people: [], devices: [] })).every((w) => w.endsWith('unknown'))).toBe(true);
+    await shop.db.query('delete from held_access');
+    shop.as.lead = await signedIn(shop, 'lead');
+    shop.as.technician = await signedIn(shop, 'technician');
   });
 
   test('two at once: one is made, the other is told', async () => {

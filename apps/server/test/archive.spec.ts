@@ -319,12 +319,17 @@ describe('what came in with a file', () => {
     // Whatever the file calls itself.
     expect(first).toMatchObject({ signedBy: { own: false, shop: null, fingerprint } });
     expect(fingerprint).toMatch(/^(?:[0-9A-F]{4} ){7}[0-9A-F]{4}$/);
-    const entry = { publicKey: key.publicKey, shop: 'Harrow Lane' };
+    const entry = { publicKey: key.publicKey, shop: 'Harrow Lane', fingerprint: fingerprint.toLowerCase() };
     await shop.as.technician.post('/api/v1/admin/keys').send(entry).expect(403);
     await lead()
       .post('/api/v1/admin/keys')
       .send({ ...entry, publicKey: 'AAAA' })
       .expect(400);
+    // What they read out is of another key: this one is not theirs.
+    const other = { ...entry, fingerprint: fingerprintOf(newKeyPair().publicKey) };
+    expect((await lead().post('/api/v1/admin/keys').send(other).expect(400)).body.error.code).toBe(
+      'KEY_DIFFERS',
+    );
     await lead().post('/api/v1/admin/keys').send(entry).expect(201);
     await lead().post('/api/v1/admin/keys').send(entry).expect(409);
     expect(await opened()).toMatchObject({ signedBy: { shop: 'Harrow Lane' } });

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Injectable, NotFoundException } from '@nestjs/common';
 import { DataSource, IsNull, Not } from 'typeorm';
 import { audit } from '../audit/audit.ts';
+import { keepAccess } from './access-state.ts';
 import { digest, newToken } from './secrets.ts';
 import { Session } from './session.entity.ts';
 import type { Actor } from './sessions.service.ts';
@@ -29,6 +30,7 @@ export class DevicesService {
       await tx.insert(ShopDevice, { id, name, tokenHash: digest(token), author: actor.name });
       await audit(tx, actor.name, 'device-registered', null, { id, name });
     });
+    await keepAccess(this.db);
     return { id, token };
   }
 
@@ -42,6 +44,7 @@ export class DevicesService {
       await tx.delete(Session, { deviceId: id });
       await audit(tx, actor.name, 'device-revoked', null, { id, name: device.name });
     });
+    await keepAccess(this.db);
   }
 
   async byToken(token: string | undefined): Promise<ShopDevice | null> {

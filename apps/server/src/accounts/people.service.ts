@@ -2,6 +2,7 @@ import { ConflictException, ForbiddenException, Injectable, NotFoundException } 
 import { DataSource, type EntityManager } from 'typeorm';
 import { audit } from '../audit/audit.ts';
 import { oneAtATime } from '../db/locks.ts';
+import { keepAccess } from './access-state.ts';
 import { DoorThrottle } from './door-throttle.ts';
 import { PasswordJudge } from './password-judge.ts';
 import { refuseWeakPin } from './password-rule.ts';
@@ -54,6 +55,13 @@ export class PeopleService {
     private readonly passwords: PasswordJudge,
   ) {}
 
+  /** A change of who may come in: written down beside the database as well, for a restore to look at. */
+  private async changing<T>(work: (tx: EntityManager) => Promise<T>): Promise<T> {
+    const done = await this.db.transaction(work);
+    await keepAccess(this.db);
+    return done;
+  }
+
   async list(): Promise<Listed[]> {
     return (await this.db.getRepository(User).find({ order: { active: 'DESC', name: 'ASC' } })).map(listed);
   }
@@ -61,7 +69,7 @@ export class PeopleService {
   /** @returns the person and the password they come in with once */
   async add(body: NewPerson, actor: Actor): Promise<Listed & { readonly password: string }> {
     const { password, forOnce } = await this.passwordForOnce();
-    return this.db.transaction(async (tx) => {
+    return this.changing(async (tx) => {
       await this.refuseTaken(tx, body);
       const user = await tx.save(
         tx.create(User, { ...body, ...forOnce, active: true, formerNames: [], pinHash: null }),
@@ -87,7 +95,7 @@ export class PeopleService {
   }
 
   async change(id: string, body: PersonChange, actor: Actor): Promise<Listed> {
-    return this.db.transaction(async (tx) => {
+    return this.changing(async (tx) => {
       // Two leads must not demote each other at once.
       await oneAtATime(tx, 'people');
       const user = await this.find(tx, id);

@@ -2,6 +2,8 @@ import { BadRequestException, ConflictException, Injectable } from '@nestjs/comm
 import { DataSource } from 'typeorm';
 import type { Actor } from '../accounts/sessions.service.ts';
 import { audit } from '../audit/audit.ts';
+import { keepAccess } from '../accounts/access-state.ts';
+import { accessBefore, holdAccess } from '../accounts/hold-access.ts';
 import { ifNobodyElse } from '../db/locks.ts';
 import { createDataSource } from '../db/data-source.ts';
 import { ShopService } from '../shop/shop.service.ts';
@@ -25,8 +27,8 @@ export class BackupService {
   }
 
   /**
-   * Puts the shop back to how it was. What was entered since is gone, so the shop’s name is asked for; and everybody signs in anew: a
-   * session that was ended since must not come back to life.
+   * Puts the shop back to how it was. What was entered since is gone, so the shop’s name is asked for; everybody signs in anew, and who
+   * lost access since the backup does not get it back by it.
    */
   restore(file: string, shop: string, actor: Actor): Promise<void> {
     return this.alone(async (patient) => {
@@ -50,13 +52,15 @@ export class BackupService {
           message: 'The backup was made by a newer version of Venula.',
           remedy: 'Update Venula first.',
         });
+      const before = await accessBefore(this.db);
       await putBack(path);
       // An older backup has older tables.
       await patient.runMigrations();
       await this.db.transaction(async (tx) => {
-        await tx.query('DELETE FROM session');
+        await holdAccess(tx, before, actor.id);
         await audit(tx, actor.name, 'backup-restored', null, { file, of: note.at });
       });
+      await keepAccess(this.db);
     });
   }
 

@@ -1,3 +1,5 @@
+import { keepAccess } from '../accounts/access-state.ts';
+import { HeldAccess } from '../accounts/held-access.entity.ts';
 import { hashSecret, readableSecret } from '../accounts/secrets.ts';
 import { Session } from '../accounts/session.entity.ts';
 import { User } from '../accounts/user.entity.ts';
@@ -25,7 +27,9 @@ await command('usage: npm run reset-password -- SIGN-IN-NAME', async (db, [login
       },
     );
     await tx.delete(Session, { userId: user.id });
+    await tx.delete(HeldAccess, { subjectId: user.id });
     await audit(tx, 'Server console', 'password-reset', null, { name: user.name });
   });
+  await keepAccess(db);
   console.log(`${login} signs in with ${password} within ${HOURS} hours, and then chooses a password.`);
 });

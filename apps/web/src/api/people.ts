@@ -80,3 +80,28 @@ export const useOwnPassword = () =>
   useChange([['me']], (body: Sent<requests.OwnPassword>) => api<void>('PUT', '/me/password', body));
 export const useOwnPin = () =>
   useChange([['device']], (body: Sent<requests.OwnPin>) => api<void>('PUT', '/me/pin', body));
+
+/** A person or a tablet that a restored backup would have let in again. */
+export interface HeldRow {
+  readonly id: string;
+  readonly of: 'person' | 'device';
+  readonly name: string;
+  readonly why: 'disabled' | 'demoted' | 'revoked' | 'unknown' | 'no-record';
+  readonly role: Role | null;
+  readonly at: string;
+}
+
+const HELD = ['held-access'] as const;
+
+export const useHeldAccess = () =>
+  useQuery({ queryKey: HELD, queryFn: () => api<HeldRow[]>('GET', '/held-access') });
+
+export const useDecideAccess = () => {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, give }: { readonly id: string; readonly give: boolean }) =>
+      api<void>('POST', `/held-access/${id}`, { give }),
+    // People and tablets are shown beside it.
+    onSettled: () => client.invalidateQueries(),
+  });
+};

@@ -1,5 +1,9 @@
 // Made by scripts/request-types.mjs from the schemas the server checks by: change those, not this.
 
+export interface AccessDecision {
+  give: boolean;
+}
+
 export interface Archive {
   archived: boolean;
 }
@@ -272,6 +276,7 @@ export interface NewRun {
 export interface NewShopKey {
   publicKey: string;
   shop: string;
+  fingerprint: string;
 }
 
 export interface OwnPassword {

@@ -37,7 +37,7 @@ export const statedBy = (author: string, fromFile: boolean | undefined): string 
 export function saySigned({ signedBy }: ImportedFrom): string {
   if (!signedBy) return 'The file was not signed.';
   return signedBy.shop === null
-    ? `Signed with a key this shop does not know, ${signedBy.fingerprint}.`
+    ? `Signed with a key this shop does not know: ${signedBy.fingerprint}.`
     : `Signed by ${signedBy.shop}, unchanged.`;
 }
 

@@ -20,6 +20,7 @@ const newKey = Joi.object<NewKey>({
     )
     .required(),
   shop: Joi.string().trim().min(2).max(80).required(),
+  fingerprint: Joi.string().trim().max(60).required(),
 });
 
 /** Keys archives are signed with. */

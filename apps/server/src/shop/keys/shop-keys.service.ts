@@ -1,4 +1,5 @@
 import {
+  BadRequestException,
   ConflictException,
   Injectable,
   NotFoundException,
@@ -16,7 +17,11 @@ import { ShopKey } from './shop-key.entity.ts';
 export interface NewKey {
   readonly publicKey: string;
   readonly shop: string;
+  /** As the other shop says it. */
+  readonly fingerprint: string;
 }
+
+const asRead = (fingerprint: string): string => fingerprint.replaceAll(/[^0-9a-f]/gi, '').toUpperCase();
 
 /** The key this shop signs its exports with, and those of other shops a lead has compared. */
 @Injectable()
@@ -43,9 +48,16 @@ export class ShopKeysService implements OnApplicationBootstrap {
     return keyKnown(this.db.manager, publicKey);
   }
 
-  /** Another shop’s key: a lead has compared its fingerprint with that shop. */
-  async add({ publicKey, shop }: NewKey, actor: Actor): Promise<ShopKey> {
+  /** Another shop’s key, with the fingerprint that shop read out: only where the two are of one key is it added. */
+  async add({ publicKey, shop, fingerprint: heard }: NewKey, actor: Actor): Promise<ShopKey> {
     const fingerprint = fingerprintOf(publicKey);
+    if (asRead(heard) !== asRead(fingerprint))
+      throw new BadRequestException({
+        code: 'KEY_DIFFERS',
+        message: 'That is not the fingerprint of this key.',
+        remedy: 'Ask the other shop to read theirs once more. If it stays so, the file is not from them.',
+        details: [{ path: 'fingerprint', message: 'is not that of this key' }],
+      });
     return this.db.transaction(async (tx) => {
       await oneAtATime(tx, 'keys');
       const here = await tx.findOneBy(ShopKey, { fingerprint });

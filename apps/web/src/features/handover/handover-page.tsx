@@ -2,7 +2,7 @@ import { when } from '../../ui/when.ts';
 import { gaugeName, sayPower, sayState } from '@venula/core/say';
 import { OFF_V } from '@venula/core/engine';
 import { PATTERNS, sourceOf } from '@venula/core/document';
-import { howItRuns, RECORD_CAUTIONS, runName, writeJob } from '@venula/core/formats';
+import { howItRuns, RECORD_CAUTIONS, runName, sayImported, writeJob } from '@venula/core/formats';
 import { findingKey, type Finding } from '@venula/core/outcome';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
 import { billOfMaterials, heldNames, linesToMeasure } from '@venula/core/supply';
@@ -13,7 +13,7 @@ import { newestOfKind, standingOf, type RunStanding } from '../../job/record/run
 import { useStale, withProofs } from '../../job/record/stale.tsx';
 import { Download, FileText, Printer, QrCode as QrCodeIcon } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import { useAcceptances, useRevisions, useRuns } from '../../api/queries.ts';
+import { useAcceptances, useJobRecord, useRevisions, useRuns } from '../../api/queries.ts';
 import { logoAddress, useShop } from '../../api/shop.ts';
 import type { AcceptanceRow, RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
@@ -39,6 +39,7 @@ function Handover() {
   const plan = useJudgement();
   const version = useJob((job) => job.state.version);
   const { id, number } = useOpenJob();
+  const imported = useJobRecord(id).data?.imported;
   const format = useFormat();
   const runs = useRuns(id).data ?? [];
   const rows = useAcceptances(id).data ?? [];
@@ -93,6 +94,13 @@ function Handover() {
           <Fact name="Style" value={PATTERNS.find((p) => p.id === doc.plumbing.style)?.name ?? '–'} />
           <Fact name={pumps.length > 1 ? 'Pumps' : 'Pump'} value={pumps.join(', ') || '–'} />
         </dl>
+        {imported && (
+          <Section title="From a file">
+            {sayImported(imported).map((line) => (
+              <p key={line}>{line}</p>
+            ))}
+          </Section>
+        )}
         <div className="mt-3 grid grid-cols-2 gap-x-6 max-md:grid-cols-1">
           <Section title="What it should read">
             <table className="w-full [&_.num]:pl-2.5">

@@ -124,8 +124,9 @@ function Backup({ backup }: { readonly backup: BackupRow }) {
           }}
         >
           <p className="w-full">
-            Everything entered since {when(backup.at)} is gone after this, and everybody signs in anew. Back
-            up first if in doubt.
+            Everything entered since {when(backup.at)} is gone after this. Everybody signs in anew with their
+            password; PINs are gone, and who lost access since stays out until a lead decides. Back up first
+            if in doubt.
           </p>
           <div className="w-full max-w-[320px]">
             <FormField label="Type the name of the shop" name="shop" autoComplete="off" maxLength={80} />

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { fieldTrouble } from '../../api/client.ts';
 import { useAddKey, useDistrustKey, useRenewKey, useShopKeys, type ShopKeyRow } from '../../api/keys.ts';
 import { FormField, formTexts } from '../../ui/form-field.tsx';
@@ -36,7 +37,7 @@ export function KeysView() {
 }
 
 const Fingerprint = ({ of }: { readonly of: string }) => (
-  <span className="num block text-lg font-semibold break-words select-text">{of}</span>
+  <span className="block text-lg font-semibold break-words select-text">{of}</span>
 );
 
 function OwnKey({ own, renewed }: { readonly own: ShopKeyRow; readonly renewed: readonly ShopKeyRow[] }) {
@@ -111,6 +112,8 @@ function OtherKey({ of: key }: { readonly of: ShopKeyRow }) {
 function AddKey() {
   const add = useAddKey();
   const trouble = fieldTrouble(add.error);
+  // Of a job that came with it.
+  const [params] = useSearchParams();
   return (
     <form
       className="mt-3 flex flex-wrap items-end gap-3 border-2 border-ink bg-paper p-4"
@@ -118,13 +121,13 @@ function AddKey() {
       onSubmit={(e) => {
         e.preventDefault();
         const form = e.currentTarget;
-        const { publicKey = '', shop = '' } = formTexts(form);
-        add.mutate({ publicKey, shop }, { onSuccess: () => form.reset() });
+        const { publicKey = '', shop = '', fingerprint = '' } = formTexts(form);
+        add.mutate({ publicKey, shop, fingerprint }, { onSuccess: () => form.reset() });
       }}
     >
       <p className="w-full">
-        Add a shop’s key only after you have compared its fingerprint with them, over the telephone or in
-        person.
+        Call the shop and let them read out their fingerprint, from their own page of keys. Where it is not
+        that of this key, the key is not theirs and is not added.
       </p>
       <div className="w-full max-w-[280px]">
         <FormField label="Shop" name="shop" maxLength={80} autoComplete="off" error={trouble['shop']} />
@@ -132,10 +135,20 @@ function AddKey() {
       <div className="w-full max-w-[440px]">
         <FormField
           label="Its public key"
+          defaultValue={params.get('key') ?? ''}
           name="publicKey"
           maxLength={60}
           autoComplete="off"
           error={trouble['publicKey']}
+        />
+      </div>
+      <div className="w-full max-w-[440px]">
+        <FormField
+          label="Fingerprint, as they read it out"
+          name="fingerprint"
+          maxLength={60}
+          autoComplete="off"
+          error={trouble['fingerprint']}
         />
       </div>
       <button type="submit" className="btn btn-main" disabled={add.isPending}>

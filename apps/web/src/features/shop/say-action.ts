@@ -1,5 +1,7 @@
 /** What stands in the audit, as somebody would say it. */
 const WORDS: Readonly<Record<string, string>> = {
+  'access-given': 'let somebody in again after a restore',
+  'access-left-off': 'left somebody out after a restore',
   'backup-made': 'made a backup',
   'backup-restored': 'put a backup back',
   'bench-fault': 'set the simulated car',

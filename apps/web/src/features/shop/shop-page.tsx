@@ -1,6 +1,7 @@
 import { Link, Navigate, useSearchParams } from 'react-router';
 import { useMe } from '../../api/queries.ts';
 import { useShop } from '../../api/shop.ts';
+import { HeldAccess } from './held-access.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
 
 const VIEWS = {
@@ -60,6 +61,7 @@ export function ShopPage() {
             </Link>
           </p>
         )}
+        <HeldAccess />
         <View />
       </div>
     </div>
