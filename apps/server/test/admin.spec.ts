@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
@@ -196,6 +196,16 @@ describe('backups from the page', () => {
     writeFileSync(join(folder, 'x.dump.json'), '{"file":"../../x.dump"}');
     writeFileSync(join(folder, 'y.dump.json'), '{');
     await shop.as.lead.get('/api/v1/admin').expect(200);
+    // A note without its file, and a file without its note.
+    rmSync(join(folder, file));
+    writeFileSync(join(folder, 'z.dump'), 'PGDMP');
+    for (const gone of [file, 'z.dump', 'access.json']) {
+      await shop.as.lead.get(`/api/v1/admin/backups/${gone}`).expect(404);
+      await shop.as.lead
+        .post(`/api/v1/admin/backups/${gone}/restore`)
+        .send({ shop: 'Test shop' })
+        .expect(404);
+    }
   });
 });
 

@@ -199,7 +199,7 @@ const edited =
     files[name] = strToU8(JSON.stringify(value));
   };
 const record = (change: (rows: Record<string, Record<string, unknown>[]>) => void) =>
-  edited('record/record.json', change as (value: never) => void);
+  edited('record/record.json', change);
 const lead = () => shop.as.lead;
 
 describe('what came in with a file', () => {

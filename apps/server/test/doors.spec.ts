@@ -60,6 +60,9 @@ describe('doors', () => {
     });
     expect(res.body.error.remedy).toBeTruthy();
     await shop.stranger.get('/api/v1/nothing').expect(404);
+    // Nor does the page stand in for a script or font that is not there.
+    for (const gone of ['/assets/none.js', '/assets/none.woff2'])
+      expect((await shop.stranger.get(gone).expect(404)).text).not.toContain('<script');
   });
 
   test('cookie is HttpOnly and SameSite; signing out ends it', async () => {
@@ -82,6 +85,20 @@ describe('doors', () => {
       .send({ pattern: 'full-return', title: 'x' });
     expect(res.status).toBe(403);
     expect(res.body.error.code).toBe('FOREIGN_ORIGIN');
+    // Without an origin, by what the browser says of where it comes from.
+    for (const [site, status] of [
+      ['cross-site', 403],
+      ['same-site', 403],
+      ['same-origin', 201],
+      ['none', 201],
+    ] as const) {
+      const answer = await shop.as.technician
+        .post('/api/v1/jobs')
+        .set('Sec-Fetch-Site', site)
+        .send({ pattern: 'full-return', title: 'x' });
+      expect([site, answer.status]).toEqual([site, status]);
+    }
+    await shop.as.technician.get('/api/v1/jobs').set('Sec-Fetch-Site', 'cross-site').expect(200);
   });
 
   test('oversized, malformed and wrongly typed requests are refused in the same shape', async () => {

@@ -78,7 +78,9 @@ test('in metric it says kPa; units nobody has are refused; a stranger sees nothi
   expect(textOf(await fetchPdf(job, 'metric')).join(' ')).toMatch(/\d kPa|\d bar/);
   await shop.as.viewer.get(`/api/v1/jobs/${job}/record.pdf?units=furlongs`).expect(400);
   await shop.stranger.get(`/api/v1/jobs/${job}/record.pdf`).expect(401);
-  await shop.as.viewer.get(`/api/v1/jobs/${randomUUID()}/record.pdf`).expect(404);
+  const missing = await shop.as.viewer.get(`/api/v1/jobs/${randomUUID()}/record.pdf`).expect(404);
+  expect(missing.headers['content-type']).toContain('application/json');
+  expect(missing.headers['content-disposition']).toBeUndefined();
 });
 
 test('the photos that are chosen go with it, in that order, and none where none is; what is no id is refused', async () => {

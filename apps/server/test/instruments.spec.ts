@@ -220,3 +220,23 @@ describe('An instrument that misbehaves', () => {
       expect([bad, saidBy(bad).state]).toEqual([bad, 'lost']);
   });
 });
+
+test('an instrument is never the shop’s own database or server, by whatever name', async () => {
+  const database = Number(new URL(process.env['VENULA_DATABASE_URL']!).port);
+  const add = (host: string, port: number) =>
+    shop.as.lead
+      .post('/api/v1/instruments')
+      .send({ name: 'Gauge two', host, port, calibratedOn: null, reads: [pump] });
+  for (const host of ['127.0.0.1', 'localhost', '127.1.2.3', '::1', '0.0.0.0', '::ffff:127.0.0.1'])
+    for (const port of [database, 4600]) {
+      const { status, body } = await add(host, port);
+      expect([host, port, status, body.error?.code]).toEqual([host, port, 400, 'OWN_PORT']);
+    }
+  const { body } = await add('127.0.0.1', 5025).expect(201);
+  // One that was written into the database is not asked either.
+  await shop.db.query('update instrument set port = $1 where id = $2', [database, body.id]);
+  const { body: refused } = await shop.as.viewer
+    .get(`/api/v1/instruments/${body.id}/live?reads=pressure`)
+    .expect(400);
+  expect(refused.error.code).toBe('OWN_PORT');
+});

@@ -1,7 +1,8 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { fullReturnJob } from '@venula/core/document';
 import { jointList } from '@venula/core/supply';
+import { JudgePool } from '../src/judging/judge-pool.ts';
 import { newJob, openShop, replace, type Shop } from './support.ts';
 
 // Machines here are noisy, and these make hundreds of requests.
@@ -219,4 +220,36 @@ describe('the same thing sent again, also at once, gets its first answer', () =>
     );
     expect(sent.map((r) => r.status).sort()).toEqual([201, 409]);
   });
+});
+
+test('twenty-four sign-offs at once: each is signed, and the plan is solved while no row is locked', async () => {
+  const job = await newJob(shop);
+  const url = `/api/v1/jobs/${job}`;
+  const runs = Array.from({ length: 24 }, () => randomUUID());
+  for (const runId of runs)
+    await shop.as.technician
+      .post(`${url}/runs`)
+      .send({ runId, kind: 'prime', setup: { cautionsRead: true } })
+      .expect(201);
+  const pool = shop.app.get(JudgePool);
+  const solve = pool.now.bind(pool);
+  let looked = 0;
+  const spy = jest.spyOn(pool, 'now').mockImplementation((async (task: never) => {
+    looked++;
+    // Fails at once where somebody holds one of them.
+    await shop.db.query('SELECT 1 FROM test_run WHERE job_id = $1 FOR UPDATE NOWAIT', [job]);
+    return solve(task);
+  }) as never);
+  const sign = (runId: string) =>
+    shop.as.technician.post(`${url}/runs/${runId}/readings`).send({
+      readingId: randomUUID(),
+      kind: 'sign-off',
+      payload: { note: '' },
+      takenAt: new Date().toISOString(),
+    });
+  await sign(runs[0]!).expect(201);
+  expect(looked).toBeGreaterThan(0);
+  spy.mockRestore();
+  const answers = await Promise.all(runs.slice(1).map(sign));
+  expect(answers.map((a) => a.status)).toEqual(runs.slice(1).map(() => 201));
 });

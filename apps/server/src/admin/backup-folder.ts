@@ -53,9 +53,13 @@ async function folder(): Promise<string> {
 /** Every backup in the folder that is whole, the newest first. */
 export async function listBackups(): Promise<BackupNote[]> {
   const dir = await folder();
-  const names = (await readdir(dir)).filter((n) => n.endsWith('.dump.json'));
-  const notes = await Promise.all(names.map((n) => readNote(join(dir, n))));
-  return notes.flatMap((n) => n ?? []).sort((a, b) => b.at.localeCompare(a.at));
+  const names = await readdir(dir);
+  const notes = await Promise.all(
+    names.filter((n) => n.endsWith('.dump.json')).map((n) => readNote(join(dir, n))),
+  );
+  return notes
+    .flatMap((n) => (n && names.includes(n.file) ? n : []))
+    .sort((a, b) => b.at.localeCompare(a.at));
 }
 
 async function readNote(path: string): Promise<BackupNote | null> {

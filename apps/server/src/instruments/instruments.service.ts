@@ -14,6 +14,7 @@ import { readConfig } from '../config.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { InstrumentGateway, type Live } from './gateway.ts';
 import type { BenchSetting, NewInstrument } from './instrument-schemas.ts';
+import { addressOfInstrument } from './own-ports.ts';
 import { Instrument } from './instrument.entity.ts';
 
 export interface BenchState {
@@ -51,11 +52,15 @@ export class InstrumentsService {
       });
     const { bench } = readConfig();
     if (instrument.simulated && !bench) throw noBench();
-    const at = instrument.simulated && bench ? { ...bench, port: bench.port + instrument.port } : instrument;
+    const at =
+      instrument.simulated && bench
+        ? { ...bench, port: bench.port + instrument.port }
+        : await addressOfInstrument(instrument);
     return this.gateway.live(at, reads.query);
   }
 
   async add(body: NewInstrument, actor: Actor): Promise<Instrument> {
+    await addressOfInstrument(body);
     const id = randomUUID();
     return this.db.transaction(async (tx) => {
       await tx.insert(Instrument, { ...body, id, simulated: false, author: actor.name });

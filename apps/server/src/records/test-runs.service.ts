@@ -5,6 +5,7 @@ import {
   ForbiddenException,
   Injectable,
   NotFoundException,
+  ServiceUnavailableException,
 } from '@nestjs/common';
 import type { JobDocument } from '@venula/core/document';
 import { GAS_LIMITS, GAUGE_MOST_PA } from '@venula/core/prove';
@@ -12,6 +13,7 @@ import { jointList } from '@venula/core/supply';
 import { DataSource, In, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/sessions.service.ts';
 import { audit } from '../audit/audit.ts';
+import { BUSY } from '../common/busy.ts';
 import { idTaken } from '../common/id-taken.ts';
 import { inBoth } from '../common/in-both.ts';
 import { insertOnce } from '../db/insert-once.ts';
@@ -51,6 +53,20 @@ interface Plan {
   /** What is done in it, where the plan says; empty for a walk, whose joints are at hand, and a hold. */
   readonly steps: readonly PlannedStep[];
 }
+
+/** What the server adds to a sign-off, and the readings it is of. */
+interface Closing {
+  readonly of: string;
+  readonly payload: Readonly<Record<string, unknown>>;
+}
+
+/** Readings that end something are in the audit. */
+const ENDS: Readonly<Partial<Record<NewReading['kind'], string>>> = {
+  'sign-off': 'test-signed-off',
+  confirm: 'test-confirmed',
+};
+/** So often a sign-off is worked out again where readings keep coming in. */
+const MOST_TRIES = 5;
 
 @Injectable()
 export class TestRunsService {
@@ -121,7 +137,32 @@ export class TestRunsService {
     if (first) return first;
     await this.jobs.findOpen(jobId);
     const plan = await this.planOf(found);
-    const proves = body.kind === 'sign-off' ? await this.provesNow(found, plan) : {};
+    for (let tries = 0; tries < MOST_TRIES; tries++) {
+      const closing = body.kind === 'sign-off' ? await this.closing(found, plan) : null;
+      const stored = await this.store(found, body, actor, plan, closing);
+      if (stored) return stored;
+    }
+    throw new ServiceUnavailableException(BUSY);
+  }
+
+  /** What a sign-off says, and the rows it is of. Worked out while nobody waits for a lock. */
+  private async closing(run: TestRun, plan: Plan): Promise<Closing> {
+    const rows = await readingsOf(this.db.manager, run.id);
+    const payload = {
+      ...(await this.outcome(run, rows, plan)),
+      ...(await this.provesNow(run, plan)),
+    };
+    return { of: rows.map((r) => r.id).join(), payload };
+  }
+
+  /** @returns null where readings came in while the sign-off was worked out: it is worked out again */
+  private async store(
+    { id: runId, jobId }: TestRun,
+    body: NewReading,
+    actor: Actor,
+    plan: Plan,
+    closing: Closing | null,
+  ): Promise<TestReading | null> {
     return this.db.transaction(async (tx) => {
       const run = await tx.findOne(TestRun, {
         where: { id: runId, jobId },
@@ -130,31 +171,9 @@ export class TestRunsService {
       if (!run) throw missingRun();
       const already = await this.known(tx, runId, body);
       if (already) return already;
-      const signed = await tx.existsBy(TestReading, { runId, kind: 'sign-off' });
-      if (body.kind === 'confirm') await refuseConfirmation(tx, run, signed);
-      else if (run.fromFile) throw fromFile();
-      else if (signed) {
-        throw new ConflictException({
-          code: 'RUN_CLOSED',
-          message: 'This test is signed off.',
-          remedy: 'Start another run.',
-        });
-      }
-      refuseForeign(run, body, plan);
-      if (run.kind === 'gas-hold' && body.kind === 'pressure')
-        await refuseGasOverFuel(
-          tx,
-          jobId,
-          plan.document,
-          (run.setup as NewRun['setup']).lines,
-          body.takenAt.getTime(),
-        );
-      await refuseCorrection(tx, runId, body);
-      if (body.kind === 'second-look') await refuseOwnLook(tx, runId, body, actor);
-      const payload =
-        body.kind === 'sign-off'
-          ? { ...body.payload, ...(await this.outcome(run, await readingsOf(tx, runId), plan)), ...proves }
-          : body.payload;
+      await this.refuse(tx, run, body, actor, plan);
+      if (closing && (await readingsOf(tx, runId)).map((r) => r.id).join() !== closing.of) return null;
+      const payload = { ...body.payload, ...closing?.payload };
       await tx.insert(TestReading, {
         id: body.readingId,
         runId,
@@ -166,12 +185,40 @@ export class TestRunsService {
         authorId: actor.id,
         takenAt: body.takenAt,
       });
-      if (body.kind === 'sign-off')
-        await audit(tx, actor.name, 'test-signed-off', jobId, { run: runId, kind: run.kind, ...payload });
-      if (body.kind === 'confirm')
-        await audit(tx, actor.name, 'test-confirmed', jobId, { run: runId, kind: run.kind, ...payload });
+      const done = ENDS[body.kind];
+      if (done) await audit(tx, actor.name, done, jobId, { run: runId, kind: run.kind, ...payload });
       return tx.findOneByOrFail(TestReading, { id: body.readingId });
     });
+  }
+
+  /** What a run does not take: more once it is signed, gas over fuel, a second look of one's own. */
+  private async refuse(
+    tx: EntityManager,
+    run: TestRun,
+    body: NewReading,
+    actor: Actor,
+    plan: Plan,
+  ): Promise<void> {
+    const signed = await tx.existsBy(TestReading, { runId: run.id, kind: 'sign-off' });
+    if (body.kind === 'confirm') await refuseConfirmation(tx, run, signed);
+    else if (run.fromFile) throw fromFile();
+    else if (signed)
+      throw new ConflictException({
+        code: 'RUN_CLOSED',
+        message: 'This test is signed off.',
+        remedy: 'Start another run.',
+      });
+    refuseForeign(run, body, plan);
+    if (run.kind === 'gas-hold' && body.kind === 'pressure')
+      await refuseGasOverFuel(
+        tx,
+        run.jobId,
+        plan.document,
+        (run.setup as NewRun['setup']).lines,
+        body.takenAt.getTime(),
+      );
+    await refuseCorrection(tx, run.id, body);
+    if (body.kind === 'second-look') await refuseOwnLook(tx, run.id, body, actor);
   }
 
   /** Gas stores energy: above a little it takes a lead, and above what the shop allows nobody. */

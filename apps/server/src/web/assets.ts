@@ -10,7 +10,8 @@ const HASHED = /[\\/]assets[\\/]/;
 
 export const assets: ServeStaticModuleOptions = {
   rootPath: webDist,
-  exclude: ['/api/{*rest}'],
+  // A file that is not there is not there: the page in its place would be run as a script or kept as a font.
+  exclude: ['/api/{*rest}', '/assets/{*rest}'],
   serveStaticOptions: {
     setHeaders: (res: Response, path: string) => {
       res.setHeader('Cache-Control', HASHED.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache');
