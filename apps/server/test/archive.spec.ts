@@ -354,9 +354,9 @@ describe('what came in with a file', () => {
     expect(answer.body.error.message).toMatch(/changed after it was signed/);
   });
 
-  test('a renewed key signs no more, and what it signed still verifies', async () => {
+  test('a replaced key signs no more, and what it signed still verifies', async () => {
     const before = (await lead().get('/api/v1/admin/keys').expect(200)).body as { fingerprint: string }[];
-    await lead().post('/api/v1/admin/keys/renew').expect(201);
+    await lead().post('/api/v1/admin/keys/own').expect(201);
     const after = (await lead().get('/api/v1/admin/keys').expect(200)).body as {
       fingerprint: string;
       retiredAt: string | null;

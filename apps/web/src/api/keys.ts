@@ -33,6 +33,6 @@ const useChange = <V>(send: (of: V) => Promise<unknown>) => {
 };
 
 export const useAddKey = () => useChange((key: NewShopKey) => api('POST', '/admin/keys', key));
-export const useRenewKey = () => useChange<void>(() => api('POST', '/admin/keys/renew'));
+export const useReplaceKey = () => useChange<void>(() => api('POST', '/admin/keys/own'));
 export const useDistrustKey = () =>
   useChange((fingerprint: string) => api('DELETE', `/admin/keys/${encodeURIComponent(fingerprint)}`));

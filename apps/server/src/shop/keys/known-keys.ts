@@ -10,7 +10,7 @@ export interface KnownKey {
   readonly own: boolean;
 }
 
-/** Own keys are known for good, renewed ones too; another shop’s as long as a lead trusts it. */
+/** Own keys are known for good, replaced ones too; another shop’s as long as a lead trusts it. */
 export async function keyKnown(tx: EntityManager, publicKey: string): Promise<KnownKey> {
   const fingerprint = fingerprintOf(publicKey);
   const row = await tx.findOneBy(ShopKey, { fingerprint });

@@ -12,7 +12,7 @@ export class ShopKey extends Signed {
   @Column({ type: 'varchar', length: 60, name: 'public_key' })
   publicKey!: string;
 
-  /** PKCS #8, PEM. Only of the own key that is in use: a key that was renewed signs nothing more. */
+  /** PKCS #8, PEM. Only of the own key that is in use: a key that was replaced signs nothing more. */
   @Column({ type: 'text', name: 'private_key', nullable: true, select: false })
   privateKey!: string | null;
 

@@ -43,10 +43,10 @@ export class ShopKeysController {
   }
 
   @Allows('leads', { byPassword: true })
-  @Post('renew')
+  @Post('own')
   @ApiBody({ required: false, schema: { type: 'object' } })
-  renew(@CurrentActor() actor: Actor) {
-    return this.keys.renew(actor);
+  replace(@CurrentActor() actor: Actor) {
+    return this.keys.replace(actor);
   }
 
   @Allows('leads', { byPassword: true })

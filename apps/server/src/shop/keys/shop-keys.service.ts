@@ -93,7 +93,7 @@ export class ShopKeysService implements OnApplicationBootstrap {
   }
 
   /** A new own key; what the old one signed still verifies. */
-  async renew(actor: Actor): Promise<ShopKey> {
+  async replace(actor: Actor): Promise<ShopKey> {
     return this.db.transaction(async (tx) => {
       await oneAtATime(tx, 'keys');
       const row = await tx.findOneBy(ShopKey, { own: true, retiredAt: IsNull() });
@@ -104,7 +104,7 @@ export class ShopKeysService implements OnApplicationBootstrap {
           { retiredAt: new Date(), privateKey: null },
         );
       const fresh = await ownKey(tx, actor.name);
-      await audit(tx, actor.name, 'key-renewed', null, { fingerprint: fresh.fingerprint });
+      await audit(tx, actor.name, 'key-replaced', null, { fingerprint: fresh.fingerprint });
       return tx.findOneByOrFail(ShopKey, { fingerprint: fresh.fingerprint });
     });
   }

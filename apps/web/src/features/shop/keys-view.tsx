@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { fieldTrouble } from '../../api/client.ts';
-import { useAddKey, useDistrustKey, useRenewKey, useShopKeys, type ShopKeyRow } from '../../api/keys.ts';
+import { useAddKey, useDistrustKey, useReplaceKey, useShopKeys, type ShopKeyRow } from '../../api/keys.ts';
 import { FormField, formTexts } from '../../ui/form-field.tsx';
 import { Trouble } from '../../ui/trouble.tsx';
 import { when } from '../../ui/when.ts';
@@ -11,7 +11,7 @@ export function KeysView() {
   const keys = useShopKeys();
   const own = keys.data?.find((k) => k.own && !k.retiredAt);
   const others = keys.data?.filter((k) => !k.own && !k.retiredAt) ?? [];
-  const renewed = keys.data?.filter((k) => k.own && k.retiredAt) ?? [];
+  const replaced = keys.data?.filter((k) => k.own && k.retiredAt) ?? [];
   return (
     <>
       <p className="mt-4 text-soft">
@@ -19,7 +19,7 @@ export function KeysView() {
         the file is yours and unchanged.
       </p>
       <Trouble of={keys.error} />
-      {own && <OwnKey own={own} renewed={renewed} />}
+      {own && <OwnKey own={own} replaced={replaced} />}
       <h2 className="headline mt-6 border-t-2 border-ink pt-2 text-xl">Keys of other shops</h2>
       <ul aria-label="Keys of other shops">
         {others.map((k) => (
@@ -40,8 +40,8 @@ const Fingerprint = ({ of }: { readonly of: string }) => (
   <span className="block text-lg font-semibold break-words select-text">{of}</span>
 );
 
-function OwnKey({ own, renewed }: { readonly own: ShopKeyRow; readonly renewed: readonly ShopKeyRow[] }) {
-  const renew = useRenewKey();
+function OwnKey({ own, replaced }: { readonly own: ShopKeyRow; readonly replaced: readonly ShopKeyRow[] }) {
+  const replace = useReplaceKey();
   const [asking, setAsking] = useState(false);
   return (
     <section className="mt-4 border-t-2 border-ink py-2">
@@ -54,22 +54,22 @@ function OwnKey({ own, renewed }: { readonly own: ShopKeyRow; readonly renewed: 
       </span>
       <p className="mt-2 text-sm text-soft">
         Made {when(own.at)}.
-        {renewed.length > 0 &&
-          ` ${renewed.length === 1 ? 'One earlier key' : `${renewed.length} earlier keys`}: what was signed with ${renewed.length === 1 ? 'it' : 'them'} still reads as this shop’s.`}
+        {replaced.length > 0 &&
+          ` ${replaced.length === 1 ? 'One earlier key' : `${replaced.length} earlier keys`}: what was signed with ${replaced.length === 1 ? 'it' : 'them'} still reads as this shop’s.`}
       </p>
       {asking ? (
         <div className="mt-2 flex flex-wrap items-center gap-3 border-l-4 border-fix pl-3">
           <p className="w-full">
-            Renew it when somebody may have copied the database or a backup. Other shops have to add the new
+            Replace it when somebody may have copied the database or a backup. Other shops have to add the new
             key before they know your files again.
           </p>
           <button
             type="button"
             className="btn btn-main"
-            disabled={renew.isPending}
-            onClick={() => renew.mutate(undefined, { onSuccess: () => setAsking(false) })}
+            disabled={replace.isPending}
+            onClick={() => replace.mutate(undefined, { onSuccess: () => setAsking(false) })}
           >
-            Renew the key
+            Replace the key
           </button>
           <button type="button" className="btn" onClick={() => setAsking(false)}>
             Keep it
@@ -77,10 +77,10 @@ function OwnKey({ own, renewed }: { readonly own: ShopKeyRow; readonly renewed: 
         </div>
       ) : (
         <button type="button" className="btn btn-small mt-2" onClick={() => setAsking(true)}>
-          Renew…
+          Replace…
         </button>
       )}
-      <Trouble of={renew.error} />
+      <Trouble of={replace.error} />
     </section>
   );
 }

@@ -17,7 +17,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'job-restored': 'restored a job',
   'key-added': 'added a shop’s key',
   'key-distrusted': 'no longer trusts a shop’s key',
-  'key-renewed': 'renewed the shop’s key',
+  'key-replaced': 'replaced the shop’s key',
   'library-added': 'added to the library',
   'library-changed': 'changed the library',
   'logo-removed': 'removed the logo',
