@@ -23,7 +23,7 @@ export class ShopKey extends Signed {
   @Column({ type: 'boolean' })
   own!: boolean;
 
-  /** Renewed (own) or no longer trusted (another’s) from then on. */
+  /** Replaced (own) or no longer trusted (another’s) from then on. */
   @Column({ type: 'timestamptz', name: 'retired_at', nullable: true })
   retiredAt!: Date | null;
 }
