@@ -48,6 +48,9 @@ describe('backups from the page', () => {
     await restore('test shop', 'none.dump').expect(404);
     await restore('test shop', '..%2F..%2Fetc%2Fpasswd').expect(404);
     expect(await titles()).toEqual(['After', 'Changed']);
+    const before = (await shop.as.technician.get(`/api/v1/jobs/${job}`).expect(200)).body as {
+      lineage: string;
+    };
     await restore('test shop').expect(204);
     await shop.as.technician.get('/api/v1/jobs').expect(401);
     expect(await titles()).toEqual(['Before']);
@@ -58,6 +61,22 @@ describe('backups from the page', () => {
     const [last] = (await shop.as.lead.get('/api/v1/admin/audit?action=backup-restored').expect(200)).body
       .items;
     expect(last).toMatchObject({ actor: 'A lead', detail: { file: made.file } });
+    // What was entered before counts its versions in another lineage, and one that does not say which may be either.
+    const opened = async () =>
+      (await shop.as.technician.get(`/api/v1/jobs/${job}`).expect(200)).body as {
+        lineage: string;
+        version: number;
+      };
+    const now = await opened();
+    expect(now.lineage).not.toBe(before.lineage);
+    const send = (lineage?: string) =>
+      shop.as.technician
+        .post(`/api/v1/jobs/${job}/changes`)
+        .send({ ...replace('/customer', 'Typed before', now.version), ...(lineage ? { lineage } : {}) });
+    for (const lineage of [before.lineage, undefined])
+      expect((await send(lineage).expect(409)).body.error.code).toBe('OTHER_LINEAGE');
+    expect((await opened()).version).toBe(now.version);
+    await send(now.lineage).expect(200);
     // Records are still records.
     await expect(shop.db.query('delete from audit')).rejects.toThrow(/records/);
   });

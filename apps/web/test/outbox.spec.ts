@@ -234,25 +234,47 @@ describe('the outbox of a device', () => {
     expect(again.session.getState().save).toBe('saved');
   });
 
-  test('a server set back to a backup: what this page holds goes on top of what it has', async () => {
-    const shop = new Shop(1);
-    const tab = await shop.open(new Device());
-    tab.session.edit([{ op: 'replace', path: '/customer', value: 'one' }]);
-    await shop.clock.step(1000);
-    expect(tab.session.getState()).toMatchObject({ version: 2, save: 'saved' });
-    const { server } = shop;
-    const change = server.change.bind(server);
-    server.change = (body) => {
-      if (body.baseVersion > server.version) throw refusal(409, 'FUTURE_VERSION');
-      return change(body);
-    };
-    server.version = 1;
-    server.changes.length = 0;
-    tab.session.edit([{ op: 'replace', path: '/title', value: 'two' }]);
-    await shop.clock.step(5000);
-    expect(server.document.title).toBe('two');
-    expect(tab.session.getState().save).toBe('saved');
-  });
+  test.each(['OTHER_LINEAGE', 'FUTURE_VERSION'])(
+    'a backup put back (%s): nothing of before goes over it; its owner applies it again or drops it',
+    async (code) => {
+      const shop = new Shop(1);
+      const tab = await shop.open(new Device());
+      const edit = (path: string, value: string) => tab.session.edit([{ op: 'replace', path, value }]);
+      edit('/customer', 'one');
+      await shop.clock.step(1000);
+      const { server } = shop;
+      const change = server.change.bind(server);
+      const lineages: (string | undefined)[] = [];
+      server.lineage = 'after';
+      server.change = (body) => {
+        lineages.push(body.lineage);
+        const other =
+          code === 'OTHER_LINEAGE' ? body.lineage !== server.lineage : body.baseVersion > server.version;
+        if (other) throw refusal(409, code);
+        return change(body);
+      };
+      // What the backup holds, and what somebody has entered since.
+      server.version = 1;
+      server.changes.length = 0;
+      server.document = { ...server.document, customer: 'of the backup', title: 'Entered since' };
+      edit('/title', 'two');
+      edit('/vehicle/engine', 'three');
+      await shop.clock.step(5000);
+      expect(server.document).toMatchObject({ customer: 'of the backup', title: 'Entered since' });
+      const { doc, refused, save } = tab.session.getState();
+      expect([doc.title, save]).toEqual(['Entered since', 'refused']);
+      expect(refused.map((r) => [r.patch[0]!.path, r.refusal.again])).toEqual([
+        ['/title', true],
+        ['/vehicle/engine', true],
+      ]);
+      tab.session.drop(refused[0]!.id);
+      tab.session.again(refused[1]!.id);
+      await shop.clock.step(5000);
+      expect(server.document).toMatchObject({ title: 'Entered since', vehicle: { engine: 'three' } });
+      expect(tab.session.getState()).toMatchObject({ refused: [], save: 'saved', lineage: 'after' });
+      expect(lineages.at(-1)).toBe('after');
+    },
+  );
 
   test('a device without room says so, keeps the work as long as the page stands, and keeps it for good once there is room', async () => {
     const shop = new Shop(1);

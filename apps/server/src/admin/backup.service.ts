@@ -6,6 +6,7 @@ import { keepAccess } from '../accounts/access-state.ts';
 import { accessBefore, holdAccess } from '../accounts/hold-access.ts';
 import { ifNobodyElse } from '../db/locks.ts';
 import { createDataSource } from '../db/data-source.ts';
+import { beginLineage } from '../shop/lineage.ts';
 import { ShopService } from '../shop/shop.service.ts';
 import { findBackup, lastSchema, putBack, sumOfFile, writeBackup, type BackupNote } from './backup-folder.ts';
 
@@ -58,6 +59,7 @@ export class BackupService {
       await patient.runMigrations();
       await this.db.transaction(async (tx) => {
         await holdAccess(tx, before, actor.id);
+        await beginLineage(tx);
         await audit(tx, actor.name, 'backup-restored', null, { file, of: note.at });
       });
       await keepAccess(this.db);

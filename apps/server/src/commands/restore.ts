@@ -3,6 +3,7 @@ import { putBack } from '../admin/backup-folder.ts';
 import { keepAccess } from '../accounts/access-state.ts';
 import { HeldAccess } from '../accounts/held-access.entity.ts';
 import { accessBefore, holdAccess } from '../accounts/hold-access.ts';
+import { beginLineage } from '../shop/lineage.ts';
 import { command, Refused } from './command.ts';
 
 /** Puts a backup back in one transaction; on any error nothing changes. Everybody signs in anew; who lost access since stays out. */
@@ -14,7 +15,10 @@ await command('usage: npm run restore -- FILE', async (db, [file, ...more]) => {
   const before = await accessBefore(db);
   await putBack(file);
   await db.runMigrations();
-  await db.transaction((tx) => holdAccess(tx, before));
+  await db.transaction(async (tx) => {
+    await holdAccess(tx, before);
+    await beginLineage(tx);
+  });
   await keepAccess(db);
   const held = await db.getRepository(HeldAccess).find({ order: { of: 'DESC', name: 'ASC' } });
   console.log(`restored from ${file}`);

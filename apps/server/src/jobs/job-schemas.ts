@@ -44,6 +44,8 @@ export interface ChangeBody {
   /** The page that sends it; its own earlier changes are no conflict. */
   clientId?: string;
   baseVersion: number;
+  /** Which count of versions that is; absent: a page from before there was more than one. */
+  lineage?: string;
   patch: PatchOperation[];
 }
 /** What a change of a plan is made of. */
@@ -63,6 +65,7 @@ export const changeBody = Joi.object<ChangeBody>({
   changeId: Joi.string().uuid().required(),
   clientId: Joi.string().uuid(),
   baseVersion: Joi.number().integer().min(1).required(),
+  lineage: Joi.string().uuid(),
   patch: patchOperations,
 });
 

@@ -15,6 +15,7 @@ import type { Actor } from '../accounts/sessions.service.ts';
 import { AuditRow } from '../audit/audit.entity.ts';
 import { audit } from '../audit/audit.ts';
 import { idTaken } from '../common/id-taken.ts';
+import { lineageOf } from '../shop/lineage.ts';
 import { ShopKeysService } from '../shop/keys/shop-keys.service.ts';
 import { ShopService } from '../shop/shop.service.ts';
 import { JobChange } from './job-change.entity.ts';
@@ -63,7 +64,8 @@ export class JobsService {
 
   /** A job as its page opens it: with where it came from, and who signed that. */
   async opened(id: string) {
-    const { imported, ...job } = await this.find(id);
+    const { imported, ...found } = await this.find(id);
+    const job = { ...found, lineage: (await lineageOf(this.db.manager)).id };
     if (!imported) return { ...job, imported };
     const { by, at, signature } = imported;
     const signedBy = signature && {
@@ -130,6 +132,14 @@ export class JobsService {
         const alone = already.version === body.baseVersion + 1 && already.version === job.version;
         return { version: job.version, ...(alone ? {} : { document: job.document }) };
       }
+      const lineage = await lineageOf(tx);
+      // A version of before a restore is none of now, whatever its number; one that says nothing may be either.
+      if (body.lineage === undefined ? lineage.restored : body.lineage !== lineage.id)
+        throw new ConflictException({
+          code: 'OTHER_LINEAGE',
+          message: 'A backup was put back since this was entered.',
+          remedy: 'Look at what the job holds now, then apply it again or drop it.',
+        });
       if (body.baseVersion > job.version) {
         throw new ConflictException({
           code: 'FUTURE_VERSION',

@@ -22,6 +22,14 @@ export class ShopRow extends Signed {
   @Column({ type: 'varchar', length: 64, name: 'logo_sum', nullable: true })
   logoSum!: string | null;
 
+  /** Which count of versions this is: another after each restore. */
+  @Column({ type: 'uuid', default: () => 'gen_random_uuid()' })
+  lineage!: string;
+
+  /** When a backup was last put back; null: never. */
+  @Column({ type: 'timestamptz', name: 'restored_at', nullable: true })
+  restoredAt!: Date | null;
+
   /** Digest of the code that whoever starts the shop has to know: it is printed where the program was started. */
   @Column({ type: 'varchar', length: 64, name: 'start_code', nullable: true })
   startCode!: string | null;

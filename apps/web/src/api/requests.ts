@@ -35,6 +35,7 @@ export interface NewChange {
   changeId: string;
   clientId?: string;
   baseVersion: number;
+  lineage?: string;
   /**
    * @minItems 1
    * @maxItems 500

@@ -97,6 +97,8 @@ export interface JobRecord {
   readonly document: JobDocument;
   readonly updatedAt: string;
   readonly updatedBy: string;
+  /** Which count of versions it is: another after a restore. Absent: an answer kept by an earlier version. */
+  readonly lineage?: string;
   /** Null: it was begun in this shop. */
   readonly imported?: ImportedFrom | null;
 }

@@ -42,8 +42,15 @@ export interface SessionTools {
 const BEAT_MS = 2_000;
 const GONE_MS = 7_000;
 
+/** The job as it was opened. */
+type Opened = Pick<JobRecord, 'id' | 'version' | 'document' | 'lineage'>;
+
+/** A backup was put back since an edit was made: by its lineage, or by a version that is not there any more. */
+const REPLACED: ReadonlySet<string> = new Set(['OTHER_LINEAGE', 'FUTURE_VERSION']);
+
 interface StoredEdit {
   readonly baseVersion: number;
+  readonly lineage?: string | undefined;
   readonly patch: readonly ChangeOperation[];
 }
 
@@ -62,7 +69,7 @@ export class JobSession {
   private written: Promise<void> = Promise.resolve();
 
   private constructor(
-    private readonly record: Pick<JobRecord, 'id' | 'version' | 'document'>,
+    private readonly record: Opened,
     private readonly tools: SessionTools,
     refused: readonly OutboxItem<StoredEdit>[],
   ) {
@@ -77,15 +84,13 @@ export class JobSession {
         patch: payload.patch,
         refusal: refusal!,
       })),
+      record.lineage,
     );
     this.lane = new Lane({ next: () => this.sendNext() }, tools.clock);
   }
 
   /** Opens a job with what this device holds of it: what the server would not take, and what a page that is gone left unsent. */
-  static async open(
-    record: Pick<JobRecord, 'id' | 'version' | 'document'>,
-    tools: SessionTools,
-  ): Promise<JobSession> {
+  static async open(record: Opened, tools: SessionTools): Promise<JobSession> {
     const held = (await tools.store.all()).filter(isEditOf(record.id));
     const session = new JobSession(
       record,
@@ -171,6 +176,12 @@ export class JobSession {
     this.dispatch({ type: 'dropped', editId });
   }
 
+  /** What was made before a restore is put on what is there now. */
+  again(editId: string): void {
+    this.dispatch({ type: 'again', editId, id: this.tools.newId() });
+    this.lane.poke(PAUSE_MS);
+  }
+
   /** The page is being put away: whoever opens the job next has its unsent work at once. It may come back, and says so then. */
   putAway(): void {
     this.tools.presence.left(this.clientId);
@@ -197,9 +208,10 @@ export class JobSession {
     return this.send(edit);
   }
 
-  private async send({ id, baseVersion, patch }: Edit): Promise<'done' | Later> {
+  private async send({ id, baseVersion, lineage, patch }: Edit): Promise<'done' | Later> {
     try {
-      const body = { changeId: id, clientId: this.clientId, baseVersion, patch };
+      const of = lineage === undefined ? {} : { lineage };
+      const body = { changeId: id, clientId: this.clientId, baseVersion, ...of, patch };
       const answer = await this.tools.server.change(this.record.id, body);
       this.dispatch({ type: 'acknowledged', editId: id, ...answer });
       return 'done';
@@ -217,17 +229,17 @@ export class JobSession {
         this.dispatch({ type: 'conflict', editId, detail: outcome.detail as ConflictDetail });
         return 'done';
       case 'refused':
-        if (outcome.code === 'FUTURE_VERSION') return this.reread(this.tools.newId);
+        if (REPLACED.has(outcome.code)) return this.reread(editId);
         this.dispatch({ type: 'refused', editId, refusal: outcome.refusal });
         return 'done';
     }
   }
 
-  /** Reads the job anew. With new ids: the server was set back to a backup, and what this page holds goes on top of that. */
-  private async reread(newId?: () => string): Promise<'done' | Later> {
+  /** Reads the job anew. Of another lineage, what this page holds is set aside for its owner. */
+  private async reread(replaced?: string): Promise<'done' | Later> {
     try {
-      const { document, version } = await this.tools.server.read(this.record.id);
-      this.dispatch({ type: 'reread', document, version, ...(newId ? { newId } : {}) });
+      const { document, version, lineage } = await this.tools.server.read(this.record.id);
+      this.dispatch({ type: 'reread', document, version, lineage, replaced });
       return 'done';
     } catch (error) {
       const outcome = outcomeOf(error);
@@ -268,7 +280,8 @@ export class JobSession {
         ...(refused ? { refused } : {}),
       });
     };
-    for (const { id, baseVersion, patch } of this.state.edits) put(id, { baseVersion, patch });
+    for (const { id, baseVersion, lineage, patch } of this.state.edits)
+      put(id, { baseVersion, lineage, patch });
     for (const { id, patch, refusal } of this.state.refused) put(id, { baseVersion: 0, patch }, refusal);
     const over = [...this.kept.keys()].filter((id) => !held.has(id));
     for (const id of over) this.kept.delete(id);

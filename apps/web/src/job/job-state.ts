@@ -14,6 +14,8 @@ export interface Edit {
   readonly id: string;
   /** Version of the job it was made on. */
   readonly baseVersion: number;
+  /** Which count of versions that is; absent: kept by an earlier version of the page. */
+  readonly lineage?: string | undefined;
   readonly patch: readonly ChangeOperation[];
   /** Sent at least once: it may have arrived, so its content is fixed. */
   readonly tried: boolean;
@@ -35,6 +37,8 @@ export interface JobState {
   /** What the server has, as far as this page knows, and its version. */
   readonly base: JobDocument;
   readonly version: number;
+  /** Which count of versions that is. */
+  readonly lineage: string | undefined;
   /** Own edits on top of it, oldest first. */
   readonly edits: readonly Edit[];
   /** Base with the edits on it: what the page shows. */
@@ -72,28 +76,41 @@ export type JobAction =
   /** Another page has taken this edit over. */
   | { readonly type: 'taken-over'; readonly editId: string }
   | { readonly type: 'dropped'; readonly editId: string }
+  /** What was made before a restore, put on what is there now. */
+  | { readonly type: 'again'; readonly editId: string; readonly id: string }
   | { readonly type: 'conflict'; readonly editId: string; readonly detail: ConflictDetail }
   /** `ids` gives each edit that is left a new id, since its content changes. */
   | { readonly type: 'resolved'; readonly keepTheirs: readonly string[]; readonly newId: () => string }
-  /** The job read anew from the server. `ids` as above. */
+  /** The job read anew from the server. Of another lineage, what this page holds is set aside for its owner. */
   | {
       readonly type: 'reread';
       readonly document: JobDocument;
       readonly version: number;
-      readonly newId?: () => string;
+      readonly lineage?: string | undefined;
+      /** The edit the server said was made before a restore: it is not sent once more. */
+      readonly replaced?: string | undefined;
     };
 
 const UNDO_DEPTH = 200;
+
+/** Said of what was made before a restore and not sent. */
+const REPLACED: Refusal = {
+  message: 'A backup was put back since this was entered.',
+  field: '',
+  again: true,
+};
 
 export const openJob = (
   base: JobDocument,
   version: number,
   edits: readonly Edit[] = [],
   refused: readonly RefusedEdit[] = [],
+  lineage?: string,
 ): JobState =>
   settled({
     base,
     version,
+    lineage,
     edits,
     doc: base,
     undo: [],
@@ -150,11 +167,17 @@ function withEdit(
   const last = state.edits.at(-1);
   const before = state.edits.slice(0, -1);
   const merges =
-    last && !last.tried && last.baseVersion === state.version && pathsOf(last.patch) === pathsOf(patch);
+    last &&
+    !last.tried &&
+    last.baseVersion === state.version &&
+    last.lineage === state.lineage &&
+    pathsOf(last.patch) === pathsOf(patch);
   const merged = merges ? diffDocuments(shown(state.base, before), applied.value) : patch;
   const kept = merges ? before : state.edits;
   const edits =
-    merged.length === 0 ? kept : [...kept, { id, baseVersion: state.version, patch: merged, tried: false }];
+    merged.length === 0
+      ? kept
+      : [...kept, { id, baseVersion: state.version, lineage: state.lineage, patch: merged, tried: false }];
   const renamed = (steps: readonly Step[]) =>
     merges ? steps.map((s) => (s.editId === last.id ? { ...s, editId: id } : s)) : steps;
   return {
@@ -278,16 +301,32 @@ export function jobReducer(state: JobState, action: JobAction): JobState {
       const edits = state.edits.flatMap((e): Edit[] => {
         const given = overlappingPaths(e.patch, theirs);
         const patch = e.patch.filter((op) => !given.includes(op.path));
-        return patch.length > 0 ? [{ id: action.newId(), baseVersion: version, patch, tried: false }] : [];
+        return patch.length > 0
+          ? [{ id: action.newId(), baseVersion: version, lineage: state.lineage, patch, tried: false }]
+          : [];
       });
       return { ...onto({ ...state, conflict: null }, state.base, document, version, edits), message: '' };
     }
+    case 'again': {
+      const kept = state.refused.find((r) => r.id === action.editId);
+      if (!kept) return state;
+      const left = settled({ ...state, refused: state.refused.filter((r) => r !== kept) });
+      const next = jobReducer({ ...left, message: '' }, { type: 'edit', id: action.id, patch: kept.patch });
+      // Its place is gone: it stays to be copied.
+      return next.message === '' ? next : { ...state, message: next.message };
+    }
     case 'reread': {
-      const { document, version, newId } = action;
-      const edits = newId
-        ? state.edits.map((e) => ({ ...e, id: newId(), baseVersion: version, tried: false }))
-        : state.edits;
-      return onto({ ...state, link: 'ok' }, state.base, document, version, edits);
+      const { document, version, lineage, replaced } = action;
+      // One that does not say was made before pages did: it is of the lineage the page was opened in.
+      const stays = (e: Edit): boolean =>
+        e.id !== replaced && (lineage === undefined || (e.lineage ?? state.lineage) === lineage);
+      const own = state.edits.filter(stays);
+      const before = state.edits.filter((e) => !own.includes(e));
+      const refused = before.map(({ id, patch }): RefusedEdit => ({ id, patch, refusal: REPLACED }));
+      const left = before.reduce<JobState>((s, e) => withoutEdit(s, e.id), { ...state, link: 'ok' });
+      const refusals = [...state.refused, ...refused];
+      const now = { ...left, lineage: lineage ?? state.lineage, refused: refusals };
+      return onto(now, state.base, document, version, own);
     }
   }
 }

@@ -24,6 +24,7 @@ export interface Edits {
   undo(): void;
   redo(): void;
   drop(editId: string): void;
+  again(editId: string): void;
   resolve(keepTheirs: readonly string[]): void;
 }
 
@@ -90,6 +91,7 @@ export class OpenJob {
   readonly redo = (): void => this.edits.redo();
   /** Takes what was refused off the page, once it is read. */
   readonly dropRefused = (editId: string): void => this.edits.drop(editId);
+  readonly applyAgain = (editId: string): void => this.edits.again(editId);
   readonly resolve = (keepTheirs: readonly string[]): void => this.edits.resolve(keepTheirs);
   /** Tries once more to solve and judge the plan after a fault. */
   readonly solveAgain = (): void => this.plans.solve(this.view.doc, this.view.stateId);

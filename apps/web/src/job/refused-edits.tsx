@@ -7,7 +7,7 @@ import { useDoc, useJob, useOpenJob } from './job-context.ts';
 export function RefusedEdits() {
   const refused = useJob((job) => job.state.refused);
   const doc = useDoc();
-  const { dropRefused } = useOpenJob();
+  const { dropRefused, applyAgain } = useOpenJob();
   const format = useFormat();
   if (refused.length === 0) return null;
   return (
@@ -16,7 +16,9 @@ export function RefusedEdits() {
         {refused.map(({ id, patch, refusal }) => (
           <li key={id} className="flex items-start gap-4 px-5 py-2" data-refused={id}>
             <div className="min-w-0 grow">
-              <p className="font-semibold text-stop">Not taken: {refusal.message}</p>
+              <p className="font-semibold text-stop">
+                {refusal.again ? 'Not sent' : 'Not taken'}: {refusal.message}
+              </p>
               {patch.slice(0, 6).map((op) => (
                 <p key={op.path} className="text-sm break-words select-text">
                   <span className="label text-soft">{placeName(doc, op.path)}</span>{' '}
@@ -25,6 +27,11 @@ export function RefusedEdits() {
               ))}
               {patch.length > 6 && <p className="text-sm text-soft">and {patch.length - 6} more</p>}
             </div>
+            {refusal.again && (
+              <button type="button" className="btn btn-small shrink-0" onClick={() => applyAgain(id)}>
+                Apply again
+              </button>
+            )}
             <button
               type="button"
               className="btn btn-small shrink-0"

@@ -3,6 +3,8 @@ export interface Refusal {
   readonly message: string;
   /** Field or place it is about, where the server named one. */
   readonly field: string;
+  /** It was made on a shop that a restore has replaced: its owner may apply it to what is there now. */
+  readonly again?: true;
 }
 
 /** One thing done on this device that the server has not acknowledged. */

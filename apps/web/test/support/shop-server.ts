@@ -42,6 +42,7 @@ export const resultOf = (reading: unknown): unknown => {
  */
 export class ShopServer {
   version = 1;
+  lineage: string | undefined;
   readonly changes: Change[] = [];
   readonly readings: (NewReading & { readonly jobId: string })[] = [];
 

@@ -110,12 +110,16 @@ export class Shop {
     const dead = { is: false };
     const store = device.storeFor(dead);
     const session = await JobSession.open(
-      { id: JOB, version: server.version, document: server.document },
+      { id: JOB, version: server.version, document: server.document, lineage: server.lineage },
       {
         server: {
           change: (_, body) => this.call(device, () => server.change(structuredClone(body))),
           read: () =>
-            this.call(device, () => ({ version: server.version, document: server.document }) as never),
+            this.call(
+              device,
+              () =>
+                ({ version: server.version, document: server.document, lineage: server.lineage }) as never,
+            ),
         },
         store,
         presence: device.presenceFor(dead),

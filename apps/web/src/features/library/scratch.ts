@@ -41,6 +41,7 @@ class Paper implements Edits {
   undo(): void {}
   redo(): void {}
   drop(): void {}
+  again(): void {}
   resolve(): void {}
 }
 

@@ -56,6 +56,7 @@ function editsOf(start: JobDocument): {
     undo: () => dispatch({ type: 'undo', id: id() }),
     redo: () => dispatch({ type: 'redo', id: id() }),
     drop: (editId) => dispatch({ type: 'dropped', editId }),
+    again: (editId) => dispatch({ type: 'again', editId, id: id() }),
     resolve: (keepTheirs) => dispatch({ type: 'resolved', keepTheirs, newId: id }),
   };
   return { edits, made };
