@@ -253,3 +253,56 @@ test('twenty-four sign-offs at once: each is signed, and the plan is solved whil
   const answers = await Promise.all(runs.slice(1).map(sign));
   expect(answers.map((a) => a.status)).toEqual(runs.slice(1).map(() => 201));
 });
+
+test('a reading is judged by the shop’s clock: how far the device’s is off is seen when it sends', async () => {
+  const job = await newJob(shop);
+  const url = `/api/v1/jobs/${job}`;
+  const runId = randomUUID();
+  await shop.as.technician
+    .post(`${url}/runs`)
+    .send({ runId, kind: 'joint-walk', setup: { cautionsRead: true } })
+    .expect(201);
+  const HOUR = 3_600_000;
+  const at = (ms: number): string => new Date(ms).toISOString();
+  const send = (takenAt: number, sentAt?: number, more: object = {}) =>
+    shop.as.technician.post(`${url}/runs/${runId}/readings`).send({
+      readingId: randomUUID(),
+      kind: 'joint',
+      payload: { jointId: joints[0], result: 'dry', note: '' },
+      takenAt: at(takenAt),
+      ...(sentAt === undefined ? {} : { sentAt: at(sentAt) }),
+      ...more,
+    });
+  const times = ({ body }: { body: { takenAt: string; deviceAt: string } }, from: number) => [
+    Math.round((Date.parse(body.takenAt) - from) / 60_000),
+    body.deviceAt,
+  ];
+  const now = Date.now();
+  // Taken ten minutes ago on a tablet that is three hours ahead, four years behind, or right but for the way of the request.
+  for (const off of [3 * HOUR, -4 * 365 * 24 * HOUR, -2_000]) {
+    const own = now - 10 * 60_000 + off;
+    expect(times(await send(own, now + off).expect(201), now)).toEqual([-10, at(own)]);
+  }
+  // Its clock was set back between the reading and the sending: kept there, for its owner to decide.
+  const { body } = await send(now + 3 * HOUR, now).expect(400);
+  expect(body.error).toMatchObject({ code: 'AHEAD_OF_TIME', details: [{ path: 'takenAt' }] });
+  await send(now + 4 * 60_000, now).expect(201);
+  // Sent twice it is one, though it was sent later.
+  const readingId = randomUUID();
+  const own = now + 2 * HOUR;
+  const first = await send(own, own + 60_000, { readingId }).expect(201);
+  const again = await send(own, own + 300_000, { readingId }).expect(201);
+  expect(again.body).toEqual(first.body);
+  // A correction keeps the time of what it corrects, by whichever clock it names it.
+  for (const named of [first.body.takenAt as string, undefined]) {
+    const of = (await send(own, own + 60_000).expect(201)).body as {
+      id: string;
+      takenAt: string;
+      deviceAt: string;
+    };
+    const corrected = await send(Date.parse(named ? of.takenAt : of.deviceAt), own + 600_000, {
+      corrects: of.id,
+    }).expect(201);
+    expect(corrected.body).toMatchObject({ takenAt: of.takenAt, deviceAt: of.deviceAt });
+  }
+});

@@ -84,6 +84,7 @@ export const archivedRecord = Joi.object({
         corrects: Joi.string().uuid().allow(null).required(),
         lines: Joi.array().items(Joi.string().max(80)).allow(null).default(null),
         takenAt: at,
+        deviceAt: Joi.date().iso().allow(null).default(null),
         author,
         at,
       }),

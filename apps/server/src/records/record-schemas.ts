@@ -24,10 +24,13 @@ export interface NewReading {
   kind: ReadingKind;
   payload: Record<string, unknown>;
   corrects: string | null;
+  /** By the device's clock. */
   takenAt: Date;
+  /** When it says that it sends it: how far its clock is off. */
+  sentAt?: Date;
 }
 
-/** A tablet's clock may be off; one that is off by more than a day spoils the record. */
+/** A file's clock may have been off; what is further ahead than a day would lead every list for good. */
 export const AHEAD_MS = 24 * 3600_000;
 const ISO = /^(\d{4})-(\d{2})-(\d{2})T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:\d{2})$/;
 
@@ -42,8 +45,6 @@ function moment(value: string, helpers: Joi.CustomHelpers): Date | Joi.ErrorRepo
     return helpers.message({ custom: `"takenAt" names day ${day} of a month that has fewer` });
   if (at.getTime() < 0)
     return helpers.message({ custom: '"takenAt" is before 1970: set the clock of the device' });
-  if (at.getTime() > Date.now() + AHEAD_MS)
-    return helpers.message({ custom: '"takenAt" is in the future: set the clock of the device' });
   return at;
 }
 
@@ -195,4 +196,5 @@ export const newReading = Joi.object<NewReading>({
   payload: Joi.when('kind', { switch: payloads, otherwise: signOff }).required(),
   corrects: Joi.string().uuid().allow(null).default(null),
   takenAt: Joi.string().custom(moment).required(),
+  sentAt: Joi.string().custom(moment),
 });

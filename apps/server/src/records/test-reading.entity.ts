@@ -54,7 +54,11 @@ export class TestReading extends Recorded {
   @Column({ type: 'jsonb', nullable: true })
   lines!: readonly string[] | null;
 
-  /** By the device's clock. */
+  /** What it is judged by: the device’s clock, put right by how far it was off when the reading was sent. */
   @Column({ type: 'timestamptz', name: 'taken_at' })
   takenAt!: Date;
+
+  /** By the device’s own clock; null: stored before both were kept. */
+  @Column({ type: 'timestamptz', name: 'device_at', nullable: true })
+  deviceAt!: Date | null;
 }

@@ -31,6 +31,7 @@ import {
 } from './outcome.ts';
 import { refuseForeignLines, refuseGasOverFuel, wettedBy } from './gas-on-dry.ts';
 import { ShopService } from '../shop/shop.service.ts';
+import { timeOf, type ReadingTime } from './reading-time.ts';
 import { runSpec } from './run-kinds.ts';
 import { TestReading } from './test-reading.entity.ts';
 import { TestRun } from './test-run.entity.ts';
@@ -137,9 +138,14 @@ export class TestRunsService {
     if (first) return first;
     await this.jobs.findOpen(jobId);
     const plan = await this.planOf(found);
+    const corrects =
+      body.corrects === null
+        ? null
+        : await this.db.getRepository(TestReading).findOneBy({ id: body.corrects, runId });
+    const time = timeOf(body, corrects, Date.now());
     for (let tries = 0; tries < MOST_TRIES; tries++) {
       const closing = body.kind === 'sign-off' ? await this.closing(found, plan) : null;
-      const stored = await this.store(found, body, actor, plan, closing);
+      const stored = await this.store(found, { ...body, ...time }, actor, plan, closing);
       if (stored) return stored;
     }
     throw new ServiceUnavailableException(BUSY);
@@ -158,7 +164,7 @@ export class TestRunsService {
   /** @returns null where readings came in while the sign-off was worked out: it is worked out again */
   private async store(
     { id: runId, jobId }: TestRun,
-    body: NewReading,
+    body: NewReading & ReadingTime,
     actor: Actor,
     plan: Plan,
     closing: Closing | null,
@@ -169,7 +175,7 @@ export class TestRunsService {
         lock: { mode: 'pessimistic_write' },
       });
       if (!run) throw missingRun();
-      const already = await this.known(tx, runId, body);
+      const already = await this.known(tx, runId, { ...body, takenAt: body.deviceAt });
       if (already) return already;
       await this.refuse(tx, run, body, actor, plan);
       if (closing && (await readingsOf(tx, runId)).map((r) => r.id).join() !== closing.of) return null;
@@ -184,6 +190,7 @@ export class TestRunsService {
         author: actor.name,
         authorId: actor.id,
         takenAt: body.takenAt,
+        deviceAt: body.deviceAt,
       });
       const done = ENDS[body.kind];
       if (done) await audit(tx, actor.name, done, jobId, { run: runId, kind: run.kind, ...payload });
@@ -307,7 +314,7 @@ function sameReading(stored: TestReading, runId: string, sent: NewReading): bool
     stored.runId === runId &&
     stored.kind === sent.kind &&
     stored.corrects === sent.corrects &&
-    stored.takenAt.getTime() === sent.takenAt.getTime() &&
+    (stored.deviceAt ?? stored.takenAt).getTime() === sent.takenAt.getTime() &&
     isDeepStrictEqual(written, sent.payload)
   );
 }

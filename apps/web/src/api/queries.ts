@@ -9,6 +9,7 @@ import type {
   AcceptanceRow,
   CarJob,
   JobList,
+  ImportProgress,
   JobRecord,
   NewAcceptance,
   NewJob,
@@ -128,15 +129,28 @@ export const useCreateJob = () => {
   });
 };
 
+/** A job with hundreds of photos and years of readings takes minutes. */
+const IMPORT_MS = 15 * 60_000;
+
 /** A whole job from another shop, with its record. */
 export const useImportJob = () => {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (file: File) =>
-      apiUpload<JobRecord>('/archives', new Blob([file], { type: 'application/zip' }), 'POST'),
+      apiUpload<JobRecord>('/archives', new Blob([file], { type: 'application/zip' }), 'POST', IMPORT_MS),
     onSuccess: () => client.invalidateQueries({ queryKey: keys.jobs }),
   });
 };
+
+/** Where the import of this session has got to, while one runs. */
+export const useImportProgress = (runs: boolean) =>
+  useQuery({
+    queryKey: ['import-progress'],
+    queryFn: () => api<{ readonly progress: ImportProgress | null }>('GET', '/archives/progress'),
+    enabled: runs,
+    refetchInterval: 700,
+    gcTime: 0,
+  });
 
 export const useArchiveJob = () => {
   const client = useQueryClient();

@@ -28,7 +28,9 @@ export class ReadingQueue {
       {
         kind: 'reading',
         lane: (reading) => reading.runId,
-        send: ({ jobId, payload: { runId, ...body } }) => server.add(jobId, runId, body),
+        // When it is sent, by the clock it was taken by: how far that is off is for the server to see.
+        send: ({ jobId, payload: { runId, ...body } }) =>
+          server.add(jobId, runId, { ...body, sentAt: new Date(clock.now()).toISOString() }),
         arrived,
       },
       store,
@@ -56,6 +58,11 @@ export class ReadingQueue {
 
   add(jobId: string, reading: NewReading): Promise<void> {
     return this.queue.add(jobId, reading.readingId, reading);
+  }
+
+  /** Sends once more what was refused; with the time of now, where its own cannot be right. */
+  again(readingId: string, takenAt?: string): Promise<void> {
+    return this.queue.again(readingId, (reading) => ({ ...reading, ...(takenAt ? { takenAt } : {}) }));
   }
 
   drop(readingId: string): Promise<void> {

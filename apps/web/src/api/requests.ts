@@ -219,6 +219,7 @@ export interface NewReading {
       };
   corrects?: string | null;
   takenAt: string;
+  sentAt?: string;
 }
 
 export interface NewRevision {

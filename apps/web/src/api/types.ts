@@ -39,6 +39,13 @@ export interface Person {
   readonly ownPassword: boolean;
 }
 
+/** How far a file has been taken in. */
+export interface ImportProgress {
+  readonly step: 'unpacking' | 'checking' | 'photos' | 'storing';
+  readonly done: number;
+  readonly of: number;
+}
+
 /** Where a job came from that was not begun in this shop. */
 export interface ImportedFrom {
   readonly by: string;

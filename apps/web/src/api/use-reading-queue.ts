@@ -46,6 +46,7 @@ export function useReadingQueue(jobId: string) {
   return {
     waiting: all.filter((w) => w.jobId === jobId),
     add: (reading: NewReading) => void theQueue().add(jobId, reading),
+    again: (readingId: string, takenAt?: string) => void theQueue().again(readingId, takenAt),
     discard: (readingId: string) => void theQueue().drop(readingId),
   };
 }

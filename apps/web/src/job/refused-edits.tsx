@@ -27,11 +27,9 @@ export function RefusedEdits() {
               ))}
               {patch.length > 6 && <p className="text-sm text-soft">and {patch.length - 6} more</p>}
             </div>
-            {refusal.again && (
-              <button type="button" className="btn btn-small shrink-0" onClick={() => applyAgain(id)}>
-                Apply again
-              </button>
-            )}
+            <button type="button" className="btn btn-small shrink-0" onClick={() => applyAgain(id)}>
+              {refusal.again ? 'Apply again' : 'Send again'}
+            </button>
             <button
               type="button"
               className="btn btn-small shrink-0"

@@ -33,7 +33,7 @@ export function outcomeOf(error: unknown): Outcome {
   return {
     kind: 'refused',
     code,
-    refusal: { message: [...said, remedy].map(sentence).join(' ').trim(), field: first?.path ?? '' },
+    refusal: { message: [...said, remedy].map(sentence).join(' ').trim(), field: first?.path ?? '', code },
   };
 }
 

@@ -86,6 +86,15 @@ export class SendingQueue<P> {
     await this.reload();
   }
 
+  /** Sends once more what was refused, as it is or put right. It keeps its place and its id: the server has never taken it. */
+  async again(id: string, change: (payload: P) => P = (same) => same): Promise<void> {
+    const item = (await this.held()).find((i) => i.id === id);
+    if (!item) return;
+    const { refused: _, unkept: __, ...rest } = item;
+    await this.store.write([{ ...rest, payload: change(rest.payload) }]);
+    await this.reload();
+  }
+
   /** Somebody has read, or copied, what was refused. */
   async drop(id: string): Promise<void> {
     await this.store.write([], [id]);

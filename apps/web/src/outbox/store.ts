@@ -5,6 +5,8 @@ export interface Refusal {
   readonly field: string;
   /** It was made on a shop that a restore has replaced: its owner may apply it to what is there now. */
   readonly again?: true;
+  /** What the server calls the reason. */
+  readonly code?: string;
 }
 
 /** One thing done on this device that the server has not acknowledged. */

@@ -148,6 +148,30 @@ describe('the Test stage', () => {
     await waitFor(() => expect(screen.queryByText(/Not taken/)).toBeNull());
   });
 
+  test('one ahead of the shop’s clock stays here until its owner sends it with the time of now; any can be sent again', async () => {
+    const user = userEvent.setup();
+    await open();
+    await started(user);
+    refuse = new Trouble(
+      400,
+      'AHEAD_OF_TIME',
+      'This reading is ahead of the shop’s clock.',
+      'Use the time of sending.',
+    );
+    await user.click(within(row(0)).getByRole('button', { name: /^Dry/ }));
+    await screen.findByText(/Not taken: This reading is ahead/);
+    const [kept] = await outbox.store.all();
+    const taken = (kept!.payload as NewReading).takenAt;
+    // Sent again as it is, it is refused again, and still here.
+    await user.click(screen.getByRole('button', { name: 'Send again' }));
+    await screen.findByText(/Not taken: This reading is ahead/);
+    refuse = null;
+    await user.click(screen.getByRole('button', { name: 'Use the time of sending' }));
+    await waitFor(() => expect(screen.queryByText(/Not taken/)).toBeNull());
+    await waitFor(() => expect(runs[0]!.readings).toHaveLength(1));
+    expect(Date.parse(runs[0]!.readings[0]!.takenAt)).toBeGreaterThan(Date.parse(taken));
+  });
+
   test('what somebody else took on this device waits for them; a device without room says to keep the page open', async () => {
     const user = userEvent.setup();
     await outbox.store.write([

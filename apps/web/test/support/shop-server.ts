@@ -75,7 +75,8 @@ export class ShopServer {
     return { version: this.version, ...(behind ? { document: this.document } : {}) };
   }
 
-  add(jobId: string, runId: string, body: Omit<NewReading, 'runId'>): unknown {
+  add(jobId: string, runId: string, { sentAt: _, ...body }: Omit<NewReading, 'runId'>): unknown {
+    // When it was sent is no part of it: another time with each try.
     const reading = { ...body, jobId, runId };
     const already = this.readings.find((r) => r.readingId === body.readingId);
     if (already) {

@@ -6,7 +6,8 @@ import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { tell } from '../../api/client.ts';
-import { useCreateJob, useImportJob } from '../../api/queries.ts';
+import { useCreateJob, useImportJob, useImportProgress } from '../../api/queries.ts';
+import type { ImportProgress } from '../../api/types.ts';
 import { useSettings } from '../../app/settings.ts';
 import { Propose } from './propose.tsx';
 
@@ -14,6 +15,7 @@ import { Propose } from './propose.tsx';
 export function NewJobForm({ onClose }: { readonly onClose: () => void }) {
   const create = useCreateJob();
   const take = useImportJob();
+  const progress = useImportProgress(take.isPending).data?.progress ?? null;
   const { units } = useSettings();
   const navigate = useNavigate();
   const [errors, setErrors] = useState<readonly InputError[]>([]);
@@ -121,7 +123,8 @@ export function NewJobForm({ onClose }: { readonly onClose: () => void }) {
       </details>
       <div className="mt-3 flex flex-wrap gap-2">
         <button type="button" className="btn" onClick={() => file.current?.click()}>
-          <FileUp size={18} /> {take.isPending ? 'Taking it in…' : 'From a file: a job, or a whole job (ZIP)'}
+          <FileUp size={18} />{' '}
+          {take.isPending ? sayProgress(progress) : 'From a file: a job, or a whole job (ZIP)'}
         </button>
         <input
           ref={file}
@@ -150,4 +153,19 @@ export function NewJobForm({ onClose }: { readonly onClose: () => void }) {
       )}
     </form>
   );
+}
+
+const STEPS: Readonly<Record<ImportProgress['step'], string>> = {
+  unpacking: 'Unpacking it…',
+  checking: 'Checking it…',
+  photos: 'Photos',
+  storing: 'Storing it',
+};
+
+/** A file on its way says nothing yet. */
+function sayProgress(progress: ImportProgress | null): string {
+  if (!progress) return 'Taking it in…';
+  const { step, done, of } = progress;
+  const share = of > 1 ? `: ${done.toLocaleString('en-US')} of ${of.toLocaleString('en-US')}` : '';
+  return `${STEPS[step]}${share}`;
 }

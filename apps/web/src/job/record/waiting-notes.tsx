@@ -62,16 +62,30 @@ export function WaitingNotes() {
         </p>
       )}
       {refused.map((w) => (
-        <p key={w.readingId} role="alert" className="mt-2 border-l-4 border-stop bg-well px-3 py-2">
+        <div key={w.readingId} role="alert" className="mt-2 border-l-4 border-stop bg-well px-3 py-2">
           <strong>Not taken: {w.refused?.message}</strong>{' '}
           <span className="select-text">
             {READING_NAMES[w.kind]} {readingWords(w, format)},{' '}
             {new Date(w.takenAt).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'medium' })}
           </span>{' '}
-          <button type="button" className="underline" onClick={() => queue.discard(w.readingId)}>
-            Drop it
-          </button>
-        </p>
+          <span className="flex flex-wrap gap-2 pt-1">
+            {w.refused?.code === 'AHEAD_OF_TIME' && (
+              <button
+                type="button"
+                className="btn btn-small"
+                onClick={() => queue.again(w.readingId, new Date().toISOString())}
+              >
+                Use the time of sending
+              </button>
+            )}
+            <button type="button" className="btn btn-small" onClick={() => queue.again(w.readingId)}>
+              Send again
+            </button>
+            <button type="button" className="btn btn-small" onClick={() => queue.discard(w.readingId)}>
+              Drop it
+            </button>
+          </span>
+        </div>
       ))}
     </>
   );
