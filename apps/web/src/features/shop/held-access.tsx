@@ -3,7 +3,7 @@ import { Trouble } from '../../ui/trouble.tsx';
 
 const WHY: Readonly<Record<HeldRow['why'], (row: HeldRow) => string>> = {
   disabled: () => 'disabled after the backup was made',
-  demoted: ({ role }) => `${role} in the backup, less since`,
+  demoted: () => 'given a lesser role after the backup was made',
   revoked: () => 'taken off after the backup was made',
   unknown: () => 'not known here before the restore',
   'no-record': () => 'not known what was decided after the backup was made',
@@ -32,24 +32,26 @@ export function HeldAccess() {
                 {row.of === 'device' ? 'tablet' : (row.role ?? 'person')}: {WHY[row.why](row)}
               </span>
             </p>
-            <button
-              type="button"
-              className="btn btn-small"
-              disabled={decide.isPending}
-              aria-label={`Leave it so: ${row.name}`}
-              onClick={() => decide.mutate({ id: row.id, give: false })}
-            >
-              Leave it so
-            </button>
-            <button
-              type="button"
-              className="btn btn-small"
-              disabled={decide.isPending}
-              aria-label={`Let in: ${row.name}`}
-              onClick={() => decide.mutate({ id: row.id, give: true })}
-            >
-              {row.why === 'demoted' ? `Make ${row.role} again` : 'Let in'}
-            </button>
+            <div className="flex flex-wrap gap-2 max-md:w-full">
+              <button
+                type="button"
+                className="btn btn-small"
+                disabled={decide.isPending}
+                aria-label={`Leave it so: ${row.name}`}
+                onClick={() => decide.mutate({ id: row.id, give: false })}
+              >
+                Leave it so
+              </button>
+              <button
+                type="button"
+                className="btn btn-small"
+                disabled={decide.isPending}
+                aria-label={`Let in: ${row.name}`}
+                onClick={() => decide.mutate({ id: row.id, give: true })}
+              >
+                {row.why === 'demoted' ? `Make ${row.role} again` : 'Let in'}
+              </button>
+            </div>
           </li>
         ))}
       </ul>
