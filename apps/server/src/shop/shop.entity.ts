@@ -1,4 +1,4 @@
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column, Entity, Generated, PrimaryColumn } from 'typeorm';
 import { Signed } from '../common/signed.ts';
 import type { ShopSettings } from './settings.ts';
 
@@ -23,7 +23,8 @@ export class ShopRow extends Signed {
   logoSum!: string | null;
 
   /** Which count of versions this is: another after each restore. */
-  @Column({ type: 'uuid', default: () => 'gen_random_uuid()' })
+  @Column({ type: 'uuid' })
+  @Generated('uuid')
   lineage!: string;
 
   /** When a backup was last put back; null: never. */
