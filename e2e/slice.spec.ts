@@ -132,6 +132,8 @@ test('from a new job to the printed page, and all of it is there after a reload'
       await line.fill('68 F');
       await take.click();
     };
+    // What was taken while nothing could be sent is put right by one and the same: the hours between the readings stay.
+    await page.context().setOffline(true);
     await read('10');
     await expect(page.getByRole('row', { name: /10\.00 psi/ })).toHaveCount(1);
     await expect(gauge).toHaveValue('');
@@ -140,6 +142,9 @@ test('from a new job to the printed page, and all of it is there after a reload'
     await expect(page.getByTestId('hold-verdict')).toContainText('Cannot tell yet: wait until');
     await page.clock.setFixedTime(new Date(start.getTime() + 4 * 3600_000));
     await read('10');
+    await expect(page.getByTestId('hold-verdict')).toContainText('Holds');
+    await page.context().setOffline(false);
+    await expect(page.getByText(/on this device; sent when/)).toHaveCount(0, { timeout: 30_000 });
     await expect(page.getByTestId('hold-verdict')).toContainText('Holds');
     await page.getByRole('button', { name: 'Sign off as Tess Varga' }).last().click();
     await expect(page.getByTestId('hold-verdict')).toHaveCount(0);
