@@ -1,10 +1,14 @@
-import { chmod, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
+import { randomUUID } from 'node:crypto';
+import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { Logger } from '@nestjs/common';
 import Joi from 'joi';
 import type { DataSource, EntityManager } from 'typeorm';
 import { readConfig } from '../config.ts';
 import { ShopDevice } from './shop-device.entity.ts';
 import { ROLES, User, type Role } from './user.entity.ts';
+
+const log = new Logger('access');
 
 /** Who may come in: what a backup that is put back must not undo. */
 export interface AccessState {
@@ -39,13 +43,21 @@ const shape = Joi.object<AccessState>({
 /** Beside the backups, not in the database: it has to outlive the database. */
 const file = (): string => join(readConfig().backupDir, 'access.json');
 
-/** Writes down who may come in, after each change of that. */
+/**
+ * Writes down who may come in, after each change of that. The change itself is made by then: where the file cannot be written, that is
+ * logged, and a restore goes by the database.
+ */
 export async function keepAccess(db: DataSource): Promise<void> {
   const path = file();
-  await mkdir(readConfig().backupDir, { recursive: true, mode: 0o700 });
-  await writeFile(`${path}.part`, `${JSON.stringify(await accessOf(db.manager))}\n`, { mode: 0o600 });
-  await chmod(`${path}.part`, 0o600);
-  await rename(`${path}.part`, path);
+  const part = `${path}.${randomUUID()}.part`;
+  try {
+    await mkdir(readConfig().backupDir, { recursive: true, mode: 0o700 });
+    await writeFile(part, `${JSON.stringify(await accessOf(db.manager))}\n`, { mode: 0o600 });
+    await rename(part, path);
+  } catch (error) {
+    log.error(`Who may come in could not be written to ${path}: ${String(error)}`);
+    await rm(part, { force: true }).catch(() => undefined);
+  }
 }
 
 /** As it was last written down; null: it is not there, or not whole. */

@@ -1,7 +1,7 @@
 import { Column, CreateDateColumn, Entity, PrimaryGeneratedColumn } from 'typeorm';
 import type { Role } from './user.entity.ts';
 
-/** Why a restore kept somebody or something out until a lead decides. */
+/** Why a restore kept a person or a device out until a lead decides. */
 export type WhyHeld = 'disabled' | 'demoted' | 'revoked' | 'unknown' | 'no-record';
 
 /** A person or a device that a restored backup would have let in again. Gone once a lead has decided; the audit keeps what. */

@@ -6,7 +6,7 @@ import { User, type Role } from './user.entity.ts';
 
 const RANK: Readonly<Record<Role, number>> = { viewer: 0, technician: 1, lead: 2 };
 
-/** Who may come in before a backup is put back: by the database, or where that has nobody, by the file beside it. */
+/** Who may come in before a backup is put back: by the database, or where that holds no people, by the file beside it. */
 export async function accessBefore(db: DataSource): Promise<AccessState | null> {
   const now = await accessOf(db.manager).catch(() => null);
   return now && now.people.length > 0 ? now : keptAccess();

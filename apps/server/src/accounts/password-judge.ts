@@ -1,4 +1,3 @@
-import { fileURLToPath } from 'node:url';
 import {
   BadRequestException,
   Injectable,
@@ -7,10 +6,10 @@ import {
 } from '@nestjs/common';
 import { Piscina } from 'piscina';
 import { BUSY } from '../common/busy.ts';
+import { workerFile } from '../common/worker-file.ts';
 import type { PasswordScore, PasswordTask } from './password-worker.ts';
 
-/** The built worker, whether this file runs built or, in a test, as source. */
-const WORKER = fileURLToPath(new URL('../../dist/accounts/password-worker.js', import.meta.url));
+const WORKER = workerFile('accounts/password-worker');
 /** “Safely unguessable” and better on the scale of zxcvbn, 0 to 4: 10⁸ guesses and more. */
 const LEAST_SCORE = 3;
 /** The demo’s passwords are printed at its start: they protect nothing. */
@@ -25,7 +24,6 @@ export class PasswordJudge implements OnModuleDestroy {
     filename: WORKER,
     minThreads: 0,
     maxThreads: 1,
-    maxQueue: MOST_WAITING,
     idleTimeout: 10_000,
   });
 
@@ -46,10 +44,12 @@ export class PasswordJudge implements OnModuleDestroy {
   }
 
   async score(task: PasswordTask): Promise<PasswordScore> {
+    const signal = AbortSignal.timeout(BUDGET_MS);
+    if (this.thread.queueSize >= MOST_WAITING) throw new ServiceUnavailableException(BUSY);
     try {
-      return (await this.thread.run(task, { signal: AbortSignal.timeout(BUDGET_MS) })) as PasswordScore;
-    } catch {
-      throw new ServiceUnavailableException(BUSY);
+      return (await this.thread.run(task, { signal })) as PasswordScore;
+    } catch (error) {
+      throw signal.aborted ? new ServiceUnavailableException(BUSY) : error;
     }
   }
 

@@ -1,4 +1,3 @@
-import { fileURLToPath } from 'node:url';
 import { MessageChannel } from 'node:worker_threads';
 import {
   ConflictException,
@@ -10,12 +9,12 @@ import {
 import { Piscina } from 'piscina';
 import type { Actor } from '../accounts/sessions.service.ts';
 import { BUSY } from '../common/busy.ts';
+import { workerFile } from '../common/worker-file.ts';
 import { tooLarge } from './archive-format.ts';
 import type { ImportResult } from './import-worker.ts';
 import type { Progress } from './take-in.ts';
 
-/** The built worker, whether this file runs built or, in a test, as source. */
-const WORKER = fileURLToPath(new URL('../../dist/archive/import-worker.js', import.meta.url));
+const WORKER = workerFile('archive/import-worker');
 const AT_ONCE = 2;
 const MEMORY_MB = 1024;
 

@@ -1,6 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 
-/** Values of Sec-Fetch-Site (W3C Fetch Metadata) that are not this site’s own pages, nor somebody who typed an address. */
+/** Values of Sec-Fetch-Site (W3C Fetch Metadata) that are not this site’s own pages, nor an address typed by hand. */
 const FOREIGN = new Set(['cross-site', 'same-site']);
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 

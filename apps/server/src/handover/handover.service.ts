@@ -35,8 +35,8 @@ export class HandoverService {
   ) {}
 
   async pdf(jobId: string, system: UnitSystem, chosen?: readonly string[]): Promise<Buffer> {
-    const { document, number, title, version } = await this.jobs.findReadable(jobId);
-    const { imported } = await this.jobs.opened(jobId);
+    const job = await this.jobs.findReadable(jobId);
+    const { document, number, title, version } = job;
     const where = { jobId };
     const order = { at: 'ASC' } as const;
     const acceptances = await this.db.getRepository(Acceptance).find({ where, order });
@@ -59,7 +59,7 @@ export class HandoverService {
         author: r.author,
         fromFile: r.fromFile,
       })),
-      imported: imported && { ...imported, at: String(imported.at) },
+      imported: await this.jobs.originOf(job),
     };
     const sheet = await this.pool.now({ ask: 'record-sheet', document, held, system });
     const wiring = await this.pool.now({ ask: 'wiring-drawing', document });

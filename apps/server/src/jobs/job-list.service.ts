@@ -26,7 +26,7 @@ const LISTED = [
 /** More jobs on one car than anybody reads through. */
 const MOST_OF_A_CAR = 50;
 
-/** What a signed run comes to here: of one that came in with a file, 'unconfirmed' until somebody of this shop confirms it. */
+/** What a signed run comes to here: of one that came in with a file, 'unconfirmed' until this shop confirms it. */
 const VERDICT = `CASE WHEN run.from_file AND signed.id IS NOT NULL AND NOT EXISTS (
     SELECT 1 FROM test_reading own WHERE own.run_id = run.id AND own.kind = 'confirm' AND NOT own.from_file)
   THEN 'unconfirmed' ELSE signed.payload ->> 'verdict' END`;

@@ -28,7 +28,7 @@ export interface Imported {
   readonly by: string;
   /** ISO 8601. */
   readonly at: string;
-  /** The key that signed the file, base64; null: it was not signed. Whose it is is looked up when it is asked. */
+  /** The key that signed the file, base64; null: it was not signed. Whose key it is is looked up when the job is opened. */
   readonly signature: { readonly publicKey: string } | null;
 }
 

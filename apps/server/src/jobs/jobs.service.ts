@@ -62,17 +62,20 @@ export class JobsService {
     return job;
   }
 
-  /** A job as its page opens it: with where it came from, and who signed that. */
+  /** A job as its page opens it: with where it came from, and which count its version is of. */
   async opened(id: string) {
-    const { imported, ...found } = await this.find(id);
-    const job = { ...found, lineage: (await lineageOf(this.db.manager)).id };
-    if (!imported) return { ...job, imported };
+    const job = await this.find(id);
+    const { id: lineage } = await lineageOf(this.db.manager);
+    return { ...job, lineage, imported: await this.originOf(job) };
+  }
+
+  /** Where a job came from, and who signed that; null: it was begun here. */
+  async originOf({ imported }: Job) {
+    if (!imported) return null;
     const { by, at, signature } = imported;
-    const signedBy = signature && {
-      ...(await this.keys.known(signature.publicKey)),
-      publicKey: signature.publicKey,
-    };
-    return { ...job, imported: { by, at, signedBy } };
+    if (!signature) return { by, at, signedBy: null };
+    const { publicKey } = signature;
+    return { by, at, signedBy: { ...(await this.keys.known(publicKey)), publicKey } };
   }
 
   /**

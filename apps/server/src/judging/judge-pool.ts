@@ -1,5 +1,4 @@
 import { availableParallelism } from 'node:os';
-import { fileURLToPath } from 'node:url';
 import {
   Injectable,
   ServiceUnavailableException,
@@ -8,11 +7,11 @@ import {
 } from '@nestjs/common';
 import { Piscina } from 'piscina';
 import { BUSY } from '../common/busy.ts';
+import { workerFile } from '../common/worker-file.ts';
 import { readConfig } from '../config.ts';
 import type { JudgeAnswers, JudgeTask } from './judge-worker.ts';
 
-/** The built worker, whether this file runs built or, in a test, as source. */
-const WORKER = fileURLToPath(new URL('../../dist/judging/judge-worker.js', import.meta.url));
+const WORKER = workerFile('judging/judge-worker');
 /** Nobody waits: a very large plan may take longer, but not for ever; first all that take less have their turn. */
 export const BACKGROUND_MS = { first: 2_000, last: 20_000 } as const;
 /** So many tasks nobody waits for are solved at once; more than that is not asked of the pool. */

@@ -166,7 +166,7 @@ const signedOff = Joi.object({
       }).unknown(true),
     ),
 }).unknown(true);
-/** Somebody of this shop stands in for a test that came in with a file. */
+/** Confirms a test that came in with a file as this shop's. */
 const confirm = signOff;
 
 const payloads = [

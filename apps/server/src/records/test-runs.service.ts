@@ -1,14 +1,11 @@
 import { isDeepStrictEqual } from 'node:util';
 import {
-  BadRequestException,
-  ConflictException,
   ForbiddenException,
   Injectable,
   NotFoundException,
   ServiceUnavailableException,
 } from '@nestjs/common';
-import type { JobDocument } from '@venula/core/document';
-import { GAS_LIMITS, GAUGE_MOST_PA } from '@venula/core/prove';
+import { GAS_LIMITS } from '@venula/core/prove';
 import { jointList } from '@venula/core/supply';
 import { DataSource, In, type EntityManager } from 'typeorm';
 import type { Actor } from '../accounts/sessions.service.ts';
@@ -30,6 +27,7 @@ import {
   walkOutcome,
 } from './outcome.ts';
 import { refuseForeignLines, refuseGasOverFuel, wettedBy } from './gas-on-dry.ts';
+import { readingsOf, refuseReading, type Plan } from './reading-rules.ts';
 import { ShopService } from '../shop/shop.service.ts';
 import { timeOf, type ReadingTime } from './reading-time.ts';
 import { runSpec } from './run-kinds.ts';
@@ -40,20 +38,9 @@ import { type NewReading, type NewRun } from './record-schemas.ts';
 const missingRun = () =>
   new NotFoundException({ code: 'NO_SUCH_RUN', message: 'There is no such test run.' });
 
-const refused = (code: string, path: string, message: string, remedy: string) =>
-  new BadRequestException({ code, message, remedy, details: [{ path, message }] });
-
 /** The list is read again with every reading: the figures of a log, hundreds of kilobytes, are asked for by themselves. */
 const withoutFigures = (reading: TestReading): TestReading =>
   reading.kind === 'log' ? { ...reading, payload: { file: reading.payload['file'] } } : reading;
-
-/** The plan a reading is held against. */
-interface Plan {
-  readonly version: number;
-  readonly document: JobDocument;
-  /** What is done in it, where the plan says; empty for a walk, whose joints are at hand, and a hold. */
-  readonly steps: readonly PlannedStep[];
-}
 
 /** What the server adds to a sign-off, and the readings it is of. */
 interface Closing {
@@ -151,7 +138,7 @@ export class TestRunsService {
     throw new ServiceUnavailableException(BUSY);
   }
 
-  /** What a sign-off says, and the rows it is of. Worked out while nobody waits for a lock. */
+  /** What a sign-off says, and the rows it is of. Worked out before the run is locked. */
   private async closing(run: TestRun, plan: Plan): Promise<Closing> {
     const rows = await readingsOf(this.db.manager, run.id);
     const payload = {
@@ -177,7 +164,7 @@ export class TestRunsService {
       if (!run) throw missingRun();
       const already = await this.known(tx, runId, { ...body, takenAt: body.deviceAt });
       if (already) return already;
-      await this.refuse(tx, run, body, actor, plan);
+      await refuseReading(tx, run, body, actor, plan);
       if (closing && (await readingsOf(tx, runId)).map((r) => r.id).join() !== closing.of) return null;
       const payload = { ...body.payload, ...closing?.payload };
       await tx.insert(TestReading, {
@@ -196,36 +183,6 @@ export class TestRunsService {
       if (done) await audit(tx, actor.name, done, jobId, { run: runId, kind: run.kind, ...payload });
       return tx.findOneByOrFail(TestReading, { id: body.readingId });
     });
-  }
-
-  /** What a run does not take: more once it is signed, gas over fuel, a second look of one's own. */
-  private async refuse(
-    tx: EntityManager,
-    run: TestRun,
-    body: NewReading,
-    actor: Actor,
-    plan: Plan,
-  ): Promise<void> {
-    const signed = await tx.existsBy(TestReading, { runId: run.id, kind: 'sign-off' });
-    if (body.kind === 'confirm') await refuseConfirmation(tx, run, signed);
-    else if (run.fromFile) throw fromFile();
-    else if (signed)
-      throw new ConflictException({
-        code: 'RUN_CLOSED',
-        message: 'This test is signed off.',
-        remedy: 'Start another run.',
-      });
-    refuseForeign(run, body, plan);
-    if (run.kind === 'gas-hold' && body.kind === 'pressure')
-      await refuseGasOverFuel(
-        tx,
-        run.jobId,
-        plan.document,
-        (run.setup as NewRun['setup']).lines,
-        body.takenAt.getTime(),
-      );
-    await refuseCorrection(tx, run.id, body);
-    if (body.kind === 'second-look') await refuseOwnLook(tx, run.id, body, actor);
   }
 
   /** Gas stores energy: above a little it takes a lead, and above what the shop allows nobody. */
@@ -317,124 +274,4 @@ function sameReading(stored: TestReading, runId: string, sent: NewReading): bool
     (stored.deviceAt ?? stored.takenAt).getTime() === sent.takenAt.getTime() &&
     isDeepStrictEqual(written, sent.payload)
   );
-}
-
-/** A reading of another kind of run, of a joint or row the plan does not have, or off the gauge. */
-function refuseForeign(run: TestRun, body: NewReading, { document, steps }: Plan): void {
-  if (body.kind !== 'sign-off' && body.kind !== 'confirm' && !runSpec(run.kind).takes.includes(body.kind))
-    throw refused(
-      'WRONG_KIND',
-      'kind',
-      `A ${run.kind} takes no reading of the kind “${body.kind}”.`,
-      `Send a “${runSpec(run.kind).takes.join('” or “')}” reading, or start the other test.`,
-    );
-  const { jointId, rowId, stepId, pressurePa, beforePa, afterPa } = body.payload as {
-    jointId?: string;
-    rowId?: string;
-    stepId?: string;
-    pressurePa?: number;
-    beforePa?: number;
-    afterPa?: number;
-  };
-  if (body.kind === 'joint' && !jointList(document).some((j) => j.id === jointId))
-    throw refused(
-      'NO_SUCH_JOINT',
-      'payload.jointId',
-      `The plan has no joint “${jointId}”.`,
-      'Reload the list: the plan has changed since.',
-    );
-  if (body.kind === 'dry-row' && !steps.some((s) => s.id === rowId))
-    throw refused(
-      'NO_SUCH_ROW',
-      'payload.rowId',
-      `The dry test has no row “${rowId}”.`,
-      'Reload the list: the wiring has changed since.',
-    );
-  if (['measured', 'step', 'second-look'].includes(body.kind) && !steps.some((s) => s.id === stepId))
-    throw refused(
-      'NO_SUCH_STEP',
-      'payload.stepId',
-      `The plan asks for no step “${stepId}” here.`,
-      'Reload the list: the plan has changed since.',
-    );
-  const most = (run.setup as { gaugeMaxPa?: number }).gaugeMaxPa ?? GAUGE_MOST_PA;
-  const read = Math.max(pressurePa ?? 0, beforePa ?? 0, afterPa ?? 0);
-  if (read > most)
-    throw refused(
-      'OFF_THE_GAUGE',
-      `payload.${pressurePa === undefined ? 'beforePa' : 'pressurePa'}`,
-      `${(read / 1000).toFixed(1)} kPa is more than the gauge of this hold shows.`,
-      `Enter 0 to ${(most / 1000).toFixed(0)} kPa, or start the hold again with the gauge you use.`,
-    );
-}
-
-const fromFile = () =>
-  new ConflictException({
-    code: 'RUN_FROM_FILE',
-    message: 'This test came in with a file: nothing is added to it.',
-    remedy: 'Confirm it as this shop’s, or do the test again.',
-  });
-
-/** Only what came in with a file, and was finished there, is confirmed, and once. */
-async function refuseConfirmation(tx: EntityManager, run: TestRun, signed: boolean): Promise<void> {
-  if (!run.fromFile || !signed)
-    throw new ConflictException({
-      code: 'NOTHING_TO_CONFIRM',
-      message: run.fromFile ? 'This test was never signed off.' : 'This test is this shop’s own.',
-      remedy: run.fromFile ? 'Do the test again.' : 'Nothing needs to be confirmed.',
-    });
-  if (await tx.existsBy(TestReading, { runId: run.id, kind: 'confirm', fromFile: false }))
-    throw new ConflictException({
-      code: 'ALREADY_CONFIRMED',
-      message: 'Somebody of this shop has confirmed this test already.',
-      remedy: 'Load the record again.',
-    });
-}
-
-/** A second look is somebody else’s than whoever did the step, and comes after it. */
-async function refuseOwnLook(
-  tx: EntityManager,
-  runId: string,
-  body: NewReading,
-  actor: Actor,
-): Promise<void> {
-  const { stepId } = body.payload;
-  const done = (await readingsOf(tx, runId)).findLast(
-    (r) => r.kind === 'step' && r.payload['stepId'] === stepId,
-  );
-  if (done?.payload['result'] !== 'done')
-    throw refused('NOT_DONE', 'payload.stepId', 'That step is not done yet.', 'Do it first, then look.');
-  // By who they are, not by what they are called today; what an archive brought in knows the name alone.
-  if (done.authorId ? done.authorId === actor.id : done.author === actor.name)
-    throw new ForbiddenException({
-      code: 'SAME_EYES',
-      message: `${actor.name} did this step: a second look is somebody else’s.`,
-      remedy: 'Let somebody else sign in and look.',
-    });
-}
-
-/** All of a run, in the order they were taken: only a verdict needs them. */
-const readingsOf = (tx: EntityManager, runId: string): Promise<TestReading[]> =>
-  tx.find(TestReading, { where: { runId }, order: { takenAt: 'ASC', at: 'ASC' } });
-
-/** A correction names a reading of its kind that still stands. */
-async function refuseCorrection(
-  tx: EntityManager,
-  runId: string,
-  { corrects, kind }: NewReading,
-): Promise<void> {
-  if (!corrects) return;
-  if (!(await tx.existsBy(TestReading, { id: corrects, runId, kind })))
-    throw refused(
-      'NO_SUCH_READING',
-      'corrects',
-      'The reading it corrects is not in this run.',
-      'Reload the readings.',
-    );
-  if (await tx.existsBy(TestReading, { runId, corrects }))
-    throw new ConflictException({
-      code: 'ALREADY_CORRECTED',
-      message: 'Somebody has corrected that reading already.',
-      remedy: 'Correct the newer one.',
-    });
 }

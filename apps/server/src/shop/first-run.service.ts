@@ -70,7 +70,7 @@ export class FirstRunService {
     const first = await this.firstLead(own);
     await this.db.transaction(async (tx) => {
       await oneAtATime(tx, 'start');
-      // Meanwhile somebody else may have been first.
+      // Another start may have been first meanwhile.
       await refuseStarted(tx);
       if (!(await isStartCode(tx, code))) throw wrongCode();
       await open(tx, own, first);

@@ -10,7 +10,10 @@ export interface Lineage {
 }
 
 export async function lineageOf(tx: EntityManager): Promise<Lineage> {
-  const shop = await tx.findOneBy(ShopRow, { id: THE_SHOP });
+  const shop = await tx.findOne(ShopRow, {
+    where: { id: THE_SHOP },
+    select: { id: true, lineage: true, restoredAt: true },
+  });
   return { id: shop?.lineage ?? '', restored: !!shop?.restoredAt };
 }
 

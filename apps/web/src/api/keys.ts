@@ -19,7 +19,7 @@ const KEYS = ['shop-keys'] as const;
 export const useShopKeys = () =>
   useQuery({ queryKey: KEYS, queryFn: () => api<ShopKeyRow[]>('GET', '/admin/keys') });
 
-/** What a key says of the jobs that came with it is asked again. */
+/** Jobs are read again as well: what their signature is worth depends on the keys. */
 const useChange = <V>(send: (of: V) => Promise<unknown>) => {
   const client = useQueryClient();
   return useMutation({

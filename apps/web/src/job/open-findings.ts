@@ -7,12 +7,16 @@ import { useJudgement, useOpenJob } from './job-context.ts';
 
 const NO_ROWS: readonly AcceptanceRow[] = [];
 
+const isOf = (finding: Finding) => (row: AcceptanceRow) =>
+  row.findingKey === findingKey(finding) && row.fingerprint === findingFingerprint(finding);
+
 /** The acceptance of a finding with its present numbers; one of other numbers, or of a file, does not count. */
 export const standingFor = (finding: Finding, rows: readonly AcceptanceRow[]): AcceptanceRow | undefined =>
-  rows.find(
-    (r) =>
-      !r.fromFile && r.findingKey === findingKey(finding) && r.fingerprint === findingFingerprint(finding),
-  );
+  rows.filter((r) => !r.fromFile).find(isOf(finding));
+
+/** What a file says of a finding with its present numbers: it is open here all the same. */
+export const statedFor = (finding: Finding, rows: readonly AcceptanceRow[]): AcceptanceRow | undefined =>
+  rows.filter((r) => r.fromFile).find(isOf(finding));
 
 /** Findings of the newest judgement that are not accepted, the worst first. */
 export function useOpenFindings(): readonly SaidFinding[] {

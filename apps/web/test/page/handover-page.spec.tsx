@@ -82,7 +82,7 @@ describe('the handover page', () => {
         'Open here. Accepted by Lou (stated by the file): “It is fine”',
       ),
     );
-    expect(section(page, 'Open issues')).toContain('from a file: nobody of this shop has confirmed it');
+    expect(section(page, 'Open issues')).toContain('from a file: not confirmed by this shop');
     expect(page.textContent).toContain('Tess Varga (stated by the file)');
   });
 

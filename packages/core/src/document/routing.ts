@@ -1,4 +1,5 @@
 import { count, quantity } from '../fields/field.ts';
+import { hotSurface } from '../fields/hot-surface.ts';
 import { id, name } from '../fields/name.ts';
 import {
   byId,
@@ -41,18 +42,7 @@ const tape = (label: string, min: number, max: number, usual?: number, absent?: 
     ...(usual === undefined ? {} : { usual }),
     ...(absent === undefined ? {} : { absent }),
   });
-const surfaceK = optional(
-  quantity({
-    label: 'Surface',
-    dimension: 'temperature',
-    unit: 'K',
-    min: 233.15,
-    max: 1473.15,
-    usual: 773.15,
-    absent: 'as hot as an exhaust',
-    why: 'turbo and header 1,000 °F and more, downpipe 800 °F, rear pipe 400 °F, coolant 220 °F (common practice)',
-  }),
-);
+const surfaceK = hotSurface('Surface');
 
 const PASS_DISTANCE = tape('Distance', 0, 3, 0.1016, 'not measured');
 

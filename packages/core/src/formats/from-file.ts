@@ -53,5 +53,5 @@ export function saySigned({ signedBy }: ImportedFrom): string {
 export const sayImported = (imported: ImportedFrom): string[] => [
   `Imported by ${imported.by} on ${imported.at.slice(0, 10)}.`,
   saySigned(imported),
-  'Names, dates and results from before that are what the file says. None of its tests counts here until somebody of this shop confirms it.',
+  'Names, dates and results from before that are what the file says. None of its tests counts here until a technician of this shop confirms it.',
 ];

@@ -44,7 +44,7 @@ export interface RecordedRun {
   readonly measured?: readonly { readonly stepId: string; readonly value: number; readonly by: string }[];
   /** It came in with a file. */
   readonly fromFile?: boolean;
-  /** Who of this shop stands in for it; null or absent: it does not count as this shop's. */
+  /** Who of this shop confirmed it; null or absent: it does not count as this shop's. */
   readonly confirmedBy?: string | null;
 }
 
@@ -240,7 +240,7 @@ const VERDICTS: Readonly<Record<string, string>> = {
 };
 
 /** Said of a run that came in with a file. */
-const UNCONFIRMED = 'from a file: nobody of this shop has confirmed it';
+const UNCONFIRMED = 'from a file: not confirmed by this shop';
 
 /** Said of a run the plan has outgrown. */
 const OUTDATED = 'made on an older plan: the plan has changed what it proved since';
@@ -301,7 +301,9 @@ function readingTables(doc: JobDocument, { runs }: HeldRecord, q: Write): SheetS
         ? expects.low === 0
           ? `at most ${q(dimension, expects.high)}`
           : `${q(dimension, expects.low)} to ${q(dimension, expects.high)}`
-        : 'noted';
+        : step.over
+          ? 'not judged: what it is set over was not read'
+          : 'noted';
       return [[does, q(dimension, value), band, by]];
     });
     return [

@@ -108,7 +108,7 @@ describe('The record in sections', () => {
     expect(said).toContain('Imported by Tess on 2026-12-02.');
     expect(said).toContain('The file was not signed.');
     expect(said).toContain('passed, 3 readings, Lou (stated by the file), 2026-11-28.');
-    expect(said).toContain('Test: Joint by joint, from a file: nobody of this shop has confirmed it.');
+    expect(said).toContain('Test: Joint by joint, from a file: not confirmed by this shop.');
     expect(said).toContain('Open here. Accepted by L (stated by the file)');
     expect(said).toContain('plan A: version 3, Lou (stated by the file)');
     const confirmed = textOf(doc, 'us', { ...held, runs: [{ ...run, confirmedBy: 'Tess' }] });

@@ -35,7 +35,7 @@ export class FromFiles1765100000000 implements MigrationInterface {
       "retired_at" TIMESTAMP WITH TIME ZONE,
       CONSTRAINT "PK_shop_key" PRIMARY KEY ("fingerprint"))`);
     await this.markEarlierImports(q);
-    // Somebody stands in for a test of a file after it was signed there: the one row that comes in behind a sign-off.
+    // A test of a file is confirmed after it was signed there: the one row that comes in behind a sign-off.
     await q.query(afterSignOff(`NEW.kind <> 'confirm' AND `));
     await q.query(`CREATE FUNCTION refuse_emptying() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN

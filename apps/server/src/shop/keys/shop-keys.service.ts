@@ -74,7 +74,7 @@ export class ShopKeysService implements OnApplicationBootstrap {
     });
   }
 
-  /** What was signed with it reads as signed with a key nobody here knows. */
+  /** What was signed with it reads as signed with an unknown key from then on. */
   async distrust(fingerprint: string, actor: Actor): Promise<void> {
     await this.db.transaction(async (tx) => {
       const done = await tx.update(

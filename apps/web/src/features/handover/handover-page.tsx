@@ -3,7 +3,7 @@ import { gaugeName, sayPower, sayState } from '@venula/core/say';
 import { OFF_V } from '@venula/core/engine';
 import { PATTERNS, sourceOf } from '@venula/core/document';
 import { howItRuns, RECORD_CAUTIONS, runName, sayImported, writeJob } from '@venula/core/formats';
-import { findingKey, type Finding } from '@venula/core/outcome';
+import type { Finding } from '@venula/core/outcome';
 import { boreOf, HOSE_KINDS, wireSizeName } from '@venula/core/kinds';
 import { billOfMaterials, heldNames, linesToMeasure } from '@venula/core/supply';
 import { sayFound } from '@venula/core/prove';
@@ -18,7 +18,7 @@ import { logoAddress, useShop } from '../../api/shop.ts';
 import type { AcceptanceRow, RunRow } from '../../api/types.ts';
 import { useFormat, useSettings } from '../../app/settings.ts';
 import { FreezeForm } from '../../job/freeze-form.tsx';
-import { standingFor } from '../../job/open-findings.ts';
+import { standingFor, statedFor } from '../../job/open-findings.ts';
 import { useDoc, useJob, useJudgement, useOpenJob, useStates } from '../../job/job-context.ts';
 import { saveFile } from '../../ui/save-file.ts';
 import { SEVERITY_NAME } from '../../ui/severity.tsx';
@@ -293,7 +293,7 @@ function Actions({ onLabels }: { readonly onLabels: () => void }) {
 }
 
 const OPEN: Readonly<Partial<Record<RunStanding, string>>> = {
-  unconfirmed: 'from a file: nobody of this shop has confirmed it',
+  unconfirmed: 'from a file: not confirmed by this shop',
   'under way': 'not signed off',
   'not passed': 'signed off without a pass',
   failed: 'failed',
@@ -316,7 +316,7 @@ function OpenTests({ runs }: { readonly runs: readonly RunRow[] }) {
 /** Who accepted a finding in this shop; what a file says of it is said beside that it is open here. */
 function Accepted({ finding, rows }: { readonly finding: Finding; readonly rows: readonly AcceptanceRow[] }) {
   const row = standingFor(finding, rows);
-  const elsewhere = rows.find((r) => r.fromFile && r.findingKey === findingKey(finding));
+  const elsewhere = statedFor(finding, rows);
   if (row)
     return (
       <em>
@@ -354,7 +354,7 @@ function RunLine({ run }: { readonly run: RunRow }) {
         <strong className="block font-semibold text-fix">
           {confirmed
             ? `from a file: confirmed as this shop’s by ${confirmed.author}`
-            : 'from a file: nobody of this shop has confirmed it'}
+            : 'from a file: not confirmed by this shop'}
         </strong>
       )}
       {end && <OffNames payload={end.payload} />}

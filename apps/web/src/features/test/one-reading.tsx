@@ -83,8 +83,8 @@ export function OneReading({
   const format = useFormat();
   const [correcting, setCorrecting] = useState(false);
   const { at } = step;
-  const expects = bandOf(step, newest) ?? step.expects;
-  const dimension: Dimension = expects?.dimension ?? step.unjudged?.dimension ?? 'pressure';
+  const expects = bandOf(step, newest);
+  const dimension: Dimension = step.expects?.dimension ?? step.unjudged?.dimension ?? 'pressure';
   const value = now && Number(now.payload['value']);
   const verdict = stepVerdict(step, newest);
   const cause = verdict === 'low' ? step.ifLow : verdict === 'high' ? step.ifHigh : undefined;
@@ -101,6 +101,11 @@ export function OneReading({
           </p>
           {step.how && <p className="label text-sm text-soft">{step.how}</p>}
           {expects && <ShouldRead expects={expects} contains={step.contains} />}
+          {!expects && step.over && (
+            <p>
+              Should read 0 to {format(dimension, step.over.most)} over the factory rail, once that is read.
+            </p>
+          )}
         </div>
         {value !== undefined && (
           <div>
@@ -135,7 +140,7 @@ export function OneReading({
             dimension={dimension}
             correcting={correcting ? now : undefined}
             again={value !== undefined}
-            expected={expects?.value ?? 0}
+            expected={(expects ?? step.expects)?.value ?? 0}
             onRead={(typed) => {
               onRead(typed, correcting && now ? { corrects: now } : {});
               setCorrecting(false);

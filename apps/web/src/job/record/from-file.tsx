@@ -1,7 +1,7 @@
 import { useOpenJob } from '../job-context.ts';
 import { useNote, type OpenRun } from './use-run.ts';
 
-/** Of a test that came in with a file: whether somebody of this shop stands in for it, and the way to. */
+/** Of a test that came in with a file: whether this shop has confirmed it, and the way to. */
 export function FromFile({ run }: { readonly run: OpenRun }) {
   const { person, readOnly } = useOpenJob();
   const note = useNote(run.id);

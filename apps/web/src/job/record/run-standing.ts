@@ -9,7 +9,7 @@ export type RunStanding =
 export const newestOfKind = (runs: readonly RunRow[] | undefined, kind: RunKind): RunRow | undefined =>
   runs?.findLast((r) => r.kind === kind);
 
-/** Whether somebody of this shop stands in for a test that came in with a file. */
+/** Whether this shop has confirmed a test that came in with a file. */
 const isConfirmed = (run: RunRow): boolean => run.readings.some((r) => r.kind === 'confirm' && !r.fromFile);
 
 export function standingOf(run: RunRow | undefined, stale: ReturnType<typeof useStale>): RunStanding {

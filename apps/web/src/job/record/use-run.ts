@@ -17,7 +17,7 @@ export interface OpenRun {
   readonly id: string;
   /** It came in with a file: nothing is added to it. */
   readonly fromFile: boolean;
-  /** Who of this shop stands in for one that came in with a file. */
+  /** The confirmation by this shop of one that came in with a file. */
   readonly confirmed: Reading | undefined;
   readonly readings: readonly Reading[];
   readonly done: Reading | undefined;

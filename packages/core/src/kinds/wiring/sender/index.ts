@@ -1,4 +1,5 @@
 import { quantity } from '../../../fields/field.ts';
+import { hotSurface } from '../../../fields/hot-surface.ts';
 import { name } from '../../../fields/name.ts';
 import { withSources } from '../../../fields/provenance.ts';
 import { choice, flag, labelled, oneOf, optional, text, type Infer } from '../../../fields/shape.ts';
@@ -77,18 +78,7 @@ const place = {
       why: 'from the sender to the surface: bare it wants 2 3/4 in, from 4 in nothing is said',
     }),
   ),
-  hotSurfaceK: optional(
-    quantity({
-      label: 'That surface',
-      dimension: 'temperature',
-      unit: 'K',
-      min: 233.15,
-      max: 1473.15,
-      usual: 773.15,
-      absent: 'as hot as an exhaust',
-      why: 'turbo and header 1,000 °F and more, downpipe 800 °F, rear pipe 400 °F, coolant 220 °F (common practice)',
-    }),
-  ),
+  hotSurfaceK: hotSurface('Its surface'),
   shielded: optional(labelled('Between them', flag({ true: 'a shield', false: 'nothing' })), 'nothing'),
   maxK: optional(
     quantity({
