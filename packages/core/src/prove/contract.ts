@@ -31,6 +31,8 @@ export interface Step {
   /** How, or where to put the probe. */
   readonly how?: string;
   readonly expects?: Expectation;
+  /** Of the instrument itself: no instrument on the line says it. */
+  readonly byHand?: true;
   /** Set over another reading of the same list: its band follows from that reading, and `expects` is only what the plan has. */
   readonly over?: OverReading;
   /** What the expected figure is made of, SI: they add up to it. */

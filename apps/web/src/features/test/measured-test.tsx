@@ -38,7 +38,8 @@ export function MeasuredTest({
   const standingNow = standing(readings).filter((r) => r.kind === 'measured');
   const measured = standingNow.map(measuredOf);
   const newest = newestOf(measured);
-  const looked = steps.length - measuredOutcome(steps, measured).open;
+  const looked = steps.filter((s) => newest.has(s.id)).length;
+  const { open: left } = measuredOutcome(steps, measured);
   if (steps.length === 0) return null;
   return (
     <TestFrame
@@ -80,8 +81,8 @@ export function MeasuredTest({
           <SignOff
             run={run}
             hint={
-              looked < steps.length
-                ? `${steps.length - looked} not read yet: signing now records it as incomplete.`
+              left > 0
+                ? `${left} still open: signing now records it as incomplete.`
                 : 'All read.'
             }
           />

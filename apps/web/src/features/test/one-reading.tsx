@@ -147,7 +147,7 @@ export function OneReading({
             }}
           />
         )}
-        {onRead && !correcting && (
+        {onRead && !correcting && !step.byHand && (
           <LiveReading
             place={place}
             what={step.does}

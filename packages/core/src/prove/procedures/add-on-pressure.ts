@@ -35,6 +35,7 @@ export function addOnSteps(car: Car, railPa: number): Step[] {
       does: 'Smallest division of the gauge',
       how: 'Two marks next to each other: the gauge is read to half of that. Use the same gauge for all three readings.',
       unjudged: { dimension: 'pressure', value: USUAL_DIVISION },
+      byHand: true,
     },
     {
       id: 'base:factory',

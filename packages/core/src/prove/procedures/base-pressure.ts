@@ -10,8 +10,8 @@ import { solvedAt, type Car } from '../predict.ts';
 export const basePressure: MeasuredProcedure = {
   id: 'base-pressure',
   name: 'Base pressure',
-  intro:
-    'Read, adjust, lock, read again. A reference hose is off and plugged for it, then on again and read.',
+  // What becomes of a reference hose is said at the step: an add-on supply has none, and its vent stays open.
+  intro: 'Read, adjust, lock, read again.',
   cautions: ['fuel'],
   steps,
 };
