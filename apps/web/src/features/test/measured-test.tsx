@@ -80,11 +80,7 @@ export function MeasuredTest({
           <SlopeWords steps={steps} newest={newest} />
           <SignOff
             run={run}
-            hint={
-              left > 0
-                ? `${left} still open: signing now records it as incomplete.`
-                : 'All read.'
-            }
+            hint={left > 0 ? `${left} still open: signing now records it as incomplete.` : 'All read.'}
           />
         </>
       ) : (
