@@ -1,6 +1,7 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { PATTERNS, type JobDocument } from '@venula/core/document';
+import { JudgePool } from '../src/judging/judge-pool.ts';
 import { judged, lines, newJob, openShop, replace, type Shop } from './support.ts';
 
 // Machines here are noisy, and these make hundreds of requests.
@@ -132,5 +133,79 @@ describe('the list of jobs', () => {
     await send('/plumbing/elements/pump/armatureOhms', 0.14, 2).expect(200);
     expect((await judged(shop, id)).summary!.stops).toBe(0);
     expect((await shop.as.viewer.get(`/api/v1/jobs/${id}`)).body.document.customer).toBe('Somebody');
+  });
+});
+
+describe('the threads that solve', () => {
+  const opened: JudgePool[] = [];
+  function openPool(answerSeconds: string): JudgePool {
+    process.env['VENULA_ANSWER_SECONDS'] = answerSeconds;
+    const pool = new JudgePool();
+    delete process.env['VENULA_ANSWER_SECONDS'];
+    opened.push(pool);
+    return pool;
+  }
+  afterAll(() => Promise.all(opened.map((pool) => pool.onModuleDestroy())));
+
+  test('an answer that takes longer than a request may wait is refused for now, and there for whoever asks again', async () => {
+    const pool = openPool('2');
+    Reflect.set(pool, 'waitMs', 5);
+    const document = { ...heavy(), title: 'Asked for twice' };
+    const told: number[] = [];
+    for (;;) {
+      const answer = await pool.now({ ask: 'findings', document }).catch((error: unknown) => error);
+      if (Array.isArray(answer)) {
+        expect(answer.length).toBeGreaterThan(0);
+        break;
+      }
+      told.push((answer as { getStatus(): number }).getStatus());
+    }
+    expect(told.length).toBeGreaterThan(0);
+    expect(new Set(told)).toEqual(new Set([503]));
+    // Kept: the same question is not worked on a second time.
+    const again = await Promise.race([
+      pool.now({ ask: 'findings', document }),
+      new Promise((next) => setImmediate(() => next('worked on again'))),
+    ]);
+    expect(again).not.toBe('worked on again');
+  });
+
+  test('the steps of a test never stand behind full solves', async () => {
+    const pool = openPool('60');
+    const order: string[] = [];
+    const full = ['a', 'b', 'c'].map((title) =>
+      pool.now({ ask: 'findings', document: { ...heavy(), title } }).then(() => order.push('full')),
+    );
+    await pool
+      .now({ ask: 'steps', document: PATTERNS[0]!.job(''), of: 'build' })
+      .then(() => order.push('steps'));
+    await Promise.all(full);
+    expect(order).toEqual(['steps', 'full', 'full', 'full']);
+  });
+
+  test('a finding of a plan that was judged after its change is accepted without solving it again', async () => {
+    const id = await newJob(shop);
+    await judged(shop, id);
+    await shop.as.technician
+      .post(`/api/v1/jobs/${id}/changes`)
+      .send(replace('/plumbing/elements/return/dash', 3, 1))
+      .expect(200);
+    // By itself, before anybody looks at the list.
+    const stored = 'select summary_version from job where id = $1';
+    for (;;) {
+      const [row] = await shop.db.query<{ summary_version: number }[]>(stored, [id]);
+      if (row!.summary_version === 2) break;
+      await new Promise((next) => setTimeout(next, 100));
+    }
+    const solve = jest.spyOn(shop.app.get(JudgePool), 'now');
+    const { plumbing } = (await shop.as.viewer.get(`/api/v1/jobs/${id}`)).body.document as JobDocument;
+    const places = [...Object.keys(plumbing.elements), 'plumbing', 'rail'];
+    expect(places).toContain('return');
+    const accepted = await shop.as.lead
+      .post(`/api/v1/jobs/${id}/acceptances`)
+      .send({ acceptanceId: randomUUID(), findingKey: 'RETURN_OVERRUN@return', reason: 'Known' });
+    expect([accepted.status, accepted.body.severity ?? accepted.body.error.code]).toEqual([201, 'stop']);
+    expect(solve).not.toHaveBeenCalled();
+    solve.mockRestore();
   });
 });

@@ -4,27 +4,25 @@ import {
   ServiceUnavailableException,
   type OnModuleDestroy,
 } from '@nestjs/common';
-import { Piscina } from 'piscina';
 import { BUSY } from '../common/busy.ts';
+import { Full, Threads, TooLong } from '../common/threads.ts';
 import { workerFile } from '../common/worker-file.ts';
 import type { PasswordScore, PasswordTask } from './password-worker.ts';
 
-const WORKER = workerFile('accounts/password-worker');
 /** “Safely unguessable” and better on the scale of zxcvbn, 0 to 4: 10⁸ guesses and more. */
 const LEAST_SCORE = 3;
 /** The demo’s passwords are printed at its start: they protect nothing. */
 const PUBLISHED = ['saltmarsh-tess', 'saltmarsh-lou', 'saltmarsh-guest', 'venula'];
-const MOST_WAITING = 20;
 const BUDGET_MS = 10_000;
 
 /** Judges passwords that are chosen, in a thread of its own. */
 @Injectable()
 export class PasswordJudge implements OnModuleDestroy {
-  private readonly thread = new Piscina({
-    filename: WORKER,
-    minThreads: 0,
-    maxThreads: 1,
-    idleTimeout: 10_000,
+  private readonly thread = new Threads({
+    file: workerFile('accounts/password-worker'),
+    most: 1,
+    idleMs: 10_000,
+    mostWaiting: 20,
   });
 
   /**
@@ -44,16 +42,14 @@ export class PasswordJudge implements OnModuleDestroy {
   }
 
   async score(task: PasswordTask): Promise<PasswordScore> {
-    const signal = AbortSignal.timeout(BUDGET_MS);
-    if (this.thread.queueSize >= MOST_WAITING) throw new ServiceUnavailableException(BUSY);
     try {
-      return (await this.thread.run(task, { signal })) as PasswordScore;
+      return await this.thread.run<PasswordScore>(task, BUDGET_MS);
     } catch (error) {
-      throw signal.aborted ? new ServiceUnavailableException(BUSY) : error;
+      throw error instanceof Full || error instanceof TooLong ? new ServiceUnavailableException(BUSY) : error;
     }
   }
 
   async onModuleDestroy(): Promise<void> {
-    await this.thread.destroy();
+    await this.thread.end();
   }
 }

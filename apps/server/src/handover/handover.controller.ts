@@ -1,4 +1,4 @@
-import { Controller, Get, Header, Param, ParseUUIDPipe, Query, StreamableFile } from '@nestjs/common';
+import { Controller, Get, Param, ParseUUIDPipe, Query, StreamableFile } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { Allows } from '../accounts/access.ts';
 import { JoiPipe } from '../common/joi.pipe.ts';
@@ -12,12 +12,11 @@ export class HandoverController {
 
   @Allows('everyone')
   @Get()
-  @Header('Content-Type', 'application/pdf')
-  @Header('Content-Disposition', 'inline; filename="record.pdf"')
   async pdf(
     @Param('id', ParseUUIDPipe) id: string,
     @Query(new JoiPipe(pdfQuery)) { units, photos }: PdfQuery,
   ) {
-    return new StreamableFile(await this.handover.pdf(id, units, photos));
+    const { name, bytes } = await this.handover.pdf(id, units, photos);
+    return new StreamableFile(bytes, { type: 'application/pdf', disposition: `inline; filename="${name}"` });
   }
 }

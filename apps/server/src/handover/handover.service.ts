@@ -5,14 +5,13 @@ import { DataSource, In } from 'typeorm';
 import { Acceptance } from '../jobs/acceptance.entity.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { Revision } from '../jobs/revision.entity.ts';
-import { JudgePool } from '../judging/judge-pool.ts';
 import { Photo } from '../photos/photo.entity.ts';
 import { TestReading } from '../records/test-reading.entity.ts';
 import { TestRun } from '../records/test-run.entity.ts';
 import { ShopService } from '../shop/shop.service.ts';
 import { MOST_PHOTOS } from './handover-schemas.ts';
 import { foundOf, standing } from '../records/outcome.ts';
-import { recordPdf } from './record-pdf.ts';
+import { PaperQueue } from './paper-queue.ts';
 
 /** What was read last at each step, and with what. */
 function lastMeasured(readings: readonly TestReading[]) {
@@ -30,11 +29,11 @@ export class HandoverService {
   constructor(
     private readonly db: DataSource,
     private readonly jobs: JobsService,
-    private readonly pool: JudgePool,
+    private readonly papers: PaperQueue,
     private readonly shop: ShopService,
   ) {}
 
-  async pdf(jobId: string, system: UnitSystem, chosen?: readonly string[]): Promise<Buffer> {
+  async pdf(jobId: string, system: UnitSystem, chosen?: readonly string[]) {
     const job = await this.jobs.findReadable(jobId);
     const { document, number, title, version } = job;
     const where = { jobId };
@@ -61,8 +60,6 @@ export class HandoverService {
       })),
       imported: await this.jobs.originOf(job),
     };
-    const sheet = await this.pool.now({ ask: 'record-sheet', document, held, system });
-    const wiring = await this.pool.now({ ask: 'wiring-drawing', document });
     const found = await this.db.getRepository(Photo).find({
       where: chosen ? { jobId, id: In([...chosen]) } : where,
       order,
@@ -72,15 +69,20 @@ export class HandoverService {
     // In the order they were chosen.
     const photos = chosen ? [...found].sort((a, b) => chosen.indexOf(a.id) - chosen.indexOf(b.id)) : found;
     const { name, address } = await this.shop.face();
-    return recordPdf(sheet, {
-      shop: { name, address, logo: await this.shop.logo() },
-      number,
-      title,
-      version,
-      made: new Date().toISOString(),
-      photos,
-      wiring,
+    const bytes = await this.papers.make({
+      document,
+      held,
+      system,
+      head: {
+        shop: { name, address, logo: await this.shop.logo() },
+        number,
+        title,
+        version,
+        made: new Date().toISOString(),
+        photos: photos.map((p) => ({ caption: p.caption, bytes: p.bytes })),
+      },
     });
+    return { name: `job-${String(number).padStart(4, '0')}-version-${version}.pdf`, bytes };
   }
 
   /** Every reading of a job, in the order they were taken. */

@@ -19,7 +19,7 @@ pdfmake.setLocalAccessPolicy((path) => FONT_FILES.has(path));
 
 export interface PdfHead {
   /** Its letterhead: the logo as PNG. */
-  readonly shop: { readonly name: string; readonly address: string; readonly logo: Buffer | null };
+  readonly shop: { readonly name: string; readonly address: string; readonly logo: Uint8Array | null };
   readonly number: number;
   readonly title: string;
   readonly version: number;
@@ -27,8 +27,11 @@ export interface PdfHead {
   readonly made: string;
   /** The wiring as drawn, SVG. */
   readonly wiring: string;
-  readonly photos: readonly { readonly caption: string; readonly bytes: Buffer }[];
+  readonly photos: readonly { readonly caption: string; readonly bytes: Uint8Array }[];
 }
+
+/** What comes from another thread is no Buffer any more. */
+const base64 = (bytes: Uint8Array): string => Buffer.from(bytes).toString('base64');
 
 /** The record of a job, then its photos, then the page for the tuner, as PDF. */
 export async function recordPdf(sheet: RecordSheet, head: PdfHead): Promise<Buffer> {
@@ -79,7 +82,7 @@ const title = (shop: PdfHead['shop'], what: string, name: string, ahead = false)
       ? [
           {
             width: 130,
-            image: `data:image/png;base64,${shop.logo.toString('base64')}`,
+            image: `data:image/png;base64,${base64(shop.logo)}`,
             fit: [130, 44] as [number, number],
             alignment: 'right' as const,
           },
@@ -134,7 +137,7 @@ const pictures = (photos: PdfHead['photos']): Content[] =>
     ...(i % 2 === 0 ? { pageBreak: 'before' as const, pageOrientation: 'portrait' as const } : {}),
     margin: [0, 0, 0, 14],
     stack: [
-      { image: `data:image/jpeg;base64,${bytes.toString('base64')}`, fit: [510, 300] },
+      { image: `data:image/jpeg;base64,${base64(bytes)}`, fit: [510, 300] },
       { text: caption || 'Photo', margin: [0, 3, 0, 0] },
     ],
   }));

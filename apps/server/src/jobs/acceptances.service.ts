@@ -5,7 +5,7 @@ import type { Actor } from '../accounts/sessions.service.ts';
 import { audit } from '../audit/audit.ts';
 import { idTaken } from '../common/id-taken.ts';
 import { insertOnce } from '../db/insert-once.ts';
-import { JudgePool } from '../judging/judge-pool.ts';
+import { JudgementsService } from '../judging/judgements.service.ts';
 import { Acceptance } from './acceptance.entity.ts';
 import type { AcceptBody } from './job-schemas.ts';
 import { JobsService } from './jobs.service.ts';
@@ -15,7 +15,7 @@ export class AcceptancesService {
   constructor(
     private readonly db: DataSource,
     private readonly jobs: JobsService,
-    private readonly pool: JudgePool,
+    private readonly judgements: JudgementsService,
   ) {}
 
   async list(jobId: string): Promise<Acceptance[]> {
@@ -32,7 +32,7 @@ export class AcceptancesService {
     if (already) return already;
     await this.jobs.findOpen(jobId);
     const job = await this.jobs.findReadable(jobId);
-    const finding = await this.pool.now({ ask: 'finding', document: job.document, key: body.findingKey });
+    const finding = (await this.judgements.findings(job)).find((f) => f.key === body.findingKey);
     if (!finding)
       throw new NotFoundException({
         code: 'NO_SUCH_FINDING',

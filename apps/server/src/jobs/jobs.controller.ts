@@ -13,6 +13,7 @@ import {
   type ListQuery,
   type NewJob,
 } from './job-schemas.ts';
+import { JudgementsService } from '../judging/judgements.service.ts';
 import { JobListService } from './job-list.service.ts';
 import { JobsService } from './jobs.service.ts';
 
@@ -22,6 +23,7 @@ export class JobsController {
   constructor(
     private readonly jobs: JobsService,
     private readonly lists: JobListService,
+    private readonly judgements: JudgementsService,
   ) {}
 
   @Allows('everyone')
@@ -47,12 +49,14 @@ export class JobsController {
   @Post(':id/changes')
   @HttpCode(200)
   @Describes('NewChange', changeBody)
-  change(
+  async change(
     @Param('id', ParseUUIDPipe) id: string,
     @Body(new JoiPipe(changeBody)) body: ChangeBody,
     @CurrentActor() actor: Actor,
   ) {
-    return this.jobs.change(id, body, actor);
+    const result = await this.jobs.change(id, body, actor);
+    this.judgements.soon(id);
+    return result;
   }
 
   @Allows('leads')

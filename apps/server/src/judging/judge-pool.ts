@@ -1,65 +1,77 @@
-import { availableParallelism } from 'node:os';
+import { createHash } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
 import {
   Injectable,
   ServiceUnavailableException,
   UnprocessableEntityException,
   type OnModuleDestroy,
 } from '@nestjs/common';
-import { Piscina } from 'piscina';
+import { PATTERNS } from '@venula/core/document';
 import { BUSY } from '../common/busy.ts';
 import { workerFile } from '../common/worker-file.ts';
 import { readConfig } from '../config.ts';
+import { BACKGROUND_THREADS } from './background.ts';
 import type { JudgeAnswers, JudgeTask } from './judge-worker.ts';
+import { Threads, TooLong } from '../common/threads.ts';
 
 const WORKER = workerFile('judging/judge-worker');
-/** Nobody waits: a very large plan may take longer, but not for ever; first all that take less have their turn. */
-export const BACKGROUND_MS = { first: 2_000, last: 20_000 } as const;
-/** So many tasks nobody waits for are solved at once; more than that is not asked of the pool. */
-export const BACKGROUND_THREADS = Math.max(1, availableParallelism() - 1);
 /** Where cores are few the requests come first. */
 const BACKGROUND_NICE = 10;
 const IDLE_MS = 10_000;
-const MEMORY_MB = 512;
+/** A plan that takes longer than this, running alone in its thread, is too large. */
+const MOST_MS = 60_000;
+/** An answer is kept so long for whoever was asked to come again. */
+const KEPT_MS = 60_000;
 
-/** The task took more time than it is given. */
-export class TooLong extends Error {}
 /** The server is closing: nothing is said of the plan. */
 export class Closing extends Error {}
 
+const tooLarge = (): UnprocessableEntityException =>
+  new UnprocessableEntityException({
+    code: 'PLAN_TOO_LARGE',
+    message: `Solving this plan takes more than ${MOST_MS / 1000} s.`,
+    remedy: 'Take out parts it does not need, or split it into two jobs.',
+  });
+
 /**
- * Threads that solve plans. What a person waits for has a thread of its own, so that a queue of jobs being judged for the
- * list never stands in front of it. A task that overruns its time loses its thread, and nothing else does.
+ * Threads that solve plans. What takes a few milliseconds (the steps of a test), what takes a full solve, and what only the
+ * list of jobs waits for each have threads of their own: none stands in a queue behind another kind.
  */
 @Injectable()
 export class JudgePool implements OnModuleDestroy {
-  private readonly waitedFor = pool(1, 0);
-  private readonly background = pool(BACKGROUND_THREADS, BACKGROUND_NICE);
-  /** Somebody waits for the answer: it must come before the request's own deadline. */
-  private readonly waitedForMs = readConfig().waits.solveMs;
+  private readonly quick = new Threads({ file: WORKER, most: 1 });
+  private readonly full = new Threads({ file: WORKER, most: 2 });
+  private readonly background = new Threads({
+    file: WORKER,
+    most: BACKGROUND_THREADS,
+    nice: BACKGROUND_NICE,
+    idleMs: IDLE_MS,
+  });
+  /** It must be said before the request's own deadline that the answer takes longer. */
+  private readonly waitMs = readConfig().waits.solveMs;
+  /** Full solves by what was asked: a request that came again joins the work of the first. */
+  private readonly shared = new Map<string, Promise<unknown>>();
   private closing = false;
-  /** Tasks somebody waits for, running or queued. */
-  private waiting = 0;
 
   /**
-   * @throws ServiceUnavailableException when it did not get done behind others: later it will
-   * @throws UnprocessableEntityException when the plan, alone, takes longer than a request may
+   * Answers while a request waits. Where that takes too long the work goes on, and whoever asks again gets its answer.
+   * @throws ServiceUnavailableException when the answer takes longer than a request may: ask again
+   * @throws UnprocessableEntityException when the plan is too large to be solved at all
    */
   async now<A extends JudgeTask['ask']>(task: Extract<JudgeTask, { ask: A }>): Promise<JudgeAnswers[A]> {
-    const behindOthers = this.waiting > 0;
-    this.waiting++;
+    const answer = this.answer(task);
+    const done = new AbortController();
+    const late = pause(this.waitMs, 'late' as const, { signal: done.signal, ref: false }).catch(
+      () => 'late' as const,
+    );
     try {
-      return await run<A>(this.waitedFor, task, this.waitedForMs);
+      const first = await Promise.race([answer, late]);
+      if (first === 'late') throw new ServiceUnavailableException(BUSY);
+      return first as JudgeAnswers[A];
     } catch (error) {
-      if (!(error instanceof TooLong)) throw error;
-      if (behindOthers) throw new ServiceUnavailableException(BUSY);
-      throw new UnprocessableEntityException({
-        code: 'PLAN_TOO_LARGE',
-        message: 'This plan takes longer to solve than the server may keep you waiting.',
-        remedy:
-          'Try once more: other work may have slowed it down. If it stays so, take out parts it does not need, or split it into two jobs.',
-      });
+      throw error instanceof TooLong ? tooLarge() : error;
     } finally {
-      this.waiting--;
+      done.abort();
     }
   }
 
@@ -68,40 +80,40 @@ export class JudgePool implements OnModuleDestroy {
     task: Extract<JudgeTask, { ask: A }>,
     budgetMs: number,
   ): Promise<JudgeAnswers[A]> {
-    return run<A>(this.background, task, budgetMs).catch((error: unknown) => {
+    return this.background.run<JudgeAnswers[A]>(task, budgetMs).catch((error: unknown) => {
       throw this.closing ? new Closing('the server is closing') : error;
     });
   }
 
+  /** Starts the threads and solves one plan in each kind, so that the first request after a start waits for neither. */
+  async warmUp(): Promise<void> {
+    const document = PATTERNS[0]!.job('');
+    await this.quick.run({ ask: 'steps', document, of: 'build' } satisfies JudgeTask, MOST_MS);
+    await this.full.run({ ask: 'findings', document } satisfies JudgeTask, MOST_MS);
+  }
+
   async onModuleDestroy(): Promise<void> {
     this.closing = true;
-    await Promise.all([this.waitedFor.destroy(), this.background.destroy()]);
+    await Promise.all([this.quick.end(), this.full.end(), this.background.end()]);
+  }
+
+  private answer(task: JudgeTask): Promise<unknown> {
+    if (isQuick(task)) return this.quick.run(task, MOST_MS);
+    const key = createHash('sha256').update(JSON.stringify(task)).digest('base64');
+    const known = this.shared.get(key);
+    if (known) return known;
+    const work = this.full.run(task, MOST_MS);
+    this.shared.set(key, work);
+    const forget = (): void => void setTimeout(() => this.shared.delete(key), KEPT_MS).unref();
+    work.then(forget, (error: unknown) => {
+      // That a plan is too large holds for it; any other failure may not happen again.
+      if (error instanceof TooLong) forget();
+      else this.shared.delete(key);
+    });
+    return work;
   }
 }
 
-const pool = (maxThreads: number, niceIncrement: number): Piscina =>
-  new Piscina({
-    filename: WORKER,
-    minThreads: 0,
-    maxThreads,
-    idleTimeout: IDLE_MS,
-    niceIncrement,
-    resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
-  });
-
-async function run<A extends JudgeTask['ask']>(
-  threads: Piscina,
-  task: JudgeTask,
-  budgetMs: number,
-): Promise<JudgeAnswers[A]> {
-  const overrun = new AbortController();
-  const timer = setTimeout(() => overrun.abort(), budgetMs);
-  try {
-    return (await threads.run(task, { signal: overrun.signal })) as JudgeAnswers[A];
-  } catch (error) {
-    if (overrun.signal.aborted) throw new TooLong(`Too large to be solved in ${budgetMs / 1000} s`);
-    throw error;
-  } finally {
-    clearTimeout(timer);
-  }
-}
+/** Made from the plan without solving its states. */
+const isQuick = (task: JudgeTask): boolean =>
+  task.ask === 'steps' || (task.ask === 'proof' && task.of !== 'drive-log');

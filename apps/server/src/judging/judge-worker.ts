@@ -1,6 +1,6 @@
 import { evaluatePlan } from '@venula/core/advise';
 import type { JobDocument } from '@venula/core/document';
-import { checkJob, recordSheet, wiringSvg, type HeldRecord, type RecordSheet } from '@venula/core/formats';
+import { checkJob } from '@venula/core/formats';
 import { dryTest, type DryRow } from '@venula/core/harness';
 import { findingFingerprint, findingKey, type Finding } from '@venula/core/outcome';
 import {
@@ -16,27 +16,19 @@ import {
   type Step,
 } from '@venula/core/prove';
 import { sayInputs } from '@venula/core/say';
-import type { UnitSystem } from '@venula/core/quantities';
 import { inBoth } from '../common/in-both.ts';
 import type { JobSummary } from '../jobs/job.entity.ts';
 
 /** What the server asks of the core beyond a few lines of work. Runs in a thread of the pool, never on the event loop. */
 export type JudgeTask =
   | { readonly ask: 'summary'; readonly document: unknown }
-  | { readonly ask: 'finding'; readonly document: JobDocument; readonly key: string }
-  | { readonly ask: 'wiring-drawing'; readonly document: JobDocument }
+  | { readonly ask: 'findings'; readonly document: JobDocument }
   | { readonly ask: 'log'; readonly document: JobDocument; readonly series: LogSeries }
   | { readonly ask: 'proof'; readonly document: unknown; readonly of: RunKind }
   | {
       readonly ask: 'steps';
       readonly document: JobDocument;
       readonly of: StepsOf;
-    }
-  | {
-      readonly ask: 'record-sheet';
-      readonly document: JobDocument;
-      readonly held: HeldRecord;
-      readonly system: UnitSystem;
     };
 
 /** Runs whose steps are made from the plan by some work. */
@@ -45,46 +37,43 @@ export type StepsOf = 'dry-test' | 'build' | MeasuredId;
 export type PlannedStep = Pick<Step, 'id' | 'does' | 'expects' | 'over' | 'ifLow' | 'ifHigh'> &
   Pick<BuildStep, 'hold'>;
 
+/** A finding as an acceptance keeps it. */
 export interface JudgedFinding {
+  readonly key: string;
   readonly severity: Finding['severity'];
   readonly title: string;
   readonly fingerprint: string;
 }
 
-export interface JudgeAnswers {
+/** A plan as the list shows it, with its findings; null: it cannot be judged. */
+export interface Judged {
   readonly summary: JobSummary;
-  readonly finding: JudgedFinding | null;
+  readonly findings: readonly JudgedFinding[] | null;
+}
+
+export interface JudgeAnswers {
+  readonly summary: Judged;
+  readonly findings: readonly JudgedFinding[];
   readonly steps: readonly PlannedStep[];
   /** Null: this version cannot read the plan. */
   readonly proof: string | null;
-  readonly 'record-sheet': RecordSheet;
   readonly log: LogOutcome;
-  /** SVG. */
-  readonly 'wiring-drawing': string;
 }
 
 export default function judge(task: JudgeTask): JudgeAnswers[JudgeTask['ask']] {
   switch (task.ask) {
     case 'summary':
       return summarize(task.document);
-    case 'finding': {
-      const found = evaluatePlan(task.document).findings.find((f) => findingKey(f) === task.key);
-      return found
-        ? { severity: found.severity, title: found.title, fingerprint: findingFingerprint(found) }
-        : null;
-    }
+    case 'findings':
+      return evaluatePlan(task.document, 'none').findings.map(digest);
     case 'steps':
       return stepsOf(task.document, task.of);
     case 'proof': {
       const read = checkJob(task.document);
       return read.ok ? proofOf(read.value, task.of) : null;
     }
-    case 'wiring-drawing':
-      return wiringSvg(task.document);
     case 'log':
       return judgeLog(task.document, task.series);
-    case 'record-sheet':
-      return recordSheet(task.document, task.held, task.system);
   }
 }
 
@@ -100,9 +89,13 @@ function sayDryRow({ inputs, loads }: DryRow): string {
 }
 
 /** A plan that cannot be judged says why, in a line for the list. */
-function summarize(document: unknown): JobSummary {
+function summarize(document: unknown): Judged {
   const read = checkJob(document);
-  if (!read.ok) return { unjudged: read.errors[0]?.message ?? 'the stored plan cannot be read' };
+  if (!read.ok)
+    return {
+      summary: { unjudged: read.errors[0]?.message ?? 'the stored plan cannot be read' },
+      findings: null,
+    };
   const plan = evaluatePlan(read.value, 'none');
   const count = (severity: string) => plan.findings.filter((f) => f.severity === severity).length;
   const margins = plan.states.flatMap((s) =>
@@ -111,9 +104,19 @@ function summarize(document: unknown): JobSummary {
       : [],
   );
   return {
-    stops: count('stop'),
-    fixes: count('fix'),
-    notes: count('note'),
-    margin: margins.length > 0 ? Math.min(...margins) : null,
+    summary: {
+      stops: count('stop'),
+      fixes: count('fix'),
+      notes: count('note'),
+      margin: margins.length > 0 ? Math.min(...margins) : null,
+    },
+    findings: plan.findings.map(digest),
   };
 }
+
+const digest = (found: Finding): JudgedFinding => ({
+  key: findingKey(found),
+  severity: found.severity,
+  title: found.title,
+  fingerprint: findingFingerprint(found),
+});

@@ -68,18 +68,38 @@ export function workAs(id: string | undefined): void {
   person = id;
 }
 
+/** A file, and the name the server gives it. The server may take a while to make it. */
+export interface ApiFile {
+  readonly name: string;
+  readonly content: Blob;
+}
+
+export async function apiFile(path: string, signal: AbortSignal): Promise<ApiFile> {
+  const res = await send(path, { method: 'GET', signal });
+  const name = /filename="([^"]+)"/.exec(res.headers.get('Content-Disposition') ?? '')?.[1] ?? 'file';
+  return { name, content: await whole(res.blob()) };
+}
+
 async function ask<T>(path: string, init: RequestInit): Promise<T> {
-  let res: Response;
-  let text: string;
+  const res = await send(path, init);
+  return res.status === 204 ? (undefined as T) : (JSON.parse(await whole(res.text())) as T);
+}
+
+/** What does not come to its end did not come. */
+async function whole<C>(content: Promise<C>): Promise<C> {
   try {
-    const headers = { ...init.headers, ...(person === undefined ? {} : { 'X-Person': person }) };
-    res = await fetch(`/api/v1${path}`, { ...init, headers });
-    text = res.status === 204 ? '' : await res.text();
+    return await content;
   } catch {
     throw new OfflineError();
   }
-  if (res.status === 204) return undefined as T;
-  if (res.ok) return JSON.parse(text) as T;
+}
+
+/** @throws ApiError for an answer that tells of trouble; OfflineError where there is none */
+async function send(path: string, init: RequestInit): Promise<Response> {
+  const headers = { ...init.headers, ...(person === undefined ? {} : { 'X-Person': person }) };
+  const res = await whole(fetch(`/api/v1${path}`, { ...init, headers }));
+  if (res.ok) return res;
+  const text = await whole(res.text());
   const asked = Number(res.headers.get('Retry-After'));
   const wait =
     Number.isFinite(asked) && asked > 0 ? { retryAfterMs: Math.min(asked, MOST_WAIT_S) * 1000 } : {};

@@ -1,7 +1,7 @@
 import type { JobDocument } from '@venula/core/document';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { outcomeOf } from '../outbox/answers.ts';
-import { api, apiUpload, workAs } from './client.ts';
+import { api, apiFile, apiUpload, workAs } from './client.ts';
 import { forget, heard, keep } from './kept.ts';
 import { stated } from './stated.ts';
 import { clearDemo, signIn, signInByPin, signOut, startShop, thisDevice, whoIsSignedIn } from './session.ts';
@@ -199,6 +199,17 @@ export const useAccept = (id: string) => {
     onSuccess: () => client.invalidateQueries({ queryKey: keys.acceptances(id) }),
   });
 };
+
+/** The record of a job on paper. It waits its turn on a busy server for as long as somebody looks. */
+export const useRecordPdf = (id: string, query: string) =>
+  useQuery({
+    queryKey: ['job', id, 'pdf', query],
+    queryFn: ({ signal }) => apiFile(`/jobs/${id}/record.pdf?${query}`, signal),
+    retry: (_, error) => isLater(error),
+    retryDelay: BUSY_MS,
+    staleTime: Infinity,
+    gcTime: 0,
+  });
 
 export const useRevisions = (id: string) =>
   useQuery({

@@ -25,6 +25,7 @@ const JobLayout = lazy(async () => {
   const { JobLayout: layout } = await import('../job/job-layout.tsx');
   return { default: layout };
 });
+const PdfPage = lazy(async () => ({ default: (await import('../features/handover/pdf-page.tsx')).PdfPage }));
 const job = (person: Person): ReactNode => opening(<JobLayout person={person} />);
 
 export const router = createBrowserRouter([
@@ -40,6 +41,11 @@ export const router = createBrowserRouter([
       page('/me', async () => (await import('../features/me/me-page.tsx')).MePage),
       page('/library', async () => (await import('../features/library/library-page.tsx')).LibraryPage),
     ],
+  },
+  {
+    path: '/jobs/:id/pdf',
+    errorElement: <Oops />,
+    element: <SignedIn>{() => opening(<PdfPage />)}</SignedIn>,
   },
   {
     path: '/jobs/:id',

@@ -253,7 +253,7 @@ function Actions({ onLabels }: { readonly onLabels: () => void }) {
       </button>
       <a
         className="btn"
-        href={`/api/v1/jobs/${id}/record.pdf?units=${units}${chosen === null ? '' : `&photos=${chosen.join(',')}`}`}
+        href={`/jobs/${id}/pdf?units=${units}${chosen === null ? '' : `&photos=${chosen.join(',')}`}`}
         target="_blank"
         rel="noreferrer"
       >
