@@ -77,18 +77,18 @@ export interface ApiFile {
 export async function apiFile(path: string, signal: AbortSignal): Promise<ApiFile> {
   const res = await send(path, { method: 'GET', signal });
   const name = /filename="([^"]+)"/.exec(res.headers.get('Content-Disposition') ?? '')?.[1] ?? 'file';
-  return { name, content: await whole(res.blob()) };
+  return { name, content: await whole(() => res.blob()) };
 }
 
 async function ask<T>(path: string, init: RequestInit): Promise<T> {
   const res = await send(path, init);
-  return res.status === 204 ? (undefined as T) : (JSON.parse(await whole(res.text())) as T);
+  return res.status === 204 ? (undefined as T) : (JSON.parse(await whole(() => res.text())) as T);
 }
 
 /** What does not come to its end did not come. */
-async function whole<C>(content: Promise<C>): Promise<C> {
+async function whole<C>(content: () => Promise<C>): Promise<C> {
   try {
-    return await content;
+    return await content();
   } catch {
     throw new OfflineError();
   }
@@ -97,9 +97,9 @@ async function whole<C>(content: Promise<C>): Promise<C> {
 /** @throws ApiError for an answer that tells of trouble; OfflineError where there is none */
 async function send(path: string, init: RequestInit): Promise<Response> {
   const headers = { ...init.headers, ...(person === undefined ? {} : { 'X-Person': person }) };
-  const res = await whole(fetch(`/api/v1${path}`, { ...init, headers }));
+  const res = await whole(() => fetch(`/api/v1${path}`, { ...init, headers }));
   if (res.ok) return res;
-  const text = await whole(res.text());
+  const text = await whole(() => res.text());
   const asked = Number(res.headers.get('Retry-After'));
   const wait =
     Number.isFinite(asked) && asked > 0 ? { retryAfterMs: Math.min(asked, MOST_WAIT_S) * 1000 } : {};

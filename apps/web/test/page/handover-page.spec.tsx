@@ -162,7 +162,7 @@ describe('the handover page', () => {
   test('the PDF is asked for in the units of the page; the plan alone says what it leaves out', async () => {
     await open();
     const pdf = screen.getByRole('link', { name: /^PDF/ });
-    expect(pdf.getAttribute('href')).toMatch(new RegExp(`/api/v1/jobs/${ID}/record.pdf\\?units=us`));
+    expect(pdf.getAttribute('href')).toMatch(new RegExp(`/jobs/${ID}/pdf\\?units=us`));
     expect(screen.getByText(/The plan alone leaves out tests, photos, accepted findings/)).toBeTruthy();
   });
 });
