@@ -8,7 +8,6 @@ export interface Trouble {
   readonly kind:
     | 'leaves it'
     | 'adds a stop'
-    | 'renames a stop'
     | 'does not apply'
     | 'same label'
     | 'same change'
@@ -67,9 +66,6 @@ function contradictions(findings: readonly Finding[]): Trouble[] {
   );
 }
 
-/** Stops that say one thing, a rail that lacks fuel, and name one cause or another of it. */
-const LACKS_FUEL: ReadonlySet<string> = new Set(['SUPPLY_SHORT', 'RELIEF_LOW', 'RAIL_LOW', 'RAIL_SAG']);
-
 const RANK = { stop: 0, fix: 1, good: 2 } as const;
 
 /** A headline that is better than the findings under it. */
@@ -87,13 +83,11 @@ function tooGood(plan: PlanResult): Trouble[] {
 /**
  * Judges a plan, then again after each change it offers: the finding must be gone, or milder, or (where another of its kind
  * stands at the place) less; no stop may come with it; no two changes of a finding may be called the same or be the same.
- * A plan that lacked fuel before may name another cause of it after a change that gives it a little more: that is listed apart.
  */
 export function auditFixes(doc: JobDocument): Audit {
   const plan = evaluatePlan(doc);
   const before = plan.findings;
   const stops = new Set(before.filter((f) => f.severity === 'stop').map(keyOf));
-  const lacked = before.some((f) => f.severity === 'stop' && LACKS_FUEL.has(f.code));
   const troubles: Trouble[] = [...contradictions(before), ...tooGood(plan)];
   let fixes = 0;
   for (const f of before) {
@@ -116,11 +110,9 @@ export function auditFixes(doc: JobDocument): Audit {
       }
       const same = after.find((o) => keyOf(o) === keyOf(f));
       if (same?.severity === f.severity) say('leaves it', `${fix.label}: ${f.title} → ${same.title}`);
-      for (const o of after.filter((a) => a.severity === 'stop' && !stops.has(keyOf(a))))
-        say(
-          lacked && LACKS_FUEL.has(o.code) ? 'renames a stop' : 'adds a stop',
-          `${fix.label}: ${o.code} ${o.title}`,
-        );
+      const fresh = after.filter((o) => o.severity === 'stop' && !stops.has(keyOf(o)));
+      if (fresh.length > 0)
+        say('adds a stop', `${fix.label}: ${fresh.map((o) => `${o.code} ${o.title}`).join(' | ')}`);
     }
   }
   const bare = before
