@@ -147,21 +147,21 @@ describe('the threads that solve', () => {
   }
   afterAll(() => Promise.all(opened.map((pool) => pool.onModuleDestroy())));
 
-  test('an answer that takes longer than a request may wait is refused for now, and there for whoever asks again', async () => {
+  test('an answer that takes longer than a request may wait is refused for now, and there for the same request sent again', async () => {
     const pool = openPool('2');
     Reflect.set(pool, 'waitMs', 5);
     const document = { ...heavy(), title: 'Asked for twice' };
-    const told: number[] = [];
+    const refused: number[] = [];
     for (;;) {
       const answer = await pool.now({ ask: 'findings', document }).catch((error: unknown) => error);
       if (Array.isArray(answer)) {
         expect(answer.length).toBeGreaterThan(0);
         break;
       }
-      told.push((answer as { getStatus(): number }).getStatus());
+      refused.push((answer as { getStatus(): number }).getStatus());
     }
-    expect(told.length).toBeGreaterThan(0);
-    expect(new Set(told)).toEqual(new Set([503]));
+    expect(refused.length).toBeGreaterThan(0);
+    expect(new Set(refused)).toEqual(new Set([503]));
     // Kept: the same question is not worked on a second time.
     const again = await Promise.race([
       pool.now({ ask: 'findings', document }),
@@ -198,9 +198,6 @@ describe('the threads that solve', () => {
       await new Promise((next) => setTimeout(next, 100));
     }
     const solve = jest.spyOn(shop.app.get(JudgePool), 'now');
-    const { plumbing } = (await shop.as.viewer.get(`/api/v1/jobs/${id}`)).body.document as JobDocument;
-    const places = [...Object.keys(plumbing.elements), 'plumbing', 'rail'];
-    expect(places).toContain('return');
     const accepted = await shop.as.lead
       .post(`/api/v1/jobs/${id}/acceptances`)
       .send({ acceptanceId: randomUUID(), findingKey: 'RETURN_OVERRUN@return', reason: 'Known' });

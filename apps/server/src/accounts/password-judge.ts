@@ -5,7 +5,7 @@ import {
   type OnModuleDestroy,
 } from '@nestjs/common';
 import { BUSY } from '../common/busy.ts';
-import { Full, Threads, TooLong } from '../common/threads.ts';
+import { Threads, TooLong } from '../common/threads.ts';
 import { workerFile } from '../common/worker-file.ts';
 import type { PasswordScore, PasswordTask } from './password-worker.ts';
 
@@ -45,7 +45,7 @@ export class PasswordJudge implements OnModuleDestroy {
     try {
       return await this.thread.run<PasswordScore>(task, BUDGET_MS);
     } catch (error) {
-      throw error instanceof Full || error instanceof TooLong ? new ServiceUnavailableException(BUSY) : error;
+      throw error instanceof TooLong ? new ServiceUnavailableException(BUSY) : error;
     }
   }
 

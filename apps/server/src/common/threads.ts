@@ -1,5 +1,7 @@
+import { ServiceUnavailableException } from '@nestjs/common';
 import pLimit from 'p-limit';
 import { Piscina } from 'piscina';
+import { BUSY } from './busy.ts';
 
 /** The task took more time than it is given. */
 export class TooLong extends Error {}
@@ -8,7 +10,7 @@ export interface ThreadsOptions {
   /** Built worker file. */
   readonly file: string;
   readonly most: number;
-  /** Added to the priority of the process: what nobody waits for gives way. */
+  /** Added to the nice value of the process: work that no request waits for gives way. */
   readonly nice?: number;
   /** Threads end after so long without work; absent: they stay, so that no later request pays for their start. */
   readonly idleMs?: number;
@@ -17,9 +19,6 @@ export interface ThreadsOptions {
 }
 
 const MEMORY_MB = 512;
-
-/** No more can wait: the same task may be asked for again later. */
-export class Full extends Error {}
 
 /**
  * Worker threads of one kind. A task's time counts from when it begins to run, not while it waits for its turn. A task that
@@ -43,9 +42,9 @@ export class Threads {
     });
   }
 
-  /** @throws TooLong; Full; whatever the task throws */
+  /** @throws TooLong; ServiceUnavailableException where too many tasks wait already; the task's own errors */
   async run<A>(task: unknown, budgetMs: number): Promise<A> {
-    if (this.turn.pendingCount >= this.mostWaiting) throw new Full(`${this.mostWaiting} tasks wait already`);
+    if (this.turn.pendingCount >= this.mostWaiting) throw new ServiceUnavailableException(BUSY);
     return this.turn(async () => {
       const signal = AbortSignal.timeout(budgetMs);
       try {

@@ -1,16 +1,10 @@
-import {
-  Injectable,
-  ServiceUnavailableException,
-  UnprocessableEntityException,
-  type OnModuleDestroy,
-} from '@nestjs/common';
+import { Injectable, UnprocessableEntityException, type OnModuleDestroy } from '@nestjs/common';
 import { PATTERNS } from '@venula/core/document';
-import { BUSY } from '../common/busy.ts';
 import { workerFile } from '../common/worker-file.ts';
-import { Full, Threads, TooLong } from '../common/threads.ts';
+import { Threads, TooLong } from '../common/threads.ts';
 import type { PaperTask } from './paper-worker.ts';
 
-/** A record of a usual job takes half a second: whoever is behind more than these comes again later. */
+/** A record of a usual job takes half a second: a request behind more than these is answered 503. */
 const MOST_WAITING = 40;
 /** For one record, once it is its turn: with many photos on a busy machine. */
 const MOST_MS = 60_000;
@@ -32,7 +26,6 @@ export class PaperQueue implements OnModuleDestroy {
     try {
       return Buffer.from(await this.threads.run<Uint8Array>(task, MOST_MS));
     } catch (error) {
-      if (error instanceof Full) throw new ServiceUnavailableException(BUSY);
       if (error instanceof TooLong)
         throw new UnprocessableEntityException({
           code: 'PLAN_TOO_LARGE',
@@ -43,7 +36,7 @@ export class PaperQueue implements OnModuleDestroy {
     }
   }
 
-  /** Starts the thread, with fonts and solver, before somebody waits for the first record. */
+  /** Loads the thread's fonts and solver before the first record is asked for. */
   async warmUp(): Promise<void> {
     await this.make({
       document: PATTERNS[0]!.job(''),

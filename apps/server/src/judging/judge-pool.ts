@@ -20,7 +20,7 @@ const BACKGROUND_NICE = 10;
 const IDLE_MS = 10_000;
 /** A plan that takes longer than this, running alone in its thread, is too large. */
 const MOST_MS = 60_000;
-/** An answer is kept so long for whoever was asked to come again. */
+/** How long an answer is kept for the requests that were answered 503 while it was worked out. */
 const KEPT_MS = 60_000;
 
 /** The server is closing: nothing is said of the plan. */
@@ -34,8 +34,8 @@ const tooLarge = (): UnprocessableEntityException =>
   });
 
 /**
- * Threads that solve plans. What takes a few milliseconds (the steps of a test), what takes a full solve, and what only the
- * list of jobs waits for each have threads of their own: none stands in a queue behind another kind.
+ * Threads that solve plans, three kinds with a queue each, so that none waits behind another kind: tasks of a few milliseconds
+ * (the steps of a test), full solves, and the judgements shown in the list of jobs.
  */
 @Injectable()
 export class JudgePool implements OnModuleDestroy {
@@ -54,7 +54,7 @@ export class JudgePool implements OnModuleDestroy {
   private closing = false;
 
   /**
-   * Answers while a request waits. Where that takes too long the work goes on, and whoever asks again gets its answer.
+   * Answers a request. Where that takes longer than a request may, the work goes on, and the same request sent again gets its answer.
    * @throws ServiceUnavailableException when the answer takes longer than a request may: ask again
    * @throws UnprocessableEntityException when the plan is too large to be solved at all
    */

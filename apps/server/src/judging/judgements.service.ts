@@ -43,7 +43,7 @@ export class JudgementsService implements OnModuleDestroy {
   private readonly asked = new Set<string>();
   private readonly queue: Turn[] = [];
   private running = 0;
-  /** Findings by job and version, those that were asked for last at the end. */
+  /** Findings by job and version; the oldest are dropped first. */
   private readonly kept = new Map<string, readonly JudgedFinding[]>();
   private readonly changed = new Map<string, NodeJS.Timeout>();
 
@@ -68,7 +68,7 @@ export class JudgementsService implements OnModuleDestroy {
     return this.keep(job, await this.pool.now({ ask: 'findings', document }));
   }
 
-  /** A job was changed: it is judged once its changes pause, so that whoever accepts a finding then does not wait for it. */
+  /** Judges a changed job once its changes pause, so that accepting a finding then need not solve the plan. */
   soon(id: string): void {
     clearTimeout(this.changed.get(id));
     const timer = setTimeout(() => {

@@ -200,7 +200,7 @@ export const useAccept = (id: string) => {
   });
 };
 
-/** The record of a job on paper. It waits its turn on a busy server for as long as somebody looks. */
+/** The record of a job on paper. Asked for again while the server is busy or away, for as long as the page is open. */
 export const useRecordPdf = (id: string, query: string) =>
   useQuery({
     queryKey: ['job', id, 'pdf', query],

@@ -1,11 +1,11 @@
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import type { ApiFile } from '../../api/client.ts';
+import { ApiError, type ApiFile } from '../../api/client.ts';
 import { useRecordPdf } from '../../api/queries.ts';
 import { Trouble } from '../../ui/trouble.tsx';
 
-/** Opens by itself what the server makes, one record after the other, and says what is waited for until then. */
+/** Waits for the PDF of the record, says so meanwhile, and shows it once the server has made it. */
 export function PdfPage() {
   const { id = '' } = useParams();
   const [params] = useSearchParams();
@@ -35,7 +35,7 @@ export function PdfPage() {
               <h1 className="headline text-[1.85rem]">Making the PDF…</h1>
               <p className="mt-3 text-soft" role="status">
                 {pdf.failureReason
-                  ? `${pdf.failureReason.message} This page asks again by itself, and opens the PDF when it is made.`
+                  ? `${pdf.failureReason instanceof ApiError ? 'The shop’s server is busy.' : 'The shop’s server does not answer.'} This page asks again by itself, and opens the PDF when it is made.`
                   : 'The server makes one at a time. It opens here when it is made; usually that takes a few seconds.'}
               </p>
             </>
@@ -47,7 +47,7 @@ export function PdfPage() {
 }
 
 function Shown({ file, jobId }: { readonly file: ApiFile; readonly jobId: string }) {
-  // Given back with the page.
+  // The browser frees it when this tab closes.
   const [address] = useState(() => URL.createObjectURL(file.content));
   return (
     <>
