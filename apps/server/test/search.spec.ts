@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { newJob, openShop, replace, type Shop } from './support.ts';
 
 let shop: Shop;
@@ -42,4 +42,56 @@ test('nothing asked for, or nonsense, is refused; a plan that is broken in the d
     [job],
   );
   expect((await find('kind=run')).items.some((i) => i.title === 'Broken')).toBe(false);
+});
+
+test('a plan changed, broken and put back: the search follows at once', async () => {
+  const job = await newJob(shop, 'Followed');
+  const named = async (words: string) =>
+    (await find(`words=${words}`)).items.filter((i) => i.title === 'Followed').map((i) => i.name);
+  await change(job, '/plumbing/elements/filter/name', 'Followed filter', 1);
+  expect(await named('followed')).toEqual(['Followed filter']);
+  await change(job, '/plumbing/elements/filter/name', 'Another filter', 2);
+  expect(await named('followed')).toEqual([]);
+  expect(await named('another')).toEqual(['Another filter']);
+});
+
+describe('while the database is slow', () => {
+  /** No search gets an answer before `letGo`. */
+  async function held(work: (letGo: () => Promise<void>) => Promise<void>): Promise<void> {
+    const other = shop.db.createQueryRunner();
+    await other.startTransaction();
+    await other.query('LOCK TABLE job_part IN ACCESS EXCLUSIVE MODE');
+    try {
+      await work(() => other.rollbackTransaction());
+    } finally {
+      if (other.isTransactionActive) await other.rollbackTransaction();
+      await other.release();
+    }
+  }
+  const searching = async (): Promise<number> =>
+    Number(
+      (
+        await shop.db.query(
+          `SELECT count(*) FROM pg_stat_activity WHERE datname = current_database() AND wait_event_type = 'Lock' AND query LIKE '%job_part p%'`,
+        )
+      )[0].count,
+    );
+  const until = async (state: () => Promise<boolean>): Promise<void> => {
+    while (!(await state())) await new Promise((go) => setTimeout(go, 20));
+  };
+
+  test('a later search of the same person takes the place of the earlier one, in the database too', async () => {
+    await held(async (letGo) => {
+      const earlier = shop.as.technician.get('/api/v1/search/parts?kind=run').expect(409);
+      const answered = earlier.then(({ body }) => body.error.code as string);
+      await until(async () => (await searching()) === 1);
+      const later = shop.as.technician.get('/api/v1/search/parts?kind=filter');
+      const outcome = later.then(({ status }) => status);
+      expect(await answered).toBe('SEARCH_REPLACED');
+      const somebodyElse = shop.as.lead.get('/api/v1/search/parts?kind=run').then(({ status }) => status);
+      await until(async () => (await searching()) === 2);
+      await letGo();
+      expect(await Promise.all([outcome, somebodyElse])).toEqual([200, 200]);
+    });
+  });
 });

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { DataSource } from 'typeorm';
 import type { PartQuery } from './search-schemas.ts';
+import { SearchTurns } from './search-turns.ts';
 
 /** A part of some job. */
 export interface FoundPart {
@@ -20,42 +20,47 @@ export interface FoundPart {
 /** More than anybody reads: ask closer. */
 const MOST = 200;
 
-/** An object where one belongs; a stored plan that is broken there has no parts. */
-const objectAt = (path: string): string =>
-  `CASE WHEN jsonb_typeof(j.document #> '${path}') = 'object' THEN j.document #> '${path}' ELSE '{}'::jsonb END`;
+const LABELS = 'SELECT id FROM part_label WHERE label ILIKE $1';
 
-const SQL = `
-  SELECT * FROM (
-    SELECT j.id AS "jobId", j.number, j.title, j.updated_at, e.key AS "partId",
-      e.value ->> 'name' AS name, e.value ->> 'kind' AS kind,
-      e.value ->> 'hose' AS hose, e.value ->> 'dash' AS dash,
-      (SELECT p.value ->> 'role' FROM jsonb_each(${objectAt('{plumbing,paths}')}) p
-        WHERE p.value -> 'order' @> to_jsonb(e.key) LIMIT 1) AS role,
-      concat_ws(' ', e.value ->> 'name', e.value ->> 'catalogueId', e.value #>> '{fromLibrary,name}') AS label
-    FROM job j CROSS JOIN LATERAL jsonb_each(${objectAt('{plumbing,elements}')}) e
-    WHERE NOT j.archived
-  ) part
-  WHERE ($1 = '' OR label ILIKE $1)
-    AND ($2::text IS NULL OR kind = $2) AND ($3::text IS NULL OR dash = $3)
-    AND ($4::text IS NULL OR role = $4) AND ($5::text IS NULL OR hose = $5)
-  ORDER BY updated_at DESC, number DESC, "partId"
+const PARTS = `
+  SELECT j.id AS "jobId", j.number, j.title, p.part_id AS "partId", p.name, p.kind, p.hose, p.dash, p.role
+  FROM job j JOIN job_part p ON p.job_id = j.id
+  WHERE NOT j.archived
+    AND ($1::integer[] IS NULL OR p.label_id = ANY ($1))
+    AND ($2::text IS NULL OR p.kind = $2) AND ($3::text IS NULL OR p.dash = $3)
+    AND ($4::text IS NULL OR p.role = $4) AND ($5::text IS NULL OR p.hose = $5)
+  ORDER BY j.updated_at DESC, j.number DESC, p.part_id
   LIMIT ${MOST + 1}`;
 
 @Injectable()
 export class SearchService {
-  constructor(private readonly db: DataSource) {}
+  constructor(private readonly turns: SearchTurns) {}
 
-  /** Which cars have this check valve; every return in -6. Newest jobs first. */
-  async parts({ words, kind, dash, role, hose }: PartQuery): Promise<{ items: FoundPart[]; more: boolean }> {
-    const like = words === undefined ? '' : `%${words.replaceAll(/[\\%_]/g, '\\$&')}%`;
-    const rows: (FoundPart & { updated_at: Date; label: string })[] = await this.db.query(SQL, [
-      like,
-      kind ?? null,
-      dash === undefined ? null : String(dash),
-      role ?? null,
-      hose ?? null,
-    ]);
-    const items = rows.slice(0, MOST).map(({ updated_at: _at, label: _label, ...part }) => part);
-    return { items, more: rows.length > MOST };
+  /**
+   * Which cars have this check valve; every return in -6. Newest jobs first.
+   * @throws ConflictException where a later search of the same session came first
+   */
+  async parts(
+    { words, kind, dash, role, hose }: PartQuery,
+    session: string,
+    dropped: AbortSignal,
+  ): Promise<{ items: FoundPart[]; more: boolean }> {
+    return this.turns.run(session, dropped, async (query) => {
+      // Apart from the parts: which labels they are tells the database whether to read the parts by them or by job.
+      const labels =
+        words === undefined
+          ? null
+          : (await query<{ id: number }>(LABELS, [`%${words.replaceAll(/[\\%_]/g, '\\$&')}%`])).map(
+              ({ id }) => id,
+            );
+      const rows = await query<FoundPart>(PARTS, [
+        labels,
+        kind ?? null,
+        dash === undefined ? null : String(dash),
+        role ?? null,
+        hose ?? null,
+      ]);
+      return { items: rows.slice(0, MOST), more: rows.length > MOST };
+    });
   }
 }

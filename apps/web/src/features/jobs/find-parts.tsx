@@ -99,11 +99,13 @@ export function FindParts() {
       {items && (
         <>
           <p role="status" className="mt-2 font-semibold">
-            {items.length === 0
-              ? 'No open job has such a part.'
-              : `${items.length} ${items.length === 1 ? 'part' : 'parts'}${found.data?.more ? ', and more: ask closer' : ''}`}
+            {found.isPlaceholderData
+              ? 'Searching…'
+              : items.length === 0
+                ? 'No open job has such a part.'
+                : `${items.length} ${items.length === 1 ? 'part' : 'parts'}${found.data?.more ? ', and more: ask closer' : ''}`}
           </p>
-          <ul>
+          <ul className={found.isPlaceholderData ? 'opacity-50' : ''}>
             {items.map((p) => (
               <li key={`${p.jobId} ${p.partId}`} className="border-t border-rule">
                 <Link
