@@ -5,7 +5,7 @@ set -euo pipefail
 ensure_modules >&2
 build >&2
 ensure_database >&2
-trap '[ "${PG_STARTED:-0}" != 1 ] || scripts/pg.sh stop' EXIT
+trap release_database EXIT
 name="$1"; shift
 cd "${INIT_CWD:-$ROOT}"
 node "$ROOT/apps/server/dist/commands/$name.js" "$@"

@@ -65,6 +65,7 @@ async function start(port: number): Promise<{ readonly script: ChildProcess; rea
   expect(text).toContain(`Venula is at http://127.0.0.1:${port}`);
   return { script, said: () => text };
 }
+const pause = (ms: number) => new Promise((go) => setTimeout(go, ms));
 const ended = (p: ChildProcess) =>
   new Promise((done) => (p.exitCode === null && p.signalCode === null ? p.once('exit', done) : done(null)));
 const answers = async (port: number): Promise<boolean> =>
@@ -110,6 +111,36 @@ describe('npm start and npm stop', () => {
     await ended(next.script);
     expect(await answers(port)).toBe(false);
     // The cluster too: the killed one had started it.
+    expect((await run('pg.sh', 1, {}, ['status'])).code).toBe(3);
+  });
+
+  test('a database that dies is started again on its port; whatever else runs from the folder shares it, and the last to end stops it', async () => {
+    const port = await freePort();
+    const { script, said } = await start(port);
+    const postmaster = Number(/process (\d+)/.exec((await run('pg.sh', 1, {}, ['status'])).out)![1]);
+    process.kill(postmaster, 'SIGKILL');
+    for (let tries = 0; tries < 600 && !said().includes('starting it again'); tries++) await pause(100);
+    for (let tries = 0; tries < 600 && !(await answers(port)); tries++) await pause(100);
+    expect(await answers(port)).toBe(true);
+
+    const file = join(data, 'beside.dump');
+    expect((await run('command.sh', 1, {}, ['backup', file])).code).toBe(0);
+    expect(await answers(port)).toBe(true);
+
+    // As a bench does: it shares the database for as long as it runs.
+    const bench = spawn(
+      'bash',
+      ['-c', '. scripts/lib.sh; ensure_database; trap release_database EXIT; echo shares; read -r _'],
+      { cwd: ROOT, env: environment(1) },
+    );
+    await new Promise((ready) =>
+      bench.stdout.on('data', (part: Buffer) => part.includes('shares') && ready(null)),
+    );
+    script.kill('SIGTERM');
+    await ended(script);
+    expect((await run('pg.sh', 1, {}, ['status'])).code).toBe(0);
+    bench.stdin.end('\n');
+    await ended(bench);
     expect((await run('pg.sh', 1, {}, ['status'])).code).toBe(3);
   });
 
