@@ -42,6 +42,19 @@ describe('signing in with a password', () => {
     await signedIn(shop, 'technician', PASSWORD, TABLET);
   });
 
+  test('fifty who come in at the same moment all get in: they wait for one another', async () => {
+    await shop.db.query(
+      `INSERT INTO app_user (login, name, role, password_hash)
+       SELECT 'morning-' || n, 'Morning ' || n, 'viewer', u.password_hash FROM app_user u, generate_series(1, 50) n WHERE u.login = 'viewer'`,
+    );
+    expect(
+      await counted(
+        Array.from({ length: 50 }, (_, i) => knock(`morning-${i + 1}`, PASSWORD, `192.168.9.${i}`)),
+      ),
+    ).toEqual({ 200: 50 });
+    await forget();
+  });
+
   test('one stranger cannot try everybody, and many strangers cannot try one', async () => {
     await forget();
     const many = await counted(Array.from({ length: 60 }, (_, i) => knock(`name${i}`, 'x', '203.0.113.50')));

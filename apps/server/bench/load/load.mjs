@@ -126,10 +126,11 @@ async function run(mix, start, detailed) {
   if (detailed) details(all, did);
 }
 
-const shares = () =>
-  Array.from({ length: PROCESSES }, (_, p) =>
+function shares() {
+  return Array.from({ length: PROCESSES }, (_, p) =>
     Array.from({ length: DEVICES }, (_, n) => n).filter((n) => n % PROCESSES === p),
   );
+}
 
 async function devicesIn(port, mix, numbers) {
   const child = fork(fileURLToPath(import.meta.url), ['devices', port, mix, ...numbers].map(String));
@@ -139,8 +140,13 @@ async function devicesIn(port, mix, numbers) {
   return answers;
 }
 
-const sorted = (answers) => answers.map((a) => a.ms).sort((a, b) => a - b);
-const at = (ms, share) => (ms[Math.min(ms.length - 1, Math.floor(share * ms.length))] ?? NaN).toFixed(0);
+function sorted(answers) {
+  return answers.map((a) => a.ms).sort((a, b) => a - b);
+}
+
+function at(ms, share) {
+  return (ms[Math.min(ms.length - 1, Math.floor(share * ms.length))] ?? NaN).toFixed(0);
+}
 
 function details(all, { cpuS }) {
   const kb = (list, of) => `${(list.reduce((s, a) => s + a[of], 0) / 1024).toFixed(0)} kB`;

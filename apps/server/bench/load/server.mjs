@@ -18,6 +18,7 @@ process.on('message', (asked) => {
     });
   if (asked === 'end') app.close().then(() => process.exit(0));
 });
+process.on('disconnect', () => process.exit(1));
 process.send({ port: app.getHttpServer().address().port });
 // As the start does: while the first requests come.
 warmUp(app);

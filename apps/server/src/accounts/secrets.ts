@@ -1,6 +1,7 @@
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { ServiceUnavailableException } from '@nestjs/common';
 import { hash, verify } from '@node-rs/argon2';
+import pLimit from 'p-limit';
 import { BUSY } from '../common/busy.ts';
 
 export const newToken = (): string => randomBytes(32).toString('base64url');
@@ -12,30 +13,20 @@ const group = (): string => Array.from({ length: 4 }, () => LETTERS[randomInt(LE
 /** To be read out across the shop and typed once: about 59 bits. */
 export const readableSecret = (): string => [group(), group(), group()].join('-');
 
-/** So many are worked out at once, and so many wait: the threads they take are those that files and names are looked up with. */
+/** So many are worked out at once: the threads they take are those that files and names are looked up with. */
 const AT_ONCE = 2;
-const MOST_WAITING = 40;
+/** A shop that begins its day signs in at once, and waits its turn; more than this is no shop. */
+const MOST_WAITING = 400;
 
-let running = 0;
-const waiting: (() => void)[] = [];
+const turn = pLimit(AT_ONCE);
 
-async function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  if (running >= AT_ONCE) {
-    if (waiting.length >= MOST_WAITING) throw new ServiceUnavailableException(BUSY);
-    // Whoever leaves hands the place on: `running` stays as it is.
-    await new Promise<void>((go) => waiting.push(go));
-  } else running++;
-  try {
-    return await work();
-  } finally {
-    const next = waiting.shift();
-    if (next) next();
-    else running--;
-  }
+function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  if (turn.pendingCount >= MOST_WAITING) throw new ServiceUnavailableException(BUSY);
+  return turn(work);
 }
 
 /** Argon2id, each with a salt of its own. */
-export const hashSecret = (secret: string): Promise<string> => inTurn(() => hash(secret));
+export const hashSecret = async (secret: string): Promise<string> => inTurn(() => hash(secret));
 
 /** A real hash to verify against when there is none, so that both answers take as long. */
 let decoy: Promise<string> | undefined;

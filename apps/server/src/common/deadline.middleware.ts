@@ -1,9 +1,12 @@
 import type { NextFunction, Request, Response } from 'express';
 import { BUSY, RETRY_AFTER_S } from './busy.ts';
 
-/** A stream of readings ends when nobody looks any more; files take as long as the shop’s wireless does, and a whole job or its PDF is worth a moment’s wait. */
+/**
+ * A stream of readings ends when nobody looks any more; files take as long as the shop’s wireless does, and a whole job or its PDF is
+ * worth a moment’s wait. So is a sign-in: where a whole shop signs in at once each waits its turn, for as long as a page waits.
+ */
 const UNHURRIED =
-  /^\/api\/v1\/(?:archives|admin\/(?:export|import|backups(?:\/[^/]+(?:\/restore)?)?)|instruments\/[^/]+\/live|jobs\/[^/]+\/(?:archive|record\.pdf|photos\/[^/]+))$/;
+  /^\/api\/v1\/(?:session|archives|admin\/(?:export|import|backups(?:\/[^/]+(?:\/restore)?)?)|instruments\/[^/]+\/live|jobs\/[^/]+\/(?:archive|record\.pdf|photos\/[^/]+))$/;
 
 /**
  * No request is left hanging longer, whatever it waits for: database, pool or a lock. It is answered 503 then. The work may
