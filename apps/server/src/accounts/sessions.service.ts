@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable, NotFoundException } from '@nestjs/common';
+import { exhaustMap, filter, interval, type Observable } from 'rxjs';
 import { DataSource, MoreThan, Not, type EntityManager } from 'typeorm';
 import { audit } from '../audit/audit.ts';
 import { digest, newToken } from './secrets.ts';
@@ -87,6 +88,15 @@ export class SessionsService {
     return this.db
       .getRepository(Session)
       .existsBy({ id, user: { active: true }, expiresAt: MoreThan(new Date()) });
+  }
+
+  /** Emits once a session is over: whoever signed out, was disabled or lost the device looks at nothing any more. */
+  ended(id: string, checkMs: number): Observable<unknown> {
+    return interval(checkMs).pipe(
+      // A database that is away ends nobody’s session.
+      exhaustMap(() => this.isOpen(id).catch(() => true)),
+      filter((open) => !open),
+    );
   }
 
   async end(token: string): Promise<void> {

@@ -6,7 +6,7 @@ import { BUSY, RETRY_AFTER_S } from './busy.ts';
  * worth a moment’s wait. So is a sign-in: where a whole shop signs in at once each waits its turn, for as long as a page waits.
  */
 const UNHURRIED =
-  /^\/api\/v1\/(?:session|archives|admin\/(?:export|import|backups(?:\/[^/]+(?:\/restore)?)?)|instruments\/[^/]+\/live|jobs\/[^/]+\/(?:archive|record\.pdf|photos\/[^/]+))$/;
+  /^\/api\/v1\/(?:session|news|archives|admin\/(?:export|import|backups(?:\/[^/]+(?:\/restore)?)?)|instruments\/[^/]+\/live|jobs\/[^/]+\/(?:archive|record\.pdf|photos\/[^/]+))$/;
 
 /**
  * No request is left hanging longer, whatever it waits for: database, pool or a lock. It is answered 503 then. The work may

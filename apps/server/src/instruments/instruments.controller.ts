@@ -15,7 +15,7 @@ import {
 } from '@nestjs/common';
 import type { MessageEvent } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { exhaustMap, filter, interval, map, takeUntil, type Observable } from 'rxjs';
+import { map, takeUntil, type Observable } from 'rxjs';
 import { SessionsService, type Actor } from '../accounts/sessions.service.ts';
 import { Allows } from '../accounts/access.ts';
 import { CurrentActor } from '../accounts/auth.guard.ts';
@@ -109,17 +109,8 @@ export class InstrumentsController {
   ): Promise<Observable<MessageEvent>> {
     const stream = await this.instruments.live(id, String(dimension));
     return stream.pipe(
-      takeUntil(this.ended(actor)),
+      takeUntil(this.sessions.ended(actor.sessionId, CHECK_MS)),
       map((data): MessageEvent => ({ data })),
-    );
-  }
-
-  /** Whoever signed out, was disabled or lost the device looks at nothing any more. */
-  private ended({ sessionId }: Actor): Observable<unknown> {
-    return interval(CHECK_MS).pipe(
-      // A database that is away ends nobody’s session.
-      exhaustMap(() => this.sessions.isOpen(sessionId).catch(() => true)),
-      filter((open) => !open),
     );
   }
 }
