@@ -49,6 +49,26 @@ describe('a job in the page', () => {
     expect(play(edit('/title', 'x')).undo).toHaveLength(0);
   });
 
+  test('a newer version somewhere is said until the page shows it, and not while own work is on its way, whose answer brings it', () => {
+    const behind = play({ type: 'heard', version: 3 });
+    expect(behind.newer).toBe(3);
+    expect(after(behind, { type: 'heard', version: 2 }).newer).toBe(3);
+    const working = after(behind, edit('/title', 'mine'));
+    expect(working.newer).toBeNull();
+    expect(
+      acknowledged(working, patched(behind.base, set('/title', 'mine'), set('/customer', 'c'))).newer,
+    ).toBeNull();
+    const shown = after(behind, {
+      type: 'reread',
+      document: patched(behind.base, set('/customer', 'c')),
+      version: 3,
+    });
+    expect([shown.newer, shown.doc.customer]).toEqual([null, 'c']);
+    // What this page did itself is no news to it.
+    const own = play(edit('/title', 'a'));
+    expect(after(acknowledged(own), { type: 'heard', version: 2 }).newer).toBeNull();
+  });
+
   test('an edit taken back by hand before it was sent leaves nothing to send', () => {
     expect(play(edit('/title', 'a'), edit('/title', 'x')).save).toBe('saved');
   });

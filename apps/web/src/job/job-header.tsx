@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { SettingsSwitches } from '../app/settings-switches.tsx';
 import { useLayoutWidth } from '../ui/use-layout.ts';
 import { useJob, useJudgement, useOpenJob } from './job-context.ts';
+import { useWaitingWork, type WaitingWork } from '../outbox/use-waiting-work.ts';
 import { useShell } from './shell.ts';
 import type { SaveState } from './job-state.ts';
 
@@ -90,9 +91,18 @@ function WhichJob() {
   );
 }
 
+/** What of the record only this device has: as long as there is any, not all is saved. */
+function recordWaits(work: WaitingWork | undefined): string {
+  const { readings = 0, photos = 0 } = work ?? {};
+  const counted = (n: number, what: string) => (n > 0 ? [`${n} ${what}${n > 1 ? 's' : ''}`] : []);
+  const parts = [...counted(readings, 'reading'), ...counted(photos, 'photo')];
+  return parts.length === 0 ? '' : `Plan saved, ${parts.join(' and ')} still on this device`;
+}
+
 function SaveWord() {
-  const { readOnly } = useOpenJob();
+  const { id, readOnly } = useOpenJob();
   const save = useJob((job) => job.state.save);
+  const waits = recordWaits(useWaitingWork().get(id));
   const message = useJob((job) => job.state.message);
   return (
     <p
@@ -101,7 +111,7 @@ function SaveWord() {
       data-testid="save-state"
     >
       {save === 'offline' && <CloudOff size={15} className="mr-1 inline" aria-hidden />}
-      {readOnly ? 'Reading only' : WORDS[save]}
+      {readOnly ? 'Reading only' : save === 'saved' && waits !== '' ? waits : WORDS[save]}
       {message && ` · ${message}`}
     </p>
   );

@@ -7,6 +7,7 @@ import { loadStages } from '../app/stage-pages.ts';
 import type { JobRecord, Person } from '../api/types.ts';
 import { useShortcuts } from '../app/shortcuts.ts';
 import { STAGES } from '../app/stages.ts';
+import { BehindNote, PrintedBehind } from './behind-note.tsx';
 import { ConflictDialog } from './conflict-dialog.tsx';
 import { JobContext, useJob, useOpenJob } from './job-context.ts';
 import { ImportedNote } from './imported-note.tsx';
@@ -20,6 +21,7 @@ import { StageRail } from './stage-rail.tsx';
 import { useLayoutWidth } from '../ui/use-layout.ts';
 import { UnreadableJob } from './unreadable-job.tsx';
 import type { JobSession } from './job-session.ts';
+import { useJobNews } from './use-job-news.ts';
 import { useJobSession, useOpenedSession } from './use-job-session.ts';
 
 /** Loads a job, then hands it to its stages. */
@@ -70,6 +72,7 @@ function SessionOfJob({
   readonly session: JobSession;
 }) {
   useJobSession(session, record);
+  useJobNews(session, record.id);
   const [job] = useState(
     () => new OpenJob({ id: record.id, number: record.number, person }, session, new PlanWatch()),
   );
@@ -123,6 +126,7 @@ function JobShell() {
         <JobHeader />
         <div className="no-print row-start-2 min-w-0 [grid-column:-2/-1]">
           <ImportedNote />
+          <BehindNote />
           <RefusedEdits />
         </div>
         <main
@@ -130,6 +134,7 @@ function JobShell() {
           tabIndex={-1}
           className="row-start-3 min-h-0 min-w-0 outline-none [grid-column:-2/-1] print:block"
         >
+          <PrintedBehind />
           <Outlet />
         </main>
         {width === 'phone' && <BottomBar />}

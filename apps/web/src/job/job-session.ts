@@ -182,6 +182,35 @@ export class JobSession {
     this.lane.poke(PAUSE_MS);
   }
 
+  /** Somewhere the job has become this version. */
+  heard(version: number): void {
+    this.dispatch({ type: 'heard', version });
+  }
+
+  /** Asks what version there is: something may have been missed. */
+  async look(): Promise<void> {
+    const read = await this.readQuietly();
+    if (!read) return;
+    if (read.lineage === this.state.lineage) this.heard(read.version);
+    else this.take(read);
+  }
+
+  /** Shows what others have made of the job. */
+  async catchUp(): Promise<void> {
+    const read = await this.readQuietly();
+    if (read && (read.version >= this.state.version || read.lineage !== this.state.lineage)) this.take(read);
+  }
+
+  /** Not while own work is on its way: its answer brings what is new. */
+  private take({ document, version, lineage }: JobRecord): void {
+    if (this.state.edits.length === 0) this.dispatch({ type: 'reread', document, version, lineage });
+  }
+
+  /** Null where the server does not answer: it is asked again the next time. */
+  private readQuietly(): Promise<JobRecord | null> {
+    return this.tools.server.read(this.record.id).catch(() => null);
+  }
+
   /** The page is being put away: whoever opens the job next has its unsent work at once. It may come back, and says so then. */
   putAway(): void {
     this.tools.presence.left(this.clientId);

@@ -39,6 +39,10 @@ export interface JobState {
   readonly version: number;
   /** Which count of versions that is. */
   readonly lineage: string | undefined;
+  /** The newest version this page has heard of. */
+  readonly newest: number;
+  /** That, where it is another's work which this page does not show; null: it shows what there is. */
+  readonly newer: number | null;
   /** Own edits on top of it, oldest first. */
   readonly edits: readonly Edit[];
   /** Base with the edits on it: what the page shows. */
@@ -68,6 +72,8 @@ export type JobAction =
       /** The newest document, where somebody else’s changes are in it. */
       readonly document?: JobDocument;
     }
+  /** Somewhere the job has become this version. */
+  | { readonly type: 'heard'; readonly version: number }
   | { readonly type: 'later'; readonly why: 'offline' | 'busy' | 'signed-out' }
   | { readonly type: 'refused'; readonly editId: string; readonly refusal: Refusal }
   | { readonly type: 'kept'; readonly kept: boolean }
@@ -111,6 +117,8 @@ export const openJob = (
     base,
     version,
     lineage,
+    newest: version,
+    newer: null,
     edits,
     doc: base,
     undo: [],
@@ -134,8 +142,12 @@ function settled(state: JobState): JobState {
   const doc = shown(state.base, state.edits);
   const same = diffDocuments(state.doc, doc).length === 0;
   const next = same ? state : { ...state, doc };
-  return { ...next, save: saveState(next) };
+  return { ...next, save: saveState(next), newer: newerThanShown(next) };
 }
+
+/** While own work is on its way, its answer brings whatever else is new. */
+const newerThanShown = ({ newest, version, edits, conflict }: JobState): number | null =>
+  edits.length === 0 && conflict === null && newest > version ? newest : null;
 
 function saveState({ edits, refused, link, kept }: JobState): SaveState {
   if (edits.length > 0) {
@@ -272,6 +284,8 @@ export function jobReducer(state: JobState, action: JobAction): JobState {
       const edits = state.edits.filter((e) => e.id !== edit.id);
       return onto(reached, known, action.document ?? known, Math.max(state.version, action.version), edits);
     }
+    case 'heard':
+      return action.version > state.newest ? settled({ ...state, newest: action.version }) : state;
     case 'later':
       return settled({ ...state, link: action.why });
     case 'kept':
@@ -325,7 +339,7 @@ export function jobReducer(state: JobState, action: JobAction): JobState {
       const refused = before.map(({ id, patch }): RefusedEdit => ({ id, patch, refusal: REPLACED }));
       const left = before.reduce<JobState>((s, e) => withoutEdit(s, e.id), { ...state, link: 'ok' });
       const refusals = [...state.refused, ...refused];
-      const now = { ...left, lineage: lineage ?? state.lineage, refused: refusals };
+      const now = { ...left, lineage: lineage ?? state.lineage, newest: version, refused: refusals };
       return onto(now, state.base, document, version, own);
     }
   }

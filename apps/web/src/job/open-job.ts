@@ -26,6 +26,7 @@ export interface Edits {
   drop(editId: string): void;
   again(editId: string): void;
   resolve(keepTheirs: readonly string[]): void;
+  catchUp(): Promise<void>;
 }
 
 export interface JobFacts {
@@ -90,6 +91,8 @@ export class OpenJob {
   readonly undo = (): void => this.edits.undo();
   readonly redo = (): void => this.edits.redo();
   /** Takes what was refused off the page, once it is read. */
+  /** Shows what others have made of the job meanwhile. */
+  readonly bringIn = (): void => void this.edits.catchUp();
   readonly dropRefused = (editId: string): void => this.edits.drop(editId);
   readonly applyAgain = (editId: string): void => this.edits.again(editId);
   readonly resolve = (keepTheirs: readonly string[]): void => this.edits.resolve(keepTheirs);

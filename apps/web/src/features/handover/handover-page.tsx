@@ -11,7 +11,7 @@ import { foundOf, readingsOf } from '../../job/record/readings.ts';
 import { OffNames } from '../../job/record/off-names.tsx';
 import { newestOfKind, standingOf, type RunStanding } from '../../job/record/run-standing.ts';
 import { useStale, withProofs } from '../../job/record/stale.tsx';
-import { Download, FileText, Printer, QrCode as QrCodeIcon } from 'lucide-react';
+import { Download, FileText, QrCode as QrCodeIcon } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useAcceptances, useJobRecord, useRevisions, useRuns } from '../../api/queries.ts';
 import { logoAddress, useShop } from '../../api/shop.ts';
@@ -26,6 +26,7 @@ import { FigureRecord } from './figure-record.tsx';
 import { Labels } from './labels.tsx';
 import { PdfPhotos } from './pdf-photos.tsx';
 import { Reminders } from './reminders.tsx';
+import { PrintButton } from '../../job/print-button.tsx';
 
 /** More than this over demand is no figure anybody reads, as a share. */
 const PLENTY = 5;
@@ -248,9 +249,7 @@ function Actions({ onLabels }: { readonly onLabels: () => void }) {
   const [chosen, setChosen] = useState<readonly string[] | null>(null);
   return (
     <div className="no-print mx-auto mb-3 flex max-w-[900px] flex-wrap items-end gap-2">
-      <button type="button" className="btn btn-main" onClick={() => window.print()}>
-        <Printer size={18} /> Print the page
-      </button>
+      <PrintButton label="Print the page" main />
       <a
         className="btn"
         href={`/jobs/${id}/pdf?units=${units}${chosen === null ? '' : `&photos=${chosen.join(',')}`}`}

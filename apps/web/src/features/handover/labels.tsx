@@ -1,8 +1,8 @@
 import { HOSE_KINDS } from '@venula/core/kinds';
-import { Printer } from 'lucide-react';
 import { useShop } from '../../api/shop.ts';
 import { useDoc, useOpenJob } from '../../job/job-context.ts';
 import { QrCode } from '../../ui/qr-code.tsx';
+import { PrintButton } from '../../job/print-button.tsx';
 
 /** Labels to stick on: the car’s own with the way to its record, and one for each line. Wires have theirs on the wiring sheet. */
 export function Labels({ onLeave }: { readonly onLeave: () => void }) {
@@ -28,9 +28,7 @@ export function Labels({ onLeave }: { readonly onLeave: () => void }) {
   return (
     <div className="h-full overflow-y-auto px-5 py-4 print:overflow-visible print:p-0">
       <div className="no-print mb-3 flex flex-wrap items-center gap-2">
-        <button type="button" className="btn btn-main" onClick={() => window.print()}>
-          <Printer size={18} /> Print the labels
-        </button>
+        <PrintButton label="Print the labels" main />
         <button type="button" className="btn" onClick={onLeave}>
           Back to the record
         </button>

@@ -10,6 +10,7 @@ import { TestWord } from '../../job/record/test-word.tsx';
 import { useWaitingWork, type WaitingWork } from '../../outbox/use-waiting-work.ts';
 import { SeverityMark } from '../../ui/severity.tsx';
 import { lazyView } from '../../ui/lazy-view.tsx';
+import { useJobListNews } from './use-job-list-news.ts';
 
 /** Comes when it is first asked for: the list does not wait for it. */
 const FindParts = lazyView(async () => (await import('./find-parts.tsx')).FindParts);
@@ -23,6 +24,7 @@ export function JobsPage() {
   const asked = params.get('waits');
   const waits = WAITS.find((w) => w.value === asked)?.value ?? '';
   const jobs = useJobs({ search, page, archived, waits });
+  useJobListNews();
   const person = useMe().data;
   const waiting = useWaitingWork();
   const [finding, setFinding] = useState(false);

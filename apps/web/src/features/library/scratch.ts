@@ -43,6 +43,9 @@ class Paper implements Edits {
   drop(): void {}
   again(): void {}
   resolve(): void {}
+  catchUp(): Promise<void> {
+    return Promise.resolve();
+  }
 }
 
 /** A job that is none: it holds one part, so that the forms of the plan can be filled in for the library. */

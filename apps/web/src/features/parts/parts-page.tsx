@@ -11,7 +11,7 @@ import {
 } from '@venula/core/supply';
 import { capital } from '@venula/core/quantities';
 import { inertCell } from '@venula/core/formats';
-import { Download, Printer } from 'lucide-react';
+import { Download } from 'lucide-react';
 import Papa from 'papaparse';
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
@@ -35,6 +35,7 @@ import { dollars } from './money.ts';
 import { PriceFile } from './price-file.tsx';
 import { useToGet } from './use-to-get.ts';
 import { OrderList } from './order-list.tsx';
+import { PrintButton } from '../../job/print-button.tsx';
 
 const STAGES = ['parts'] as const;
 const VIEWS = [
@@ -181,9 +182,7 @@ export function PartsPage() {
             >
               <Download size={18} /> CSV
             </button>
-            <button type="button" className="btn" onClick={() => window.print()}>
-              <Printer size={18} /> Print
-            </button>
+            <PrintButton label="Print" />
           </div>
         </div>
         <Tabs.Content value="list">

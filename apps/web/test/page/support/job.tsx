@@ -58,6 +58,7 @@ function editsOf(start: JobDocument): {
     drop: (editId) => dispatch({ type: 'dropped', editId }),
     again: (editId) => dispatch({ type: 'again', editId, id: id() }),
     resolve: (keepTheirs) => dispatch({ type: 'resolved', keepTheirs, newId: id }),
+    catchUp: () => Promise.resolve(),
   };
   return { edits, made };
 }

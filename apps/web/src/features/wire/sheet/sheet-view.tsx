@@ -3,7 +3,7 @@ import { terminalWord } from '@venula/core/edit';
 import { wireListCsv, wiringNetlist } from '@venula/core/formats';
 import { allOn } from '@venula/core/harness';
 import { wireSizeName } from '@venula/core/kinds';
-import { Download, Printer } from 'lucide-react';
+import { Download } from 'lucide-react';
 import { useFormat } from '../../../app/settings.ts';
 import { useDoc, useOpenJob } from '../../../job/job-context.ts';
 import { LaneFaultNote } from '../../../ui/lane-fault-note.tsx';
@@ -12,6 +12,7 @@ import { WireSwatch } from '../../../ui/wire-colors.tsx';
 import { sayInputs } from '@venula/core/say';
 import { BENCH, RANK } from '../../../workers/plan-client.ts';
 import { useAnswer } from '../../../workers/use-answer.ts';
+import { PrintButton } from '../../../job/print-button.tsx';
 
 const JOINTS = { crimp: 'crimp', 'crimp-solder': 'crimp, then solder', solder: 'solder' } as const;
 const endWords = (e: WireEnd): string =>
@@ -31,9 +32,7 @@ export function SheetView() {
   return (
     <>
       <div className="no-print mb-3 flex flex-wrap gap-2">
-        <button type="button" className="btn btn-main" onClick={() => window.print()}>
-          <Printer size={18} aria-hidden /> Print the sheet
-        </button>
+        <PrintButton label="Print the sheet" main />
         <button
           type="button"
           className="btn"
