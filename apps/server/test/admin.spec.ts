@@ -373,6 +373,36 @@ describe('everything out and in', () => {
       .expect(400);
   });
 
+  test('a file in it that is huge once unpacked, or damaged, is named and left out; the server never holds it, and the rest comes in', async () => {
+    const out = await shop.as.lead.get('/api/v1/admin/export').buffer().parse(asBytes).expect(200);
+    const files = unzipSync(out.body as Buffer);
+    const jobs = Object.keys(files).filter((name) => name.startsWith('jobs/'));
+    const bomb = `jobs/9001-${randomUUID()}.zip`;
+    const bad = `jobs/9002-${randomUUID()}.zip`;
+    const body = Buffer.from(
+      zipSync({
+        'shop.json': files['shop.json']!,
+        [jobs[0]!]: files[jobs[0]!]!,
+        [bomb]: new Uint8Array(400_000_000),
+        [bad]: [strToU8('what this says is not what its sum is of'), { level: 0 }],
+      }),
+    );
+    body.write('X', body.indexOf('what this says'));
+    let most = 0;
+    const before = process.memoryUsage().arrayBuffers;
+    const watch = setInterval(() => (most = Math.max(most, process.memoryUsage().arrayBuffers - before)), 5);
+    const taken = await shop.as.lead
+      .post('/api/v1/admin/import')
+      .set('Content-Type', 'application/zip')
+      .send(body)
+      .expect(201);
+    clearInterval(watch);
+    const left = (taken.body as { left: { what: string; why: string }[] }).left;
+    expect(left).toContainEqual({ what: bomb, why: expect.stringContaining('larger than 64 MB') });
+    expect(left.map((l) => l.what)).toEqual(expect.arrayContaining([bad, jobs[0]]));
+    expect(most).toBeLessThan(100_000_000);
+  });
+
   test('what is no export is refused', async () => {
     for (const body of [Buffer.from('PK not really'), Buffer.alloc(0)])
       await shop.as.lead

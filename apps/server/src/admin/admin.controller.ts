@@ -20,7 +20,7 @@ import { CurrentActor } from '../accounts/auth.guard.ts';
 import { clearCookie, SESSION } from '../accounts/cookies.ts';
 import type { Actor } from '../accounts/sessions.service.ts';
 import { Describes, JoiPipe } from '../common/joi.pipe.ts';
-import { readBody } from '../common/read-body.ts';
+import { readToFile } from '../common/read-to-file.ts';
 import { AdminService } from './admin.service.ts';
 import { auditQuery, importQuery, restoreBody, type ImportQuery, type Restore } from './admin-schemas.ts';
 import { AuditService, type AuditQuery } from './audit.service.ts';
@@ -30,6 +30,13 @@ import { WholeShopService } from './whole-shop.service.ts';
 
 /** A shop of some hundred jobs with photos; more comes over as a backup. */
 const MOST_BYTES = 1_000_000_000;
+
+const noArchive = (): BadRequestException =>
+  new BadRequestException({
+    code: 'NOT_AN_ARCHIVE',
+    message: 'There is no archive in what was sent.',
+    remedy: 'Pick a ZIP that Venula wrote under Shop, Backup.',
+  });
 
 @ApiTags('admin')
 @Controller('v1/admin')
@@ -107,13 +114,10 @@ export class AdminController {
     @Req() req: Request,
     @CurrentActor() actor: Actor,
   ) {
-    const body = req.is('application/zip') ? await readBody(req, MOST_BYTES) : Buffer.alloc(0);
-    if (body.length === 0)
-      throw new BadRequestException({
-        code: 'NOT_AN_ARCHIVE',
-        message: 'There is no archive in what was sent.',
-        remedy: 'Pick a ZIP that Venula wrote under Shop, Backup.',
-      });
-    return this.whole.read(body, settings, actor);
+    if (!req.is('application/zip')) throw noArchive();
+    return readToFile(req, MOST_BYTES, (path, bytes) => {
+      if (bytes === 0) throw noArchive();
+      return this.whole.read(path, settings, actor);
+    });
   }
 }

@@ -1,5 +1,4 @@
-import { ConflictException, HttpException } from '@nestjs/common';
-import { unzipSync } from 'fflate';
+import { ConflictException } from '@nestjs/common';
 import Joi from 'joi';
 import { ROLES } from '../accounts/user.entity.ts';
 import { parsed, refused } from '../archive/archive-format.ts';
@@ -8,9 +7,6 @@ import type { ShelfItem } from '../shelf/shelf-item.entity.ts';
 
 export const FORMAT = 'venula-shop';
 export const VERSION = 1;
-/** What a thousand jobs with photos take. */
-const MOST_BYTES = 4_000_000_000;
-const NAME = /^(?:shop\.json|logo\.png|README\.txt|jobs\/\d{4,}-[0-9a-f-]{36}\.zip)$/;
 
 export const README = `shop.json holds the shop's settings, its people by name, its library, shelf and prices (JSON, SI units).
 jobs/ holds every job with its whole record, each as a ZIP that can be taken in by itself under Jobs, New job, From a file.
@@ -62,27 +58,6 @@ const shopFile = Joi.object({
   ).default([]),
   prices: list(Joi.object().unknown(true)).required(),
 }).unknown(true);
-
-/** The files of an export by name: what no export holds, or far too much of it, is refused. */
-export function unpacked(packed: Uint8Array): Record<string, Uint8Array> {
-  let total = 0;
-  try {
-    return unzipSync(packed, {
-      filter: ({ name, originalSize }) => {
-        total += originalSize;
-        if (total > MOST_BYTES || !NAME.test(name))
-          throw refused('The archive holds what no shop’s export holds.');
-        return true;
-      },
-    });
-  } catch (error) {
-    if (error instanceof HttpException) throw error;
-    throw refused(
-      'The file is no ZIP, or it is cut off.',
-      'Pick a ZIP that Venula wrote under Shop, Backup.',
-    );
-  }
-}
 
 export function readShopFile(bytes: Uint8Array | undefined): ShopFile {
   const { error, value: file } = shopFile.validate(parsed(bytes, 'shop.json')) as {

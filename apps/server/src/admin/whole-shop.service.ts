@@ -19,7 +19,8 @@ import { ShelfItem } from '../shelf/shelf-item.entity.ts';
 import { ShelfService } from '../shelf/shelf.service.ts';
 import { wholeSettings } from '../shop/settings.ts';
 import { ShopService } from '../shop/shop.service.ts';
-import { FORMAT, README, readShopFile, unpacked, valid, VERSION, type ShopFile } from './whole-shop-file.ts';
+import { ShopArchive } from './shop-archive.ts';
+import { FORMAT, README, readShopFile, valid, VERSION, type ShopFile } from './whole-shop-file.ts';
 
 /** As many as one request takes. */
 const MOST_PRICES = 2000;
@@ -112,26 +113,33 @@ export class WholeShopService {
 
   /**
    * Takes in what is not here yet, each by itself: one that cannot be taken in is named and leaves the rest alone.
+   * @param path of the archive, on disk
    * @param withSettings its name, settings and logo take the place of those here: the shop moves
    */
-  async read(packed: Uint8Array, withSettings: boolean, actor: Actor): Promise<TakenIn> {
-    const files = unpacked(packed);
-    const shop = readShopFile(files['shop.json']);
+  async read(path: string, withSettings: boolean, actor: Actor): Promise<TakenIn> {
+    const archive = await ShopArchive.open(path);
+    try {
+      return await this.take(archive, withSettings, actor);
+    } finally {
+      archive.close();
+    }
+  }
+
+  private async take(archive: ShopArchive, withSettings: boolean, actor: Actor): Promise<TakenIn> {
+    const shop = readShopFile(await archive.read('shop.json'));
     const tally = new Tally();
     for (const { login, name, role, formerNames } of shop.people)
       await tally.each('people', name, () =>
         this.people.remember({ ...valid(newPerson, { login, name, role }), formerNames }, actor),
       );
-    for (const name of Object.keys(files)
-      .filter((n) => n.startsWith('jobs/'))
-      .sort())
-      await tally.each('jobs', name, () => this.archive.read(files[name]!, actor));
+    for (const name of archive.jobs())
+      await tally.each('jobs', name, async () => this.archive.read((await archive.read(name))!, actor));
     await this.takeLibrary(shop, tally, actor);
     await this.takeShelf(shop, tally, actor);
     await this.takePrices(shop, tally, actor);
     if (withSettings)
-      await tally.each('settings', 'settings', () =>
-        this.takeSettings(shop.settings, files['logo.png'], actor),
+      await tally.each('settings', 'settings', async () =>
+        this.takeSettings(shop.settings, await archive.read('logo.png'), actor),
       );
     const { taken, left } = tally;
     await audit(this.db.manager, actor.name, 'shop-imported', null, { ...taken, left: left.length });
