@@ -34,7 +34,7 @@ async function open(device, job) {
   if (opened) job.version = opened.version;
 }
 
-/** One thing somebody does, drawn by its share. */
+/** One action of a technician, drawn at random by its share. */
 const drawn = (shares) => {
   let left = Math.random();
   return shares.find(([share]) => (left -= share) < 0)?.[1] ?? shares.at(-1)[1];

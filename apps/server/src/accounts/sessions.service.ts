@@ -90,10 +90,10 @@ export class SessionsService {
       .existsBy({ id, user: { active: true }, expiresAt: MoreThan(new Date()) });
   }
 
-  /** Emits once a session is over: whoever signed out, was disabled or lost the device looks at nothing any more. */
+  /** Emits once a session is over, by sign-out, a disabled person or a revoked device: ends a stream that is open in it. */
   ended(id: string, checkMs: number): Observable<unknown> {
     return interval(checkMs).pipe(
-      // A database that is away ends nobody’s session.
+      // A database that does not answer ends no session.
       exhaustMap(() => this.isOpen(id).catch(() => true)),
       filter((open) => !open),
     );

@@ -3,7 +3,7 @@ import { open, type Entry, type ZipFile } from 'yauzl';
 import { MOST_PACKED, refused } from '../archive/archive-format.ts';
 
 const NAME = /^(?:shop\.json|logo\.png|README\.txt|jobs\/\d{4,}-[0-9a-f-]{36}\.zip)$/;
-/** Jobs of a shop, and what one file of its export may be once it is unpacked. */
+/** More jobs than a shop has. */
 const MOST_FILES = 20_000;
 
 const broken = (): HttpException =>

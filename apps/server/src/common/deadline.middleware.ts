@@ -2,7 +2,7 @@ import type { NextFunction, Request, Response } from 'express';
 import { BUSY, RETRY_AFTER_S } from './busy.ts';
 
 /**
- * A stream of readings ends when nobody looks any more; files take as long as the shop’s wireless does, and a whole job or its PDF is
+ * A stream ends when its page is closed; files take as long as the shop’s wireless does, and a whole job or its PDF is
  * worth a moment’s wait. So is a sign-in: where a whole shop signs in at once each waits its turn, for as long as a page waits.
  */
 const UNHURRIED =

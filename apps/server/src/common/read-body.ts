@@ -1,6 +1,13 @@
 import { PayloadTooLargeException } from '@nestjs/common';
 import type { Request } from 'express';
 
+export const tooLarge = (most: number): PayloadTooLargeException =>
+  new PayloadTooLargeException({
+    code: 'TOO_LARGE',
+    message: `The file is larger than ${Math.round(most / 1e6)} MB.`,
+    remedy: 'Send a smaller one.',
+  });
+
 /**
  * A file that comes in, read where it is known who sends it: no parser ahead of the sign-in holds large bodies of strangers.
  * What is over the limit is let run out unread, so that the sender hears why.
@@ -16,11 +23,6 @@ export async function readBody(req: Request, most: number): Promise<Buffer> {
     // Nobody sends ten times too much by mistake.
     if (size > 10 * most) break;
   }
-  if (size > most)
-    throw new PayloadTooLargeException({
-      code: 'TOO_LARGE',
-      message: `The file is larger than ${Math.round(most / 1e6)} MB.`,
-      remedy: 'Send a smaller one.',
-    });
+  if (size > most) throw tooLarge(most);
   return Buffer.concat(parts);
 }

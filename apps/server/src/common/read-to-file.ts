@@ -2,17 +2,9 @@ import { createWriteStream } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { PayloadTooLargeException } from '@nestjs/common';
 import type { Request } from 'express';
-
-const tooLarge = (most: number): PayloadTooLargeException =>
-  new PayloadTooLargeException({
-    code: 'TOO_LARGE',
-    message: `The file is larger than ${Math.round(most / 1e6)} MB.`,
-    remedy: 'Send a smaller one.',
-  });
+import { tooLarge } from './read-body.ts';
 
 /**
  * A file that comes in and is larger than memory should hold, written to disk as it comes.
@@ -24,18 +16,20 @@ export async function readToFile<A>(
   most: number,
   use: (path: string, bytes: number) => Promise<A>,
 ): Promise<A> {
-  if (Number(req.headers['content-length'] ?? 0) > most) throw tooLarge(most);
   const folder = await mkdtemp(join(tmpdir(), 'venula-file-'));
   try {
     const path = join(folder, 'file');
     let size = 0;
-    const counted = new Transform({
-      transform(part: Buffer, _encoding, next) {
+    // As in readBody: what is over the limit runs out unread, so that the sender hears why.
+    async function* bounded(): AsyncGenerator<Buffer> {
+      for await (const part of req as AsyncIterable<Buffer>) {
         size += part.length;
-        next(size > most ? tooLarge(most) : null, part);
-      },
-    });
-    await pipeline(req, counted, createWriteStream(path, { mode: 0o600 }));
+        if (size <= most) yield part;
+        if (size > 10 * most) break;
+      }
+    }
+    await pipeline(bounded, createWriteStream(path, { mode: 0o600 }));
+    if (size > most) throw tooLarge(most);
     return await use(path, size);
   } finally {
     await rm(folder, { recursive: true, force: true });

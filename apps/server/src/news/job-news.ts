@@ -3,7 +3,7 @@ import pg from 'pg';
 import { Subject, type Observable } from 'rxjs';
 import { readConfig } from '../config.ts';
 
-/** What every open page is told. */
+/** What is sent to every open page. */
 export type News =
   /** A job has this version now, or was archived or restored. */
   | { readonly job: string; readonly version: number }

@@ -1,4 +1,4 @@
-/** What the server tells every open page. */
+/** What the server sends to every open page. */
 export type News =
   /** A job has this version now. */
   | { readonly job: string; readonly version: number }
@@ -8,7 +8,7 @@ export type News =
   | { readonly again: true };
 
 const NAME = 'venula-news';
-/** How often to look where nothing is told, ms. */
+/** How often to look where the stream does not open, ms. */
 const POLL_MS = 15_000;
 
 /**
@@ -33,7 +33,7 @@ export function listen(say: (news: News) => void): () => void {
     if (leave || document.visibilityState === 'hidden') return;
     const left = new AbortController();
     leave = () => left.abort();
-    // Whatever happened while nobody looked. What is shown first has just been read.
+    // The page was hidden and heard nothing. The first time, what it shows has just been read.
     if (been) say({ again: true });
     been = true;
     const held = (): Promise<void> => stream(pass, left.signal);
